@@ -1,0 +1,29 @@
+/** Node-side packages run on plain Babel; the app runs on the web preset of jest-expo. */
+const node = (displayName, roots) => ({
+  displayName,
+  roots,
+  testEnvironment: 'node',
+  testMatch: ['**/test/**/*.test.ts'],
+  transform: {
+    '\\.[cm]?[jt]sx?$': [
+      'babel-jest',
+      {
+        babelrc: false,
+        configFile: false,
+        presets: [
+          ['@babel/preset-env', { targets: { node: 'current' } }],
+          ['@babel/preset-typescript', { allowDeclareFields: true, rewriteImportExtensions: false }],
+        ],
+      },
+    ],
+  },
+  transformIgnorePatterns: ['/node_modules/(?!(@zither)/)'],
+});
+
+module.exports = {
+  projects: [
+    node('core', ['<rootDir>/packages/core']),
+    node('contract', ['<rootDir>/packages/contract', '<rootDir>/packages/formats']),
+    node('server', ['<rootDir>/apps/server', '<rootDir>/apps/cli', '<rootDir>/demo', '<rootDir>/scripts']),
+  ],
+};

@@ -1,0 +1,2 @@
+export * from './anthropometry.ts';
+export * from './resolveBody.ts';

@@ -1,0 +1,4 @@
+export * from './body/index.ts';
+export * from './linkage/index.ts';
+export * from './window/index.ts';
+export * from './measure/index.ts';

@@ -1,0 +1,3 @@
+export * from './kneeToWall.ts';
+export * from './error.ts';
+export * from './kneeTravel.ts';
