@@ -1,0 +1,65 @@
+import { z } from 'zod';
+import {
+  clientSchema,
+  clientSetupSchema,
+  clientSetupValuesSchema,
+  clientValuesSchema,
+  measurementSchema,
+  measurementValuesSchema,
+  prescriptionSchema,
+  prescriptionValuesSchema,
+} from './rows.ts';
+import { idSchema } from './scalars.ts';
+
+/**
+ * Every write is one of these. `operationId` is made by the client, so a repeated send is recognised and answered as
+ * before; `baseVersion` is the row version the change was made against, 0 for a new row.
+ */
+const base = { operationId: idSchema, rowId: idSchema, baseVersion: z.int().min(0) };
+
+export const operationSchema = z.discriminatedUnion(
+  'kind',
+  [
+    z.strictObject({ ...base, kind: z.literal('client.put'), values: clientValuesSchema }),
+    z.strictObject({ ...base, kind: z.literal('client.archive'), archived: z.boolean() }),
+    z.strictObject({
+      ...base,
+      kind: z.literal('measurement.put'),
+      clientId: idSchema,
+      values: measurementValuesSchema,
+    }),
+    z.strictObject({
+      ...base,
+      kind: z.literal('setup.put'),
+      clientId: idSchema,
+      values: clientSetupValuesSchema,
+    }),
+    z.strictObject({
+      ...base,
+      kind: z.literal('prescription.put'),
+      clientId: idSchema,
+      values: prescriptionValuesSchema,
+    }),
+  ],
+  { error: 'must be a known kind of operation.' },
+);
+export type Operation = z.infer<typeof operationSchema>;
+export type OperationKind = Operation['kind'];
+
+/** The row as it stands after the operation. */
+export const operationResultSchema = z.discriminatedUnion('entity', [
+  z.strictObject({ entity: z.literal('client'), row: clientSchema }),
+  z.strictObject({ entity: z.literal('measurement'), row: measurementSchema }),
+  z.strictObject({ entity: z.literal('setup'), row: clientSetupSchema }),
+  z.strictObject({ entity: z.literal('prescription'), row: prescriptionSchema }),
+]);
+export type OperationResult = z.infer<typeof operationResultSchema>;
+
+/** A refused operation whose row has moved on: the problem plus the row as it stands. */
+export const conflictSchema = z.strictObject({
+  code: z.literal('rowChanged'),
+  message: z.string(),
+  path: z.string().optional(),
+  current: operationResultSchema,
+});
+export type Conflict = z.infer<typeof conflictSchema>;

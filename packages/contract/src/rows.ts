@@ -1,0 +1,142 @@
+import { z } from 'zod';
+import {
+  dorsiflexionSchema,
+  holdSchema,
+  massSchema,
+  segmentsSchema,
+  setupSchema,
+  stanceWidthSchema,
+  statureSchema,
+  thighDepthSchema,
+  toeOutSchema,
+  workingPointSchema,
+} from './linkage.ts';
+import { bothSides, daySchema, idSchema, measured, momentSchema, sideSchema } from './scalars.ts';
+
+/** What a coach writes about a client. */
+export const clientValuesSchema = z.strictObject({
+  name: z
+    .string({ error: 'is missing.' })
+    .trim()
+    .min(1, { error: 'must not be empty.' })
+    .max(80, { error: 'must be at most 80 characters.' }),
+  statureMm: statureSchema,
+  massKg: massSchema,
+  segmentsMm: segmentsSchema.default({}),
+  shoulderWidthMm: measured(200, 700, ' mm').nullable().default(null),
+  notes: z.string().max(2000, { error: 'must be at most 2000 characters.' }).default(''),
+});
+export type ClientValues = z.infer<typeof clientValuesSchema>;
+
+export const clientSchema = clientValuesSchema.extend({
+  id: idSchema,
+  version: z.int().min(1),
+  archivedAt: momentSchema.nullable(),
+  createdAt: momentSchema,
+  updatedAt: momentSchema,
+});
+export type Client = z.infer<typeof clientSchema>;
+
+const maybeBothSides = <T extends z.ZodType>(value: T) => bothSides(value.nullable());
+
+/** The five measurements of one day; null = not taken yet. */
+export const measurementValuesSchema = z.strictObject({
+  takenOn: daySchema,
+  stanceWidthMm: stanceWidthSchema.nullable(),
+  toeOutDeg: maybeBothSides(toeOutSchema),
+  dorsiflexionMethod: z.enum(['kneeToWall', 'inclinometer']),
+  kneeToWallMm: maybeBothSides(measured(-150, 300, ' mm')),
+  inclinometerDeg: maybeBothSides(dorsiflexionSchema),
+  heelRiseMm: measured(0, 80, ' mm').nullable(),
+  /** Kneecap past the longest toe at the bottom of the habitual squat; behind is negative. */
+  kneeTravelMm: measured(-300, 300, ' mm').nullable(),
+});
+export type MeasurementValues = z.infer<typeof measurementValuesSchema>;
+
+export const measurementSchema = measurementValuesSchema.extend({
+  id: idSchema,
+  clientId: idSchema,
+  version: z.int().min(1),
+  updatedAt: momentSchema,
+});
+export type Measurement = z.infer<typeof measurementSchema>;
+
+/** The client's current setup and the depth it is meant for. */
+export const clientSetupValuesSchema = z.strictObject({
+  setup: setupSchema,
+  thighDepthDeg: thighDepthSchema,
+  workingPoint: workingPointSchema,
+});
+export type ClientSetupValues = z.infer<typeof clientSetupValuesSchema>;
+
+export const clientSetupSchema = clientSetupValuesSchema.extend({
+  id: idSchema,
+  clientId: idSchema,
+  version: z.int().min(1),
+  updatedAt: momentSchema,
+});
+export type ClientSetup = z.infer<typeof clientSetupSchema>;
+
+const sideSetSchema = z.union([sideSchema, z.literal('both')]);
+const text = z.string().max(500);
+
+/** A prescription as given: words and numbers frozen, so that the page reads the same next year. */
+export const prescriptionValuesSchema = z.strictObject({
+  givenOn: daySchema,
+  measurementId: idSchema,
+  setup: setupSchema,
+  thighDepthDeg: thighDepthSchema,
+  workingPoint: workingPointSchema,
+  reachesWish: z.boolean(),
+  summary: text,
+  changes: z.array(z.strictObject({ what: text, because: text })).max(8),
+  findings: z.array(z.strictObject({ cause: z.string(), side: sideSetSchema, because: text })).max(8),
+  cues: z.array(z.strictObject({ id: z.string(), words: text, because: text, precaution: text })).max(2),
+  drills: z
+    .array(
+      z.strictObject({
+        id: z.string(),
+        name: text,
+        step: z.enum(['release', 'lengthen', 'wakeUp', 'putTogether']),
+        how: text,
+        dose: text,
+        sides: text,
+        because: text,
+        precaution: text,
+      }),
+    )
+    .max(3),
+});
+export type PrescriptionValues = z.infer<typeof prescriptionValuesSchema>;
+
+export const prescriptionSchema = prescriptionValuesSchema.extend({
+  id: idSchema,
+  clientId: idSchema,
+  version: z.int().min(1),
+  updatedAt: momentSchema,
+});
+export type Prescription = z.infer<typeof prescriptionSchema>;
+
+/** Everything about one client in one answer. */
+export const dossierSchema = z.strictObject({
+  client: clientSchema,
+  /** Newest first. */
+  measurements: z.array(measurementSchema),
+  setup: clientSetupSchema.nullable(),
+  prescription: prescriptionSchema.nullable(),
+});
+export type Dossier = z.infer<typeof dossierSchema>;
+
+/** One line of the client list. */
+export const clientLineSchema = z.strictObject({
+  id: idSchema,
+  name: z.string(),
+  archivedAt: momentSchema.nullable(),
+  updatedAt: momentSchema,
+  lastMeasuredOn: daySchema.nullable(),
+  hold: holdSchema.nullable(),
+  hasPrescription: z.boolean(),
+});
+export type ClientLine = z.infer<typeof clientLineSchema>;
+
+export const clientListSchema = z.strictObject({ clients: z.array(clientLineSchema) });

@@ -1,0 +1,22 @@
+import { z } from 'zod';
+
+/** A number within a range, refused in a sentence that names the range and the unit. */
+export const measured = (least: number, most: number, unit: string) =>
+  z
+    .number({ error: (issue) => (issue.input === undefined ? 'is missing.' : 'must be a number.') })
+    .min(least, { error: `must be at least ${least}${unit}.` })
+    .max(most, { error: `must be at most ${most}${unit}.` });
+
+export const bothSides = <T extends z.ZodType>(value: T) =>
+  z.strictObject({ left: value, right: value });
+
+export const sideSchema = z.enum(['left', 'right']);
+
+/** Client-made identifiers: a UUID, so that a row can be named before the server has seen it. */
+export const idSchema = z.uuid({ error: 'must be a UUID.' });
+
+/** Calendar day, yyyy-mm-dd. */
+export const daySchema = z.iso.date({ error: 'must be a day written yyyy-mm-dd.' });
+
+/** Moment, ISO 8601 in UTC. */
+export const momentSchema = z.iso.datetime({ error: 'must be a moment written in ISO 8601, UTC.' });

@@ -1,0 +1,4 @@
+export * from './causes.ts';
+export * from './drills.ts';
+export * from './cues.ts';
+export * from './prescribe.ts';

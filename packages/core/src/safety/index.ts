@@ -1,0 +1,1 @@
+export { CAUTIONS } from './cautions.ts';
