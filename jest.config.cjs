@@ -17,7 +17,7 @@ const node = (displayName, roots) => ({
       },
     ],
   },
-  transformIgnorePatterns: ['/node_modules/(?!(@zither)/)'],
+  transformIgnorePatterns: ['/node_modules/(?!(@zither|content-disposition|cookie)/)'],
 });
 
 module.exports = {

@@ -1,0 +1,51 @@
+import helmet from '@fastify/helmet';
+import fastify, { type FastifyInstance, type FastifyServerOptions } from 'fastify';
+import { serializerCompiler } from 'fastify-type-provider-zod';
+import type { Db } from './db/open.ts';
+import { practice } from './plugins/practice.ts';
+import { problems } from './plugins/problems.ts';
+import { staticApp } from './plugins/staticApp.ts';
+import { clientRoutes } from './routes/clients.ts';
+import { healthRoutes } from './routes/health.ts';
+import { operationRoutes } from './routes/operations.ts';
+
+const BODY_LIMIT_BYTES = 256 * 1024;
+
+export interface AppOptions {
+  db: Db;
+  /** Exported app to serve; null = API only. */
+  staticFolder: string | null;
+  /** Now, ISO 8601 UTC. */
+  now: () => string;
+  logger?: FastifyServerOptions['logger'];
+}
+
+/** Builds the server: one call a stage, in the order a request meets them (docs/architecture.md). */
+export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
+  const app = fastify({ logger: options.logger ?? false, bodyLimit: BODY_LIMIT_BYTES });
+  await app.register(helmet, {
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        defaultSrc: ["'self'"],
+        styleSrc: ["'self'", "'unsafe-inline'"],
+        imgSrc: ["'self'", 'data:', 'blob:'],
+        workerSrc: ["'self'"],
+        objectSrc: ["'none'"],
+        frameAncestors: ["'none'"],
+        baseUri: ["'self'"],
+      },
+    },
+  });
+  problems(app);
+  app.setSerializerCompiler(serializerCompiler);
+  app.addHook('onSend', async (request, reply) => {
+    if (request.url.startsWith('/api/')) reply.header('cache-control', 'no-store');
+  });
+  practice(app, options.db, options.now);
+  healthRoutes(app, options.db);
+  clientRoutes(app, options.db);
+  operationRoutes(app, options.db, options.now);
+  await staticApp(app, options.staticFolder);
+  return app;
+}

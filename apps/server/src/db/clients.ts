@@ -1,0 +1,109 @@
+import { clientSchema, clientLineSchema, type Client, type ClientLine, type ClientValues } from '@zither/contract';
+import type { Db } from './open.ts';
+
+interface Row {
+  id: string;
+  version: number;
+  name: string;
+  stature_mm: number;
+  mass_kg: number;
+  segments_json: string;
+  shoulder_width_mm: number | null;
+  notes: string;
+  archived_at: string | null;
+  created_at: string;
+  updated_at: string;
+}
+
+const toClient = (row: Row): Client =>
+  clientSchema.parse({
+    id: row.id,
+    version: row.version,
+    name: row.name,
+    statureMm: row.stature_mm,
+    massKg: row.mass_kg,
+    segmentsMm: JSON.parse(row.segments_json),
+    shoulderWidthMm: row.shoulder_width_mm,
+    notes: row.notes,
+    archivedAt: row.archived_at,
+    createdAt: row.created_at,
+    updatedAt: row.updated_at,
+  });
+
+/** Table `client`, scoped to one practice. */
+export function clientsOf(db: Db, practiceId: string) {
+  return {
+    find(id: string): Client | null {
+      const row = db
+        .prepare<[string, string], Row>('SELECT * FROM client WHERE practice_id = ? AND id = ?')
+        .get(practiceId, id);
+      return row ? toClient(row) : null;
+    },
+
+    /** By name, archived last; with the little each line of the list shows. */
+    list(): ClientLine[] {
+      return db
+        .prepare<[string], Record<string, unknown>>(
+          `SELECT c.id, c.name, c.archived_at AS archivedAt, c.updated_at AS updatedAt,
+                  (SELECT max(m.taken_on) FROM measurement m
+                    WHERE m.practice_id = c.practice_id AND m.client_id = c.id) AS lastMeasuredOn,
+                  (SELECT json_extract(s.setup_json, '$.hold') FROM client_setup s
+                    WHERE s.practice_id = c.practice_id AND s.client_id = c.id) AS hold,
+                  EXISTS (SELECT 1 FROM prescription p
+                    WHERE p.practice_id = c.practice_id AND p.client_id = c.id) AS hasPrescription
+             FROM client c
+            WHERE c.practice_id = ?
+            ORDER BY c.archived_at IS NOT NULL, c.name COLLATE NOCASE, c.id`,
+        )
+        .all(practiceId)
+        .map((row) =>
+          clientLineSchema.parse({ ...row, hasPrescription: row['hasPrescription'] === 1 }),
+        );
+    },
+
+    insert(id: string, values: ClientValues, at: string): void {
+      db.prepare(
+        `INSERT INTO client (practice_id, id, version, name, stature_mm, mass_kg, segments_json,
+                             shoulder_width_mm, notes, archived_at, created_at, updated_at)
+         VALUES (?, ?, 1, ?, ?, ?, ?, ?, ?, NULL, ?, ?)`,
+      ).run(
+        practiceId,
+        id,
+        values.name,
+        values.statureMm,
+        values.massKg,
+        JSON.stringify(values.segmentsMm),
+        values.shoulderWidthMm,
+        values.notes,
+        at,
+        at,
+      );
+    },
+
+    update(id: string, values: ClientValues, at: string): void {
+      db.prepare(
+        `UPDATE client
+            SET version = version + 1, name = ?, stature_mm = ?, mass_kg = ?, segments_json = ?,
+                shoulder_width_mm = ?, notes = ?, updated_at = ?
+          WHERE practice_id = ? AND id = ?`,
+      ).run(
+        values.name,
+        values.statureMm,
+        values.massKg,
+        JSON.stringify(values.segmentsMm),
+        values.shoulderWidthMm,
+        values.notes,
+        at,
+        practiceId,
+        id,
+      );
+    },
+
+    archive(id: string, archived: boolean, at: string): void {
+      db.prepare(
+        `UPDATE client SET version = version + 1, archived_at = ?, updated_at = ?
+          WHERE practice_id = ? AND id = ?`,
+      ).run(archived ? at : null, at, practiceId, id);
+    },
+  };
+}

@@ -1,0 +1,71 @@
+import { clientSetupSchema, type ClientSetup, type ClientSetupValues } from '@zither/contract';
+import type { Db } from './open.ts';
+
+interface Row {
+  id: string;
+  client_id: string;
+  version: number;
+  setup_json: string;
+  thigh_depth_deg: number;
+  working_point: string;
+  updated_at: string;
+}
+
+const toSetup = (row: Row): ClientSetup =>
+  clientSetupSchema.parse({
+    id: row.id,
+    clientId: row.client_id,
+    version: row.version,
+    setup: JSON.parse(row.setup_json),
+    thighDepthDeg: row.thigh_depth_deg,
+    workingPoint: row.working_point,
+    updatedAt: row.updated_at,
+  });
+
+/** Table `client_setup`, one row a client, scoped to one practice. Earlier versions stand in the operation log. */
+export function setupsOf(db: Db, practiceId: string) {
+  const findBy = (column: 'id' | 'client_id', key: string): ClientSetup | null => {
+    const row = db
+      .prepare<[string, string], Row>(
+        `SELECT * FROM client_setup WHERE practice_id = ? AND ${column} = ?`,
+      )
+      .get(practiceId, key);
+    return row ? toSetup(row) : null;
+  };
+  return {
+    find: (id: string) => findBy('id', id),
+    ofClient: (clientId: string) => findBy('client_id', clientId),
+
+    insert(id: string, clientId: string, values: ClientSetupValues, at: string): void {
+      db.prepare(
+        `INSERT INTO client_setup (practice_id, id, client_id, version, setup_json,
+                                   thigh_depth_deg, working_point, updated_at)
+         VALUES (?, ?, ?, 1, ?, ?, ?, ?)`,
+      ).run(
+        practiceId,
+        id,
+        clientId,
+        JSON.stringify(values.setup),
+        values.thighDepthDeg,
+        values.workingPoint,
+        at,
+      );
+    },
+
+    update(id: string, values: ClientSetupValues, at: string): void {
+      db.prepare(
+        `UPDATE client_setup
+            SET version = version + 1, setup_json = ?, thigh_depth_deg = ?, working_point = ?,
+                updated_at = ?
+          WHERE practice_id = ? AND id = ?`,
+      ).run(
+        JSON.stringify(values.setup),
+        values.thighDepthDeg,
+        values.workingPoint,
+        at,
+        practiceId,
+        id,
+      );
+    },
+  };
+}

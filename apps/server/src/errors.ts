@@ -1,0 +1,39 @@
+import type { OperationResult } from '@zither/contract';
+
+/** Every way the server refuses, in one table: code → status and the sentence used when no better one is known. */
+export const ERRORS = {
+  invalid: { status: 400, message: 'The request could not be read.' },
+  notJson: { status: 400, message: 'The request body is not JSON.' },
+  noSuchClient: { status: 404, message: 'There is no client with this id.' },
+  noSuchRow: { status: 404, message: 'There is no row with this id to change.' },
+  noSuchRoute: { status: 404, message: 'There is nothing at this address.' },
+  rowChanged: { status: 409, message: 'This was changed somewhere else in the meantime.' },
+  operationReused: {
+    status: 409,
+    message: 'An operation with this id was already received with other contents.',
+  },
+  rowTaken: { status: 409, message: 'A row with this id exists already.' },
+  tooLarge: { status: 413, message: 'The request is larger than 256 KB.' },
+  wrongType: { status: 415, message: 'Send JSON with the type application/json.' },
+  internal: { status: 500, message: 'Something went wrong here; nothing was saved.' },
+} as const;
+
+export type ErrorCode = keyof typeof ERRORS;
+
+/** A refusal with a code of the table; becomes `{code, message, path?}` on the wire. */
+export class Refusal extends Error {
+  readonly code: ErrorCode;
+  readonly path: string | undefined;
+  /** The row as it stands, for `rowChanged`. */
+  readonly current: OperationResult | undefined;
+
+  constructor(
+    code: ErrorCode,
+    options: { message?: string; path?: string; current?: OperationResult } = {},
+  ) {
+    super(options.message ?? ERRORS[code].message);
+    this.code = code;
+    this.path = options.path;
+    this.current = options.current;
+  }
+}

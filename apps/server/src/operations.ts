@@ -1,0 +1,137 @@
+import {
+  operationResultSchema,
+  type Operation,
+  type OperationResult,
+} from '@zither/contract';
+import { clientsOf } from './db/clients.ts';
+import { measurementsOf } from './db/measurements.ts';
+import type { Db } from './db/open.ts';
+import { prescriptionsOf } from './db/prescriptions.ts';
+import { setupsOf } from './db/setups.ts';
+import { Refusal } from './errors.ts';
+
+/**
+ * The one door for writes. Applies an operation and its log entry in a single transaction, so an answer always
+ * means both are on the disk; a repeated operation is answered from the log and changes nothing.
+ *
+ * @param at moment of receipt, ISO 8601 UTC
+ * @throws Refusal `rowChanged` with the row as it stands, `operationReused`, `noSuchClient`, `noSuchRow`, `rowTaken`
+ */
+export function applyOperation(
+  db: Db,
+  practiceId: string,
+  operation: Operation,
+  at: string,
+): OperationResult {
+  return db
+    .transaction(() => {
+      const body = JSON.stringify(operation);
+      const logged = db
+        .prepare<[string, string], { body_json: string; result_json: string }>(
+          'SELECT body_json, result_json FROM operation_log WHERE practice_id = ? AND operation_id = ?',
+        )
+        .get(practiceId, operation.operationId);
+      if (logged) {
+        if (logged.body_json !== body) throw new Refusal('operationReused', { path: 'operationId' });
+        return operationResultSchema.parse(JSON.parse(logged.result_json));
+      }
+      const result = write(db, practiceId, operation, at);
+      db.prepare(
+        `INSERT INTO operation_log (practice_id, operation_id, kind, row_id, received_at, body_json, result_json)
+         VALUES (?, ?, ?, ?, ?, ?, ?)`,
+      ).run(
+        practiceId,
+        operation.operationId,
+        operation.kind,
+        operation.rowId,
+        at,
+        body,
+        JSON.stringify(result),
+      );
+      return result;
+    })
+    .immediate();
+}
+
+function write(db: Db, practiceId: string, operation: Operation, at: string): OperationResult {
+  const clients = clientsOf(db, practiceId);
+  const { rowId } = operation;
+  const mustHaveClient = (clientId: string) => {
+    if (!clients.find(clientId)) throw new Refusal('noSuchClient', { path: 'clientId' });
+  };
+  switch (operation.kind) {
+    case 'client.put': {
+      const now = () => result('client', clients.find(rowId));
+      put(operation, clients.find(rowId), now, {
+        insert: () => clients.insert(rowId, operation.values, at),
+        update: () => clients.update(rowId, operation.values, at),
+      });
+      return now();
+    }
+    case 'client.archive': {
+      const now = () => result('client', clients.find(rowId));
+      const current = clients.find(rowId);
+      if (!current) throw new Refusal('noSuchClient', { path: 'rowId' });
+      if (current.version !== operation.baseVersion) throw new Refusal('rowChanged', { current: now() });
+      clients.archive(rowId, operation.archived, at);
+      return now();
+    }
+    case 'measurement.put': {
+      mustHaveClient(operation.clientId);
+      const table = measurementsOf(db, practiceId);
+      const now = () => result('measurement', table.find(rowId));
+      put(operation, table.find(rowId), now, {
+        insert: () => table.insert(rowId, operation.clientId, operation.values, at),
+        update: () => table.update(rowId, operation.values, at),
+      });
+      return now();
+    }
+    case 'setup.put': {
+      mustHaveClient(operation.clientId);
+      const table = setupsOf(db, practiceId);
+      const now = () => result('setup', table.ofClient(operation.clientId));
+      // One setup a client: two devices may each have named a first one, and the later must see the earlier.
+      put(operation, table.ofClient(operation.clientId), now, {
+        insert: () => table.insert(rowId, operation.clientId, operation.values, at),
+        update: () => table.update(rowId, operation.values, at),
+      });
+      return now();
+    }
+    case 'prescription.put': {
+      mustHaveClient(operation.clientId);
+      const table = prescriptionsOf(db, practiceId);
+      const now = () => result('prescription', table.find(rowId));
+      put(operation, table.find(rowId), now, {
+        insert: () => table.insert(rowId, operation.clientId, operation.values, at),
+        update: () => table.update(rowId, operation.values, at),
+      });
+      return now();
+    }
+  }
+}
+
+/** Insert against version 0, update against the version the change was made on, refuse anything else. */
+function put(
+  operation: Operation,
+  current: { id: string; version: number; clientId?: string } | null,
+  now: () => OperationResult,
+  does: { insert: () => void; update: () => void },
+): void {
+  if (!current) {
+    if (operation.baseVersion !== 0) throw new Refusal('noSuchRow', { path: 'rowId' });
+    does.insert();
+    return;
+  }
+  const clientId = 'clientId' in operation ? operation.clientId : undefined;
+  // A row of another client under the same id is a mistake of the sender, never a version to merge.
+  if (clientId !== undefined && current.clientId !== clientId)
+    throw new Refusal('rowTaken', { path: 'rowId' });
+  if (current.id !== operation.rowId || current.version !== operation.baseVersion)
+    throw new Refusal('rowChanged', { current: now() });
+  does.update();
+}
+
+/** Reads a row back after its write, so that the answer is what the disk holds. */
+function result(entity: OperationResult['entity'], row: unknown): OperationResult {
+  return operationResultSchema.parse({ entity, row });
+}

@@ -1,0 +1,25 @@
+import type { FastifyInstance } from 'fastify';
+import type { Db } from '../db/open.ts';
+
+declare module 'fastify' {
+  interface FastifyRequest {
+    /** The practice whose rows this request may see. */
+    practiceId: string;
+  }
+}
+
+/** The practice that every request belongs to until sign-in decides it. */
+export const HOME_PRACTICE = { id: 'cairnfold', name: 'Cairnfold Hut Service' };
+
+/** Puts a practice on every request: the only place that decides it. */
+export function practice(app: FastifyInstance, db: Db, now: () => string): void {
+  db.prepare('INSERT OR IGNORE INTO practice (id, name, created_at) VALUES (?, ?, ?)').run(
+    HOME_PRACTICE.id,
+    HOME_PRACTICE.name,
+    now(),
+  );
+  app.decorateRequest('practiceId', '');
+  app.addHook('onRequest', async (request) => {
+    request.practiceId = HOME_PRACTICE.id;
+  });
+}

@@ -1,0 +1,38 @@
+import { clientListSchema, dossierSchema, idSchema } from '@zither/contract';
+import type { FastifyInstance } from 'fastify';
+import type { ZodTypeProvider } from 'fastify-type-provider-zod';
+import { z } from 'zod';
+import { clientsOf } from '../db/clients.ts';
+import { measurementsOf } from '../db/measurements.ts';
+import type { Db } from '../db/open.ts';
+import { prescriptionsOf } from '../db/prescriptions.ts';
+import { setupsOf } from '../db/setups.ts';
+import { Refusal } from '../errors.ts';
+
+/** Reading clients: the list, and one client's whole dossier. */
+export function clientRoutes(app: FastifyInstance, db: Db): void {
+  const routes = app.withTypeProvider<ZodTypeProvider>();
+
+  routes.get('/api/clients', { schema: { response: { 200: clientListSchema } } }, async (request) => ({
+    clients: clientsOf(db, request.practiceId).list(),
+  }));
+
+  routes.get(
+    '/api/clients/:id',
+    {
+      schema: { params: z.strictObject({ id: idSchema }), response: { 200: dossierSchema } },
+    },
+    async (request) => {
+      const { practiceId } = request;
+      const { id } = request.params;
+      const client = clientsOf(db, practiceId).find(id);
+      if (!client) throw new Refusal('noSuchClient', { path: 'id' });
+      return {
+        client,
+        measurements: measurementsOf(db, practiceId).ofClient(id),
+        setup: setupsOf(db, practiceId).ofClient(id),
+        prescription: prescriptionsOf(db, practiceId).newestOfClient(id),
+      };
+    },
+  );
+}

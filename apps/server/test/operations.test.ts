@@ -1,0 +1,217 @@
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { bench, clientValues, id, measurementValues, newClient, setupValues, type Bench } from './support.ts';
+
+let b: Bench;
+beforeEach(async () => {
+  b = await bench();
+});
+afterEach(async () => {
+  await b.app.close();
+  b.db.close();
+});
+
+describe('the one door for writes', () => {
+  it('creates, changes and reads back a client', async () => {
+    const create = newClient();
+    const made = await b.send(create);
+    expect(made).toMatchObject({ status: 200, body: { entity: 'client', row: { version: 1 } } });
+    const change = {
+      ...create,
+      operationId: id(),
+      baseVersion: 1,
+      values: clientValues({ massKg: 70, segmentsMm: { thigh: 440 } }),
+    };
+    expect((await b.send(change)).body.row).toMatchObject({ version: 2, massKg: 70 });
+    const dossier = await b.get(`/api/clients/${create.rowId}`);
+    expect(dossier.body.client).toMatchObject({ massKg: 70, segmentsMm: { thigh: 440 } });
+    expect(dossier.headers['cache-control']).toBe('no-store');
+  });
+
+  it('answers a repeated operation as before and writes once', async () => {
+    const create = newClient();
+    const first = await b.send(create);
+    const again = await b.send(create);
+    expect(again).toEqual(first);
+    expect((await b.get('/api/clients')).body.clients).toHaveLength(1);
+  });
+
+  it('refuses an operation id used again for something else', async () => {
+    const create = newClient();
+    await b.send(create);
+    const other = await b.send({ ...create, values: clientValues({ name: 'Someone' }) });
+    expect(other).toMatchObject({ status: 409, body: { code: 'operationReused' } });
+  });
+
+  it('refuses a change made on an old version and shows the row as it stands', async () => {
+    const create = newClient();
+    await b.send(create);
+    const change = { ...create, baseVersion: 1, operationId: id(), values: clientValues({ massKg: 71 }) };
+    await b.send(change);
+    const late = { ...change, operationId: id(), values: clientValues({ massKg: 99 }) };
+    const refused = await b.send(late);
+    expect(refused.status).toBe(409);
+    expect(refused.body).toMatchObject({
+      code: 'rowChanged',
+      current: { entity: 'client', row: { version: 2, massKg: 71 } },
+    });
+    expect((await b.get(`/api/clients/${create.rowId}`)).body.client.massKg).toBe(71);
+  });
+
+  it('keeps measurements, one setup and the newest prescription with the client', async () => {
+    const create = newClient();
+    await b.send(create);
+    const clientId = create.rowId;
+    const measurement = {
+      kind: 'measurement.put',
+      operationId: id(),
+      rowId: id(),
+      baseVersion: 0,
+      clientId,
+      values: measurementValues(),
+    };
+    expect((await b.send(measurement)).status).toBe(200);
+    const setup = {
+      kind: 'setup.put',
+      operationId: id(),
+      rowId: id(),
+      baseVersion: 0,
+      clientId,
+      values: setupValues(),
+    };
+    expect((await b.send(setup)).status).toBe(200);
+    const second = await b.send({ ...setup, operationId: id(), rowId: id() });
+    expect(second).toMatchObject({ status: 409, body: { code: 'rowChanged' } });
+    const prescription = (summary: string) => ({
+      kind: 'prescription.put',
+      operationId: id(),
+      rowId: id(),
+      baseVersion: 0,
+      clientId,
+      values: {
+        givenOn: '2026-01-05',
+        measurementId: measurement.rowId,
+        ...setupValues(),
+        reachesWish: true,
+        summary,
+        changes: [],
+        findings: [],
+        cues: [],
+        drills: [],
+      },
+    });
+    await b.send(prescription('first'));
+    await b.send(prescription('second'));
+    const dossier = (await b.get(`/api/clients/${clientId}`)).body;
+    expect(dossier.measurements).toHaveLength(1);
+    expect(dossier.setup.setup.support).toEqual({ kind: 'block', riseMm: 15 });
+    expect(dossier.prescription.summary).toBe('second');
+    const [line] = (await b.get('/api/clients')).body.clients;
+    expect(line).toMatchObject({ lastMeasuredOn: '2026-01-05', hold: 'highBar', hasPrescription: true });
+  });
+
+  it('archives and brings back', async () => {
+    const create = newClient();
+    await b.send(create);
+    const archive = {
+      kind: 'client.archive',
+      operationId: id(),
+      rowId: create.rowId,
+      baseVersion: 1,
+      archived: true,
+    };
+    expect((await b.send(archive)).body.row.archivedAt).toMatch(/^2026/);
+    const back = { ...archive, operationId: id(), baseVersion: 2, archived: false };
+    expect((await b.send(back)).body.row.archivedAt).toBeNull();
+  });
+
+  it('loses no acknowledged write when the process goes away without closing', async () => {
+    const file = join(mkdtempSync(join(tmpdir(), 'plumb-')), 'test.sqlite');
+    const before = await bench(file);
+    const create = newClient();
+    expect((await before.send(create)).status).toBe(200);
+    // No close: a second process opens what the first left on the disk.
+    const after = await bench(file);
+    expect((await after.get(`/api/clients/${create.rowId}`)).body.client.name).toBe('Orla Venn');
+    expect(after.db.pragma('synchronous', { simple: true })).toBe(2);
+    expect(after.db.pragma('journal_mode', { simple: true })).toBe('wal');
+    expect(after.db.pragma('foreign_keys', { simple: true })).toBe(1);
+    for (const each of [before, after]) {
+      await each.app.close();
+      each.db.close();
+    }
+  });
+
+  it('shows one practice nothing of another', async () => {
+    const create = newClient();
+    await b.send(create);
+    b.db.prepare('INSERT INTO practice (id, name, created_at) VALUES (?, ?, ?)').run('other', 'Other', 'now');
+    b.db.pragma('foreign_keys = OFF');
+    b.db.prepare("UPDATE client SET practice_id = 'other'").run();
+    expect((await b.get('/api/clients')).body.clients).toEqual([]);
+    expect((await b.get(`/api/clients/${create.rowId}`)).status).toBe(404);
+    const change = { ...create, operationId: id(), baseVersion: 1 };
+    expect((await b.send(change)).body.code).toBe('noSuchRow');
+  });
+
+  it('will not move a row from one client to another', async () => {
+    const [one, two] = [newClient(), newClient()];
+    await b.send(one);
+    await b.send(two);
+    const measurement = {
+      kind: 'measurement.put',
+      operationId: id(),
+      rowId: id(),
+      baseVersion: 0,
+      clientId: one.rowId,
+      values: measurementValues(),
+    };
+    await b.send(measurement);
+    const moved = { ...measurement, operationId: id(), baseVersion: 1, clientId: two.rowId };
+    expect(await b.send(moved)).toMatchObject({ status: 409, body: { code: 'rowTaken' } });
+  });
+});
+
+describe('bad input', () => {
+  it.each([
+    [{ kind: 'client.burn' }, 'kind'],
+    [{ values: clientValues({ statureMm: -4 }) }, 'values.statureMm'],
+    [{ values: clientValues({ massKg: 'heavy' }) }, 'values.massKg'],
+    [{ values: clientValues({ name: '   ' }) }, 'values.name'],
+    [{ values: clientValues({ shoeSize: 44 }) }, 'values.shoeSize'],
+    [{ rowId: 'me; DROP TABLE client' }, 'rowId'],
+    [{ baseVersion: -1 }, 'baseVersion'],
+    [{ baseVersion: 1.5 }, 'baseVersion'],
+    [{ operationId: undefined }, 'operationId'],
+  ])('answers 400 with the path for %j', async (change, path) => {
+    const answer = await b.send(newClient(change));
+    expect(answer.status).toBe(400);
+    expect(answer.body.code).toBe('invalid');
+    expect(answer.body.path).toBe(path);
+    expect(answer.body.message).toContain(path);
+  });
+
+  it('answers 413 to a body too large, 400 to no JSON, 415 to another type', async () => {
+    const post = (payload: string, type = 'application/json') =>
+      b.app.inject({ method: 'POST', url: '/api/operations', payload, headers: { 'content-type': type } });
+    expect((await post(`"${'x'.repeat(300 * 1024)}"`)).statusCode).toBe(413);
+    expect((await post('{"kind":')).json()).toMatchObject({ code: 'notJson' });
+    expect((await post('a=b', 'text/csv')).json()).toMatchObject({ code: 'wrongType' });
+  });
+
+  it('answers 404 to an unknown client, 400 to an id that is none, 404 to an unknown address', async () => {
+    expect((await b.get(`/api/clients/${id()}`)).body.code).toBe('noSuchClient');
+    expect((await b.get('/api/clients/seven')).status).toBe(400);
+    expect((await b.get('/api/nothing')).body.code).toBe('noSuchRoute');
+    const orphan = {
+      kind: 'measurement.put',
+      operationId: id(),
+      rowId: id(),
+      baseVersion: 0,
+      clientId: id(),
+      values: measurementValues(),
+    };
+    expect(await b.send(orphan)).toMatchObject({ status: 404, body: { code: 'noSuchClient' } });
+  });
+});

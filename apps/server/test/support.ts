@@ -1,0 +1,91 @@
+import { randomUUID } from 'node:crypto';
+import { join } from 'node:path';
+import type { FastifyInstance } from 'fastify';
+import { buildApp } from '../src/app.ts';
+import { openDatabase, type Db } from '../src/db/open.ts';
+
+export const MIGRATIONS = join(__dirname, '../src/db/migrations');
+
+export interface Bench {
+  app: FastifyInstance;
+  db: Db;
+  send: (operation: unknown) => Promise<{ status: number; body: any }>;
+  get: (url: string) => Promise<{ status: number; body: any; headers: Record<string, unknown> }>;
+}
+
+let tick = 0;
+const clock = () => new Date(Date.UTC(2026, 0, 5, 9, 0, (tick += 1))).toISOString();
+
+export async function bench(file = ':memory:', staticFolder: string | null = null): Promise<Bench> {
+  const db = openDatabase(file, MIGRATIONS);
+  const app = await buildApp({ db, staticFolder, now: clock });
+  return {
+    app,
+    db,
+    send: async (operation) => {
+      const answer = await app.inject({
+        method: 'POST',
+        url: '/api/operations',
+        payload: operation as object,
+      });
+      return { status: answer.statusCode, body: answer.json() };
+    },
+    get: async (url) => {
+      const answer = await app.inject({ url });
+      const json = String(answer.headers['content-type']).includes('json');
+      return {
+        status: answer.statusCode,
+        body: json ? answer.json() : answer.body,
+        headers: answer.headers,
+      };
+    },
+  };
+}
+
+export const id = () => randomUUID();
+
+export const clientValues = (change: object = {}) => ({
+  name: 'Orla Venn',
+  statureMm: 1720,
+  massKg: 68,
+  segmentsMm: {},
+  shoulderWidthMm: null,
+  notes: '',
+  ...change,
+});
+
+export const newClient = (change: object = {}) => ({
+  kind: 'client.put',
+  operationId: id(),
+  rowId: id(),
+  baseVersion: 0,
+  values: clientValues(),
+  ...change,
+});
+
+export const measurementValues = (change: object = {}) => ({
+  takenOn: '2026-01-05',
+  stanceWidthMm: 420,
+  toeOutDeg: { left: 12, right: 14 },
+  dorsiflexionMethod: 'kneeToWall',
+  kneeToWallMm: { left: 40, right: 90 },
+  inclinometerDeg: { left: null, right: null },
+  heelRiseMm: 0,
+  kneeTravelMm: null,
+  ...change,
+});
+
+export const setupValues = (change: object = {}) => ({
+  setup: {
+    stanceWidthMm: 420,
+    toeOutDeg: { left: 13, right: 13 },
+    support: { kind: 'block', riseMm: 15 },
+    hold: 'highBar',
+    loadKg: 40,
+    balance: 0.5,
+    trackingOffsetDeg: 0,
+  },
+  thighDepthDeg: 6,
+  workingPoint: 'parallelLines',
+  ...change,
+});
