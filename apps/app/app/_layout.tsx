@@ -1,0 +1,49 @@
+import '../features/shell/jitless.ts';
+import { SourceSans3_400Regular } from '@expo-google-fonts/source-sans-3/400Regular';
+import { SourceSans3_600SemiBold } from '@expo-google-fonts/source-sans-3/600SemiBold';
+import { createTheme, ThemeProvider } from '../ui/elements.ts';
+import { useFonts } from 'expo-font';
+import { Slot, usePathname } from 'expo-router';
+import { useEffect, useState } from 'react';
+import { View } from 'react-native';
+import { SafeAreaProvider } from 'react-native-safe-area-context';
+import { Provider } from 'react-redux';
+import { flush, makeStore } from '../features/data/index.ts';
+import { readMode, Shell } from '../features/shell/index.ts';
+import { theme } from '../ui/theme.ts';
+
+export default function RootLayout() {
+  const [store] = useState(makeStore);
+  const [look] = useState(() => createTheme({ ...theme, mode: readMode() }));
+  const [fontsReady, fontsFailed] = useFonts({
+    SourceSans3_400Regular,
+    SourceSans3_600SemiBold,
+  });
+  const path = usePathname();
+
+  useEffect(() => {
+    const send = () => void store.dispatch(flush());
+    send();
+    window.addEventListener('online', send);
+    return () => window.removeEventListener('online', send);
+  }, [store]);
+
+  // The page is usable with the system's letters; only the first moment waits for our own.
+  if (!fontsReady && !fontsFailed) return <View />;
+  const isPrint = path.endsWith('/print');
+  return (
+    <SafeAreaProvider style={{ flex: 1 }}>
+      <Provider store={store}>
+        <ThemeProvider theme={look}>
+          {isPrint ? (
+            <Slot />
+          ) : (
+            <Shell>
+              <Slot />
+            </Shell>
+          )}
+        </ThemeProvider>
+      </Provider>
+    </SafeAreaProvider>
+  );
+}

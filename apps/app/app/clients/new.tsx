@@ -1,0 +1,27 @@
+import { router } from 'expo-router';
+import { lazy, Suspense, useState } from 'react';
+import { Waiting } from '../../ui/Waiting.tsx';
+import { newId, useChanges } from '../../features/data/index.ts';
+import { Screen } from '../../ui/Screen.tsx';
+
+const ClientForm = lazy(async () => ({
+  default: (await import('../../features/clients/ClientForm.tsx')).ClientForm,
+}));
+
+export default function NewClient() {
+  const [id] = useState(newId);
+  const { putClient } = useChanges();
+  return (
+    <Screen title="New client" back={{ to: '/clients', label: 'Back to clients' }}>
+      <Suspense fallback={<Waiting what="the form" />}>
+      <ClientForm
+        values={null}
+        onSave={(values) => {
+          putClient(id, 0, values);
+          router.replace(`/clients/${id}/measure` as never);
+        }}
+      />
+      </Suspense>
+    </Screen>
+  );
+}

@@ -1,0 +1,14 @@
+import { lazy, Suspense } from 'react';
+import { Waiting } from '../ui/Waiting.tsx';
+
+const LabScreen = lazy(async () => ({
+  default: (await import('../features/lab/LabScreen.tsx')).LabScreen,
+}));
+
+export default function Lab() {
+  return (
+    <Suspense fallback={<Waiting what="the lab" />}>
+      <LabScreen />
+    </Suspense>
+  );
+}

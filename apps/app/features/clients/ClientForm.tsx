@@ -1,0 +1,262 @@
+import { zodResolver } from '@hookform/resolvers/zod';
+import { Button, Input, ListItem } from '../../ui/elements.ts';
+import { useEffect, useState } from 'react';
+import { Controller, useForm, type Control } from 'react-hook-form';
+import { View } from 'react-native';
+import { z } from 'zod';
+import type { ClientValues } from '@zither/contract';
+import { Notice } from '../../ui/Notice.tsx';
+import { Part } from '../../ui/Screen.tsx';
+import { space } from '../../ui/theme.ts';
+import { useLook } from '../../ui/useLook.ts';
+
+/** A length typed in cm, kept as text until it is a number within reach. */
+const cm = (name: string, least: number, most: number) =>
+  z
+    .string()
+    .trim()
+    .transform((text, context) => {
+      const value = Number(text.replace(',', '.'));
+      if (text === '' || !Number.isFinite(value))
+        context.addIssue(`${name} must be a number in cm.`);
+      else if (value < least || value > most)
+        context.addIssue(`${name} of ${text} cm is not possible: ${least} to ${most}.`);
+      return value * 10;
+    });
+
+const optionalCm = (name: string, least: number, most: number) =>
+  z.union([z.literal('').transform(() => undefined), cm(name, least, most)]);
+
+const formSchema = z.object({
+  name: z.string().trim().min(1, { error: 'Write a name.' }).max(80, { error: 'At most 80 characters.' }),
+  stature: cm('Stature', 90, 250),
+  mass: z
+    .string()
+    .trim()
+    .transform((text, context) => {
+      const value = Number(text.replace(',', '.'));
+      if (text === '' || !Number.isFinite(value)) context.addIssue('Body mass must be a number in kg.');
+      else if (value < 20 || value > 350)
+        context.addIssue(`Body mass of ${text} kg is not possible: 20 to 350.`);
+      return value;
+    }),
+  foot: optionalCm('Foot length', 15, 40),
+  shank: optionalCm('Shank', 25, 70),
+  thigh: optionalCm('Thigh', 25, 70),
+  trunk: optionalCm('Trunk', 30, 80),
+  shoulders: optionalCm('Shoulder width', 20, 70),
+  notes: z.string().max(2000, { error: 'At most 2000 characters.' }),
+});
+
+type Draft = z.input<typeof formSchema>;
+type Read = z.output<typeof formSchema>;
+
+const inCm = (mm: number | null | undefined) =>
+  mm === null || mm === undefined ? '' : String(Number((mm / 10).toFixed(1)));
+
+const draftOf = (values: ClientValues | null): Draft => ({
+  name: values?.name ?? '',
+  stature: inCm(values?.statureMm),
+  mass: values ? String(values.massKg) : '',
+  foot: inCm(values?.segmentsMm.foot),
+  shank: inCm(values?.segmentsMm.shank),
+  thigh: inCm(values?.segmentsMm.thigh),
+  trunk: inCm(values?.segmentsMm.trunk),
+  shoulders: inCm(values?.shoulderWidthMm),
+  notes: values?.notes ?? '',
+});
+
+const valuesOf = (read: Read, before: ClientValues | null): ClientValues => ({
+  name: read.name,
+  statureMm: Math.round(read.stature),
+  massKg: read.mass,
+  segmentsMm: {
+    ...before?.segmentsMm,
+    foot: read.foot,
+    shank: read.shank,
+    thigh: read.thigh,
+    trunk: read.trunk,
+  },
+  shoulderWidthMm: read.shoulders ?? null,
+  notes: read.notes,
+});
+
+/** Outside the usual adult range: asked about once, taken if confirmed. */
+function unusual(values: ClientValues): string[] {
+  const odd: string[] = [];
+  if (values.statureMm < 1400 || values.statureMm > 2100)
+    odd.push(`a stature of ${values.statureMm / 10} cm`);
+  if (values.massKg < 40 || values.massKg > 160) odd.push(`a body mass of ${values.massKg} kg`);
+  const { thigh, trunk } = values.segmentsMm;
+  if (thigh && Math.abs(thigh / values.statureMm - 0.245) > 0.04)
+    odd.push(`a thigh of ${thigh / 10} cm for this stature`);
+  if (trunk && Math.abs(trunk / values.statureMm - 0.288) > 0.045)
+    odd.push(`a trunk of ${trunk / 10} cm for this stature`);
+  return odd;
+}
+
+const DRAFT_KEY = 'zither-plumb.new-client';
+
+function readDraft(): Draft | null {
+  try {
+    const text = sessionStorage.getItem(DRAFT_KEY);
+    return text === null ? null : { ...draftOf(null), ...(JSON.parse(text) as Partial<Draft>) };
+  } catch {
+    return null;
+  }
+}
+
+/** Name, stature, mass, and the segments a tape can give. New clients are added by the button; changes to a known one are saved as made. */
+export function ClientForm({
+  values,
+  onSave,
+}: {
+  values: ClientValues | null;
+  onSave: (values: ClientValues) => void;
+}) {
+  const isNew = values === null;
+  const [start] = useState(() => (isNew ? readDraft() : null) ?? draftOf(values));
+  const form = useForm<Draft, unknown, Read>({
+    resolver: zodResolver(formSchema),
+    defaultValues: start,
+    mode: 'onBlur',
+  });
+  const [asked, setAsked] = useState<{ values: ClientValues; odd: string[] } | null>(null);
+  const [hasSegments, setHasSegments] = useState(
+    [start.foot, start.shank, start.thigh, start.trunk, start.shoulders].some((v) => v !== ''),
+  );
+
+  useEffect(() => {
+    if (!isNew) return;
+    const subscription = form.watch((draft) => {
+      try {
+        sessionStorage.setItem(DRAFT_KEY, JSON.stringify(draft));
+      } catch {
+        // Forbidden storage: the draft lasts as long as the page.
+      }
+    });
+    return () => subscription.unsubscribe();
+  }, [form, isNew]);
+
+  const save = (next: ClientValues) => {
+    setAsked(null);
+    if (isNew) sessionStorage.removeItem(DRAFT_KEY);
+    onSave(next);
+  };
+  const offer = form.handleSubmit((read) => {
+    const next = valuesOf(read, values);
+    const odd = unusual(next).filter((o) => !values || !unusual(values).includes(o));
+    if (odd.length > 0) setAsked({ values: next, odd });
+    else save(next);
+  });
+  const leave = () => {
+    if (!isNew && form.formState.isDirty) void offer();
+  };
+
+  return (
+    <Part>
+      <Field control={form.control} name="name" label="Name" onLeave={leave} autoFocus={isNew} />
+      <View style={{ flexDirection: 'row', gap: space.m }}>
+        <Field control={form.control} name="stature" label="Stature, cm" numeric onLeave={leave} />
+        <Field control={form.control} name="mass" label="Body mass, kg" numeric onLeave={leave} />
+      </View>
+      <Segments isOpen={hasSegments} onToggle={() => setHasSegments(!hasSegments)}>
+        <View style={{ flexDirection: 'row', gap: space.m }}>
+          <Field control={form.control} name="thigh" label="Thigh, cm" numeric onLeave={leave} />
+          <Field control={form.control} name="shank" label="Shank, cm" numeric onLeave={leave} />
+        </View>
+        <View style={{ flexDirection: 'row', gap: space.m }}>
+          <Field control={form.control} name="trunk" label="Trunk, cm" numeric onLeave={leave} />
+          <Field control={form.control} name="foot" label="Foot, cm" numeric onLeave={leave} />
+        </View>
+        <Field control={form.control} name="shoulders" label="Shoulder width, cm" numeric onLeave={leave} />
+      </Segments>
+      <Field control={form.control} name="notes" label="Notes" multiline onLeave={leave} />
+      {asked && (
+        <Notice
+          tone="before"
+          actions={[
+            { label: 'Yes, it is right', onPress: () => save(asked.values) },
+            { label: 'No, change it', onPress: () => setAsked(null) },
+          ]}
+        >
+          {`Outside the usual adult range: ${asked.odd.join(', ')}. Is that right?`}
+        </Notice>
+      )}
+      {isNew && <Button title="Add and measure" onPress={() => void offer()} />}
+    </Part>
+  );
+}
+
+function Segments({
+  isOpen,
+  onToggle,
+  children,
+}: {
+  isOpen: boolean;
+  onToggle: () => void;
+  children: React.ReactNode;
+}) {
+  const { colors } = useLook();
+  return (
+    <ListItem.Accordion
+      isExpanded={isOpen}
+      onPress={onToggle}
+      containerStyle={{ paddingHorizontal: 0, minHeight: 56 }}
+      content={
+        <ListItem.Content>
+          <ListItem.Title>Segment lengths by tape</ListItem.Title>
+          <ListItem.Subtitle>Optional. What is left empty is estimated from stature.</ListItem.Subtitle>
+        </ListItem.Content>
+      }
+      icon={{ type: 'material', name: 'expand-more', color: colors.ink }}
+    >
+      <View style={{ gap: space.m, paddingTop: space.s }}>{children}</View>
+    </ListItem.Accordion>
+  );
+}
+
+function Field({
+  control,
+  name,
+  label,
+  numeric = false,
+  multiline = false,
+  autoFocus = false,
+  onLeave,
+}: {
+  control: Control<Draft, unknown, Read>;
+  name: keyof Draft;
+  label: string;
+  numeric?: boolean;
+  multiline?: boolean;
+  autoFocus?: boolean;
+  onLeave: () => void;
+}) {
+  return (
+    <Controller
+      control={control}
+      name={name}
+      render={({ field, fieldState }) => (
+        <Input
+          label={label}
+          aria-label={label}
+          aria-invalid={fieldState.invalid}
+          value={field.value}
+          onChangeText={field.onChange}
+          onBlur={() => {
+            field.onBlur();
+            onLeave();
+          }}
+          autoFocus={autoFocus}
+          inputMode={numeric ? 'decimal' : 'text'}
+          multiline={multiline}
+          numberOfLines={multiline ? 4 : 1}
+          errorMessage={fieldState.error?.message ?? ''}
+          renderErrorMessage={fieldState.error !== undefined}
+          containerStyle={{ flex: multiline ? undefined : 1 }}
+        />
+      )}
+    />
+  );
+}

@@ -1,0 +1,160 @@
+import MaterialIcons from '@expo/vector-icons/MaterialIcons';
+import { Button } from '../../ui/elements.ts';
+import { router } from 'expo-router';
+import { useMemo, useState, type ReactNode } from 'react';
+import { View } from 'react-native';
+import { resolveBody, solve } from '@zither/core';
+import type { Dossier } from '@zither/contract';
+import { Notice } from '../../ui/Notice.tsx';
+import { Say } from '../../ui/Say.tsx';
+import { Part, Screen } from '../../ui/Screen.tsx';
+import { space } from '../../ui/theme.ts';
+import { useLook } from '../../ui/useLook.ts';
+import { useChanges } from '../data/index.ts';
+import {
+  FloorPlan,
+  HOLD_NAMES,
+  momentAt,
+  PlumbFigure,
+  sayDepth,
+  saySupport,
+  sayWindow,
+} from '../instrument/index.ts';
+import { clientCase, missingOf } from '../measure/derive.ts';
+import { MeasureGauges } from '../measure/MeasureGauges.tsx';
+import { sayDay } from './ClientListPane.tsx';
+
+/** One client: the setup in force, the measurements as strings, and the next step under the thumb. */
+export function ClientScreen({ dossier }: { dossier: Dossier }) {
+  const { client, prescription } = dossier;
+  const { colors, isWide } = useLook();
+  const { archiveClient } = useChanges();
+  const go = (stage: string) => router.navigate(`/clients/${client.id}/${stage}` as never);
+  const newest = dossier.measurements[0];
+  const missing = missingOf(newest);
+  const next = !newest || missing.length > 0 ? 'measure' : !dossier.setup ? 'setup' : 'prescription';
+  const step = (stage: 'measure' | 'setup' | 'prescription', label: string) => (
+    <Button
+      key={stage}
+      title={label}
+      type={stage === next ? 'solid' : 'outline'}
+      containerStyle={{ flex: 1 }}
+      buttonStyle={{ paddingHorizontal: space.s, minHeight: 52 }}
+      onPress={() => go(stage)}
+    />
+  );
+  return (
+    <Screen
+      title={client.name}
+      {...(isWide ? {} : { back: { to: '/clients', label: 'Back to clients' } })}
+      aside={
+        <Button
+          type="clear"
+          accessibilityLabel={`Edit ${client.name}`}
+          icon={<MaterialIcons name="edit" size={22} color={colors.ink} />}
+          buttonStyle={{ width: 44, paddingHorizontal: 0 }}
+          onPress={() => go('edit')}
+        />
+      }
+      foot={[step('measure', 'Measure'), step('setup', 'Setup'), step('prescription', 'Prescription')]}
+    >
+      {client.archivedAt !== null && (
+        <Part>
+          <Notice
+            actions={[
+              { label: 'Bring back', onPress: () => archiveClient(client.id, client.version, false) },
+            ]}
+          >
+            This client is archived and no longer in the list.
+          </Notice>
+        </Part>
+      )}
+      <Part>
+        <Say soft number>
+          {bodyLine(dossier)}
+        </Say>
+        {client.notes !== '' && <Say>{client.notes}</Say>}
+      </Part>
+      <CurrentSetup dossier={dossier} />
+      {prescription && (
+        <Part title="Plan" hint={`Given ${sayDay(prescription.givenOn)}`}>
+          <Say>{prescription.summary}</Say>
+          {prescription.drills.map((drill) => (
+            <Say key={drill.id} number>
+              {`${drill.name} · ${drill.dose}`}
+            </Say>
+          ))}
+        </Part>
+      )}
+      <Part title="Measurements" {...(newest ? { hint: `Taken ${sayDay(newest.takenOn)}` } : {})}>
+        {newest ? (
+          <MeasureGauges dossier={dossier} />
+        ) : (
+          <Notice actions={[{ label: 'Measure now', onPress: () => go('measure') }]}>
+            Nothing measured yet. Five measurements give a setup.
+          </Notice>
+        )}
+        {newest && missing.length > 0 && <Say soft>Still missing: {missing.join(', ')}.</Say>}
+      </Part>
+      {client.archivedAt === null && (
+        <Part>
+          <View style={{ alignItems: 'flex-start' }}>
+            <Button
+              type="clear"
+              title="Archive this client"
+              onPress={() => archiveClient(client.id, client.version, true)}
+            />
+          </View>
+        </Part>
+      )}
+    </Screen>
+  );
+}
+
+function bodyLine({ client }: Dossier): string {
+  const measured = Object.values(client.segmentsMm).filter((v) => v !== undefined).length;
+  const shoulder = resolveBody({ statureMm: client.statureMm, massKg: client.massKg }).shoulderWidthMm;
+  return `${client.statureMm / 10} cm · ${client.massKg} kg · ${
+    measured > 0 ? `${measured} segments measured` : 'segments estimated from stature'
+  } · shoulders ${((client.shoulderWidthMm ?? shoulder) / 10).toFixed(0)} cm`;
+}
+
+function CurrentSetup({ dossier }: { dossier: Dossier }) {
+  const { isWide } = useLook();
+  const [width, setWidth] = useState(340);
+  const found = useMemo(() => clientCase(dossier), [dossier]);
+  const solved = useMemo(() => (found.kind === 'ready' ? solve(found.question) : null), [found]);
+  if (found.kind !== 'ready' || !solved || !dossier.setup) return null;
+  const { question } = found;
+  const { setup, target } = question;
+  const governing = solved.sides[solved.governingSide];
+  const half = isWide ? (width - space.l) / 2 : width;
+  const picture: ReactNode = (
+    <>
+      <PlumbFigure
+        moment={momentAt(question, solved.governingSide, target.thighDepthDeg)}
+        ghost={null}
+        width={half}
+        height={280}
+        statureMm={question.body.statureMm}
+      />
+      <FloorPlan question={question} width={half} height={isWide ? 280 : 210} />
+    </>
+  );
+  return (
+    <Part title="Current setup" hint={`Changed ${sayDay(dossier.setup.updatedAt.slice(0, 10))}`}>
+      <Say strong number>
+        {`${(setup.stanceWidthMm / 10).toFixed(0)} cm · toes L ${Math.round(setup.toeOutDeg.left)}° R ${Math.round(setup.toeOutDeg.right)}° · ${saySupport(setup.support)} · ${HOLD_NAMES[setup.hold].toLowerCase()}${setup.loadKg > 0 ? ` ${setup.loadKg} kg` : ''} · to ${sayDepth(target.thighDepthDeg)}`}
+      </Say>
+      <Notice tone={governing.window.kind === 'open' ? 'good' : 'now'}>
+        {sayWindow(governing.window, target.thighDepthDeg, question.limits.trunkLeanDeg)}
+      </Notice>
+      <View
+        onLayout={(e) => setWidth(e.nativeEvent.layout.width)}
+        style={{ flexDirection: isWide ? 'row' : 'column', gap: isWide ? space.l : 0 }}
+      >
+        {picture}
+      </View>
+    </Part>
+  );
+}

@@ -1,0 +1,125 @@
+import type {
+  Client,
+  ClientLine,
+  Dossier,
+  Operation,
+  OperationResult,
+} from '@zither/contract';
+
+const NOT_YET = '1970-01-01T00:00:00.000Z';
+
+/** Puts a row that the server returned into a dossier. */
+export function withResult(dossier: Dossier, result: OperationResult): Dossier {
+  switch (result.entity) {
+    case 'client':
+      return { ...dossier, client: result.row };
+    case 'measurement':
+      return { ...dossier, measurements: placed(dossier.measurements, result.row) };
+    case 'setup':
+      return { ...dossier, setup: result.row };
+    case 'prescription':
+      return { ...dossier, prescription: result.row };
+  }
+}
+
+function placed<T extends { id: string; takenOn: string }>(rows: readonly T[], row: T): T[] {
+  return [row, ...rows.filter((r) => r.id !== row.id)].sort((a, b) =>
+    b.takenOn.localeCompare(a.takenOn),
+  );
+}
+
+/** The client an operation is about. */
+export const clientOf = (operation: Operation): string =>
+  'clientId' in operation ? operation.clientId : operation.rowId;
+
+/**
+ * What the coach sees: the server's answer with every change that has not arrived there yet laid on top. Rows the server
+ * does not know have version 0. null when neither knows the client.
+ */
+export function overlay(
+  dossier: Dossier | undefined,
+  queue: readonly Operation[],
+  clientId: string,
+): Dossier | null {
+  let seen = dossier ?? null;
+  for (const operation of queue) {
+    if (clientOf(operation) !== clientId) continue;
+    if (operation.kind === 'client.put') {
+      const before = seen?.client;
+      const client: Client = {
+        ...operation.values,
+        id: operation.rowId,
+        version: before?.version ?? 0,
+        archivedAt: before?.archivedAt ?? null,
+        createdAt: before?.createdAt ?? NOT_YET,
+        updatedAt: before?.updatedAt ?? NOT_YET,
+      };
+      seen = seen
+        ? { ...seen, client }
+        : { client, measurements: [], setup: null, prescription: null };
+    } else if (seen) {
+      seen = withPending(seen, operation);
+    }
+  }
+  return seen;
+}
+
+function withPending(dossier: Dossier, operation: Exclude<Operation, { kind: 'client.put' }>): Dossier {
+  if (operation.kind === 'client.archive')
+    return {
+      ...dossier,
+      client: { ...dossier.client, archivedAt: operation.archived ? NOT_YET : null },
+    };
+  const row = { id: operation.rowId, clientId: operation.clientId, updatedAt: NOT_YET };
+  switch (operation.kind) {
+    case 'measurement.put': {
+      const version = dossier.measurements.find((m) => m.id === row.id)?.version ?? 0;
+      return withResult(dossier, {
+        entity: 'measurement',
+        row: { ...operation.values, ...row, version },
+      });
+    }
+    case 'setup.put':
+      return withResult(dossier, {
+        entity: 'setup',
+        row: { ...operation.values, ...row, version: dossier.setup?.version ?? 0 },
+      });
+    case 'prescription.put': {
+      const same = dossier.prescription?.id === row.id;
+      return withResult(dossier, {
+        entity: 'prescription',
+        row: { ...operation.values, ...row, version: same ? (dossier.prescription?.version ?? 0) : 0 },
+      });
+    }
+  }
+}
+
+/** The client list with unsent new names and changes on top. */
+export function overlayList(
+  lines: readonly ClientLine[],
+  queue: readonly Operation[],
+): ClientLine[] {
+  const byId = new Map(lines.map((line) => [line.id, line]));
+  for (const operation of queue) {
+    const line = byId.get(clientOf(operation));
+    if (operation.kind === 'client.put')
+      byId.set(operation.rowId, {
+        ...(line ?? {
+          id: operation.rowId,
+          archivedAt: null,
+          updatedAt: NOT_YET,
+          lastMeasuredOn: null,
+          hold: null,
+          hasPrescription: false,
+        }),
+        name: operation.values.name,
+      });
+    else if (line && operation.kind === 'client.archive')
+      byId.set(line.id, { ...line, archivedAt: operation.archived ? NOT_YET : null });
+    else if (line && operation.kind === 'measurement.put')
+      byId.set(line.id, { ...line, lastMeasuredOn: operation.values.takenOn });
+    else if (line && operation.kind === 'prescription.put')
+      byId.set(line.id, { ...line, hasPrescription: true });
+  }
+  return [...byId.values()].sort((a, b) => a.name.localeCompare(b.name));
+}

@@ -1,0 +1,106 @@
+import {
+  conflictSchema,
+  problemSchema,
+  type Operation,
+  type OperationResult,
+} from '@zither/contract';
+import { api } from './api.ts';
+import { outboxActions } from './outbox.ts';
+import { clientOf, withResult } from './overlay.ts';
+import type { Dispatch, RootState } from './store.ts';
+
+type Thunk<T = void> = (dispatch: Dispatch, getState: () => RootState) => T;
+
+const RETRY_FIRST_MS = 1500;
+const RETRY_MOST_MS = 20_000;
+
+let retry: ReturnType<typeof setTimeout> | undefined;
+let wait = RETRY_FIRST_MS;
+
+/** Hands a write to the outbox. The one way to change anything. */
+export const submit =
+  (operation: Operation): Thunk =>
+  (dispatch) => {
+    dispatch(outboxActions.queued(operation));
+    void dispatch(flush());
+  };
+
+/** Sends what waits, one after the other, until the line is empty, broken or a choice is needed. */
+export const flush =
+  (): Thunk<Promise<void>> =>
+  async (dispatch, getState): Promise<void> => {
+    clearTimeout(retry);
+    const { outbox } = getState();
+    const head = outbox.queue[0];
+    if (!head || outbox.line === 'sending') return;
+    const { operation } = head;
+    dispatch(outboxActions.sending());
+    const call = dispatch(api.endpoints.operate.initiate(operation, { track: false }));
+    const answer = await call;
+    if (answer.data) {
+      wait = RETRY_FIRST_MS;
+      dispatch(remember(operation, answer.data));
+      dispatch(outboxActions.arrived({ version: answer.data.row.version }));
+      return dispatch(flush());
+    }
+    const status = 'status' in (answer.error ?? {}) ? (answer.error as { status: unknown }).status : 0;
+    if (typeof status !== 'number' || status >= 500) {
+      dispatch(outboxActions.unreachable());
+      retry = setTimeout(() => void dispatch(flush()), wait);
+      wait = Math.min(wait * 2, RETRY_MOST_MS);
+      return;
+    }
+    const body = (answer.error as { data?: unknown }).data;
+    const conflict = conflictSchema.safeParse(body);
+    if (conflict.success) {
+      dispatch(remember(operation, conflict.data.current));
+      dispatch(outboxActions.collided(conflict.data.current));
+    } else {
+      const problem = problemSchema.safeParse(body);
+      dispatch(
+        outboxActions.turnedAway(
+          problem.success
+            ? problem.data
+            : { code: 'unknown', message: `The server refused this change (${status}).` },
+        ),
+      );
+    }
+    return dispatch(flush());
+  };
+
+/** Puts the row the server returned into the cached dossier. */
+const remember =
+  (operation: Operation, result: OperationResult): Thunk =>
+  (dispatch, getState) => {
+    const clientId = clientOf(operation);
+    const cached = api.endpoints.dossier.select(clientId)(getState()).data;
+    if (cached)
+      dispatch(api.util.updateQueryData('dossier', clientId, (draft) => withResult(draft, result)));
+    else if (result.entity === 'client')
+      void dispatch(
+        api.util.upsertQueryData('dossier', clientId, {
+          client: result.row,
+          measurements: [],
+          setup: null,
+          prescription: null,
+        }),
+      );
+  };
+
+/** Settles a conflict: mine again on top of the newest version, or theirs as it stands. */
+export const settleConflict =
+  (keep: 'mine' | 'theirs', newId: () => string): Thunk =>
+  (dispatch, getState) => {
+    const { conflict } = getState().outbox;
+    if (!conflict) return;
+    dispatch(outboxActions.conflictSettled());
+    if (keep === 'mine')
+      dispatch(
+        submit({
+          ...conflict.mine,
+          operationId: newId(),
+          rowId: conflict.current.row.id,
+          baseVersion: conflict.current.row.version,
+        }),
+      );
+  };

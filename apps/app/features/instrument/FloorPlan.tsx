@@ -1,0 +1,209 @@
+import { line as curve, curveCatmullRomClosed } from 'd3-shape';
+import { View } from 'react-native';
+import Svg, { G, Line, Path, Polygon, Text as SvgText } from 'react-native-svg';
+import { footTilt, resolveBody, SIDES, type Case, type Side } from '@zither/core';
+import { font } from '../../ui/theme.ts';
+import { useLook } from '../../ui/useLook.ts';
+import { saySupport } from './words.ts';
+
+/** Outline of a left foot from above: share of foot length ahead of the heel, share outward of its axis. */
+const OUTLINE: [number, number][] = [
+  [0.0, 0.0],
+  [0.04, -0.1],
+  [0.3, -0.09],
+  [0.55, -0.11],
+  [0.73, -0.19],
+  [0.92, -0.17],
+  [1.0, -0.06],
+  [0.96, 0.05],
+  [0.86, 0.13],
+  [0.7, 0.19],
+  [0.4, 0.14],
+  [0.04, 0.1],
+];
+
+/** Where the knee may point, degrees either side of the foot's axis: between big and little toe (house default). */
+const TRACK_BAND_DEG = 8;
+
+/** The plan as a sentence. */
+export function sayPlan(question: Case): string {
+  const { setup } = question;
+  const { left, right } = setup.toeOutDeg;
+  const toes =
+    left === right ? `both feet ${Math.round(left)}° out` : `left foot ${Math.round(left)}°, right foot ${Math.round(right)}° out`;
+  return `Floor plan: heels ${(setup.stanceWidthMm / 10).toFixed(0)} cm apart, ${toes}, ${saySupport(setup.support)}.`;
+}
+
+/** Both feet from above to scale, client facing up the page, client's left on the left. */
+export function FloorPlan({ question, width, height }: { question: Case; width: number; height: number }) {
+  const { colors } = useLook();
+  const body = resolveBody(question.body);
+  const foot = body.lengthsMm.foot;
+  const { stanceWidthMm } = question.setup;
+  const across = stanceWidthMm + 2 * foot * 0.9;
+  const scale = Math.min((width - 24) / across, (height - 76) / (foot * 1.5));
+  const X = (yMm: number) => width / 2 - yMm * scale;
+  const Y = (xMm: number) => height - 48 - xMm * scale;
+  const dimensionY = height - 22;
+  return (
+    <View role="img" aria-label={sayPlan(question)} style={{ width, height }}>
+      <Svg width={width} height={height}>
+        <Line x1={X(0)} x2={X(0)} y1={8} y2={height - 34} stroke={colors.hairline} strokeDasharray="6 5" />
+        {SIDES.map((side) => (
+          <FootFromAbove key={side} side={side} question={question} footMm={foot} X={X} Y={Y} scale={scale} />
+        ))}
+        <Line
+          x1={X(stanceWidthMm / 2)}
+          x2={X(-stanceWidthMm / 2)}
+          y1={dimensionY}
+          y2={dimensionY}
+          stroke={colors.ink}
+          strokeWidth={1.5}
+        />
+        {[1, -1].map((s) => (
+          <Line
+            key={s}
+            x1={X((s * stanceWidthMm) / 2)}
+            x2={X((s * stanceWidthMm) / 2)}
+            y1={Y(0)}
+            y2={dimensionY + 5}
+            stroke={colors.inkSoft}
+            strokeWidth={1}
+          />
+        ))}
+        <SvgText
+          x={X(0)}
+          y={dimensionY + 17}
+          fontSize={14}
+          fontFamily={font.semibold}
+          fill={colors.ink}
+          textAnchor="middle"
+        >
+          {`${(stanceWidthMm / 10).toFixed(1)} cm between heels`}
+        </SvgText>
+      </Svg>
+    </View>
+  );
+}
+
+function FootFromAbove({
+  side,
+  question,
+  footMm,
+  X,
+  Y,
+  scale,
+}: {
+  side: Side;
+  question: Case;
+  footMm: number;
+  X: (mm: number) => number;
+  Y: (mm: number) => number;
+  scale: number;
+}) {
+  const { colors } = useLook();
+  const { setup } = question;
+  const sign = side === 'left' ? 1 : -1;
+  const toeOut = setup.toeOutDeg[side];
+  const angle = (toeOut * Math.PI) / 180;
+  const heelY = (sign * setup.stanceWidthMm) / 2;
+  /** A point along and beside the foot's axis, in page coordinates. */
+  const place = (along: number, aside: number): [number, number] => [
+    X(heelY + sign * (along * Math.sin(angle) + aside * Math.cos(angle))),
+    Y(along * Math.cos(angle) - aside * Math.sin(angle)),
+  ];
+  const outline = curve()
+    .curve(curveCatmullRomClosed.alpha(0.5))(OUTLINE.map(([a, b]) => place(a * footMm, b * footMm)));
+  const track = toeOut + setup.trackingOffsetDeg;
+  const ray = (deg: number, length: number): [number, number] => {
+    const r = (deg * Math.PI) / 180;
+    const [ax, ay] = place(0.25 * footMm, 0);
+    return [ax - sign * length * scale * Math.sin(r), ay - length * scale * Math.cos(r)];
+  };
+  const ankle = place(0.25 * footMm, 0);
+  const tilt = footTilt(resolveBody(question.body), setup.support, toeOut);
+  const label = place(footMm * 1.16, 0);
+  return (
+    <G>
+      <Polygon
+        points={[ankle, ray(toeOut - TRACK_BAND_DEG, footMm * 1.1), ray(toeOut + TRACK_BAND_DEG, footMm * 1.1)]
+          .map((p) => p.join(','))
+          .join(' ')}
+        fill={colors.lakeWash}
+      />
+      <SupportUnder question={question} footMm={footMm} place={place} heelY={heelY} X={X} Y={Y} />
+      <Path d={outline ?? ''} fill={colors.surface} fillOpacity={0.75} stroke={colors.ink} strokeWidth={2} />
+      <Line
+        x1={ankle[0]}
+        y1={ankle[1]}
+        x2={ray(track, footMm * 1.05)[0]}
+        y2={ray(track, footMm * 1.05)[1]}
+        stroke={colors.brass}
+        strokeWidth={2.5}
+      />
+      <SvgText
+        x={label[0] - sign * 10}
+        y={Math.max(14, label[1])}
+        fontSize={15}
+        fontFamily={font.semibold}
+        fill={colors.ink}
+        textAnchor={side === 'left' ? 'end' : 'start'}
+      >
+        {`${side === 'left' ? 'L' : 'R'} ${Math.round(toeOut)}°`}
+      </SvgText>
+      {Math.abs(tilt.rollDeg) > 0.5 && (
+        <SvgText
+          x={place(footMm * 0.5, 0.42 * footMm)[0]}
+          y={place(footMm * 0.1, 0.42 * footMm)[1]}
+          fontSize={13}
+          fontFamily={font.semibold}
+          fill={colors.rust}
+          textAnchor="middle"
+        >
+          {`tips in ${tilt.rollDeg.toFixed(1)}°`}
+        </SvgText>
+      )}
+    </G>
+  );
+}
+
+/** Wedge or block under one foot, with an arrow down its slope. */
+function SupportUnder({
+  question,
+  footMm,
+  place,
+  heelY,
+  X,
+  Y,
+}: {
+  question: Case;
+  footMm: number;
+  place: (along: number, aside: number) => [number, number];
+  heelY: number;
+  X: (mm: number) => number;
+  Y: (mm: number) => number;
+}) {
+  const { colors } = useLook();
+  const { support } = question.setup;
+  if (support.kind === 'floor') return null;
+  const half = 0.24 * footMm;
+  const straight = support.kind === 'ramp' && support.azimuth === 'straight';
+  const at = straight
+    ? (along: number, aside: number): [number, number] => [X(heelY + aside), Y(along)]
+    : place;
+  const length = support.kind === 'block' ? 0.3 * footMm : 1.04 * footMm;
+  const corners = [at(-0.06 * footMm, -half), at(-0.06 * footMm, half), at(length, half), at(length, -half)];
+  const from = at(support.kind === 'block' ? 0 : footMm * 0.1, half * 0.8);
+  const to = at(support.kind === 'block' ? 0.26 * footMm : footMm * 0.8, half * 0.8);
+  return (
+    <G>
+      <Polygon
+        points={corners.map((p) => p.join(',')).join(' ')}
+        fill={colors.sunken}
+        stroke={colors.inkSoft}
+        strokeWidth={1}
+      />
+      <Line x1={from[0]} y1={from[1]} x2={to[0]} y2={to[1]} stroke={colors.inkSoft} strokeWidth={1.5} />
+    </G>
+  );
+}

@@ -1,0 +1,161 @@
+import { useDeferredValue, useMemo, useState, type ReactNode } from 'react';
+import { View } from 'react-native';
+import { BALANCED, solve, type Case, type Hold, type Side } from '@zither/core';
+import { Choice } from '../../ui/Choice.tsx';
+import { Notice } from '../../ui/Notice.tsx';
+import { Say } from '../../ui/Say.tsx';
+import { Part } from '../../ui/Screen.tsx';
+import { SliderRow } from '../../ui/SliderRow.tsx';
+import { space } from '../../ui/theme.ts';
+import { useLook } from '../../ui/useLook.ts';
+import { Controls } from './Controls.tsx';
+import { momentAt } from './descent.ts';
+import { FloorPlan } from './FloorPlan.tsx';
+import { Levers } from './Levers.tsx';
+import { PlumbFigure } from './PlumbFigure.tsx';
+import { Why } from './Why.tsx';
+import { WindowBar } from './WindowBar.tsx';
+import { sayDeepest, sayDepth, saySideDifference, sayWindow } from './words.ts';
+
+const leanLimitOf = (hold: Hold): number => BALANCED.leanLimitDeg[hold];
+
+/** The setup as an instrument: figure, window, plan, controls and levers on one question. */
+export function Instrument({
+  question: asked,
+  onChange,
+  before,
+  extra,
+}: {
+  question: Case;
+  onChange: (next: Case) => void;
+  /** Drawn as a ghost: the setup before the last change, or an alternative. */
+  before: Case | null;
+  extra?: ReactNode;
+}) {
+  const { isWide, width: windowWidth, colors } = useLook();
+  const [draft, setDraft] = useState<Case | null>(null);
+  const [shownSide, setShownSide] = useState<Side | null>(null);
+  const [scrubDeg, setScrubDeg] = useState<number | null>(null);
+  const [paneWidth, setPaneWidth] = useState(Math.min(windowWidth, 560));
+  const question = draft ?? asked;
+  // Levers cost more than the figure; let them follow a drag instead of holding it up.
+  const settled = useDeferredValue(question);
+
+  const solution = useMemo(() => solve(question), [question]);
+  const side = shownSide ?? solution.governingSide;
+  const depthDeg = scrubDeg ?? question.target.thighDepthDeg;
+  const moment = useMemo(() => momentAt(question, side, depthDeg), [question, side, depthDeg]);
+  const ghost = useMemo(
+    () => (before ? momentAt(before, side, scrubDeg ?? before.target.thighDepthDeg) : null),
+    [before, side, scrubDeg],
+  );
+  const governing = solution.sides[solution.governingSide];
+  const sentence = sayWindow(
+    governing.window,
+    question.target.thighDepthDeg,
+    question.limits.trunkLeanDeg,
+  );
+  const difference = saySideDifference(solution);
+  const commit = (next: Case) => {
+    setDraft(null);
+    setScrubDeg(null);
+    onChange(next);
+  };
+  const figureWidth = paneWidth - 2 * space.l;
+  const isOpen = governing.window.kind === 'open';
+
+  const picture = (
+    <View onLayout={(e) => setPaneWidth(e.nativeEvent.layout.width)}>
+      <Part>
+        <View testID="window">
+          <WindowBar
+            window={governing.window}
+            workingDeg={governing.bottom.kind === 'pose' && isOpen ? governing.bottom.shankDeg : null}
+            sentence={sentence}
+          />
+          <Notice tone={isOpen ? 'good' : 'now'}>
+            <View style={{ gap: 2 }}>
+              <Say strong>{sentence}</Say>
+              <Say small>{sayDeepest(solution, question.target.thighDepthDeg)}</Say>
+              {difference && <Say small>{difference}</Say>}
+            </View>
+          </Notice>
+        </View>
+        <PlumbFigure
+          moment={moment}
+          ghost={ghost}
+          width={figureWidth}
+          height={isWide ? 430 : 340}
+          statureMm={question.body.statureMm}
+        />
+        {before && (
+          <Say small style={{ color: colors.heather }}>
+            Dashed: the setup before this change.
+          </Say>
+        )}
+        <SliderRow
+          label="Scrub the descent"
+          shown={sayDepth(depthDeg)}
+          value={depthDeg}
+          least={-45}
+          most={Math.max(30, question.target.thighDepthDeg)}
+          step={1}
+          onDrag={setScrubDeg}
+          onCommit={setScrubDeg}
+        />
+        <Choice
+          label="Side shown"
+          options={[
+            { value: 'left', label: 'Left' },
+            { value: 'right', label: 'Right' },
+          ]}
+          value={side}
+          onChange={setShownSide}
+        />
+      </Part>
+    </View>
+  );
+
+  const plan = (
+    <Part title="Floor plan">
+      <FloorPlan question={question} width={figureWidth} height={260} />
+    </Part>
+  );
+
+  const controls = (
+    <Part title="Setup">
+      <Controls question={question} onDrag={setDraft} onCommit={commit} leanLimitOf={leanLimitOf} />
+    </Part>
+  );
+
+  const explain = (
+    <Part title="Levers" hint="What one change at a time would do on the governing side.">
+      <Levers question={settled} side={solution.governingSide} leanLimitOf={leanLimitOf} onTry={commit} />
+      <Why question={question} solution={solution.sides[side]} />
+    </Part>
+  );
+
+  if (isWide)
+    return (
+      <View style={{ flexDirection: 'row', alignItems: 'flex-start' }}>
+        <View style={{ flex: 1 }}>
+          {picture}
+          {plan}
+        </View>
+        <View style={{ flex: 1, borderLeftWidth: 1, borderColor: colors.hairline }}>
+          {controls}
+          {explain}
+          {extra}
+        </View>
+      </View>
+    );
+  return (
+    <View>
+      {picture}
+      {controls}
+      {plan}
+      {explain}
+      {extra}
+    </View>
+  );
+}

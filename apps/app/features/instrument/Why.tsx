@@ -1,0 +1,128 @@
+import { ListItem } from '../../ui/elements.ts';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { resolveBody, SEGMENT_NAMES, type Case, type SideSolution } from '@zither/core';
+import { Say } from '../../ui/Say.tsx';
+import { space } from '../../ui/theme.ts';
+import { useLook } from '../../ui/useLook.ts';
+
+const SEGMENT_WORDS = {
+  foot: 'Foot length',
+  shank: 'Shank (knee to ankle)',
+  thigh: 'Thigh (hip to knee)',
+  trunk: 'Trunk (hip to shoulder)',
+  ankleHeight: 'Ankle height',
+  hipSeparation: 'Hip joint separation',
+} as const;
+
+/** One tap deeper: the numbers of the pose, what went in, the equation in words, and where each constant comes from. */
+export function Why({ question, solution }: { question: Case; solution: SideSolution }) {
+  const [open, setOpen] = useState(false);
+  const { colors } = useLook();
+  return (
+    <ListItem.Accordion
+      isExpanded={open}
+      onPress={() => setOpen(!open)}
+      accessibilityLabel={open ? 'Hide why' : 'Why? Inputs, equation and sources'}
+      containerStyle={{ paddingHorizontal: 0, minHeight: 48 }}
+      content={
+        <ListItem.Content>
+          <ListItem.Title>Why? Inputs, equation, sources</ListItem.Title>
+        </ListItem.Content>
+      }
+      icon={{ type: 'material', name: 'expand-more', color: colors.ink }}
+    >
+      <View style={{ gap: space.l, paddingBottom: space.l }}>
+        <PoseNumbers solution={solution} />
+        <View style={{ gap: space.xs }}>
+          <Say strong>In words</Say>
+          <Say>
+            At a given depth the shank is the one free choice. The further it leans, the further forward the
+            hip sits, and the more upright the trunk can stay with the weight over mid-foot. So lean and hip
+            fold ask for at least so much shank, the ankle and the method allow at most so much. The window
+            lies between.
+          </Say>
+          <Say>
+            The trunk’s lean follows from balance alone: its own weight, arms and load must bring the combined
+            centre of mass over the balance point, {Math.round(question.setup.balance * 100)} % of the foot from
+            the heel.
+          </Say>
+        </View>
+        <BodyNumbers question={question} />
+        <View style={{ gap: space.xs }}>
+          <Say strong>Limits used</Say>
+          <Say number>
+            Ankle L {fixed(question.limits.dorsiflexionDeg.left)}° · R {fixed(question.limits.dorsiflexionDeg.right)}°, less{' '}
+            {question.limits.bufferDeg}° kept in hand · lean up to {question.limits.trunkLeanDeg}°
+          </Say>
+          <Say soft small>
+            Buffer and lean limit: balanced method, house default.
+          </Say>
+        </View>
+        <Say soft small>
+          Proportions: Winter 2009, after Drillis and Contini 1966. Hold points, named depths, kneecap 5 cm
+          ahead of the knee centre: house defaults. Sources quoted from memory. Moments are static and for both
+          legs together: for comparing setups, not for diagnosis.
+        </Say>
+      </View>
+    </ListItem.Accordion>
+  );
+}
+
+const fixed = (value: number) => value.toFixed(1);
+
+function PoseNumbers({ solution }: { solution: SideSolution }) {
+  const { bottom } = solution;
+  if (bottom.kind !== 'pose') return null;
+  const rows: [string, string][] = [
+    ['Ankle used (dorsiflexion)', `${fixed(bottom.dorsiflexionDeg)}°`],
+    ['Trunk lean', `${fixed(bottom.trunkDeg)}°`],
+    ['Hip fold (trunk to thigh, in front)', `${fixed(bottom.hipFoldDeg)}°`],
+    ['Hip abduction', `${fixed(bottom.hipAbductionDeg)}°`],
+    [
+      'Hip rotation',
+      `${fixed(Math.abs(bottom.hipRotationDeg))}° ${bottom.hipRotationDeg >= 0 ? 'outward' : 'inward'}`,
+    ],
+    ['Knee flexion', `${fixed(bottom.kneeFlexionDeg)}°`],
+    ['Kneecap past toe', `${(bottom.kneecapPastToeMm / 10).toFixed(1)} cm`],
+    ['Sole pitch · cross-tilt', `${fixed(bottom.footPitchDeg)}° · ${fixed(bottom.footRollDeg)}°`],
+    ['Hip · knee moment', `${Math.round(bottom.hipMomentNm)} · ${Math.round(bottom.kneeMomentNm)} N·m`],
+  ];
+  return <Table title="At the bottom" rows={rows} />;
+}
+
+function BodyNumbers({ question }: { question: Case }) {
+  const body = resolveBody(question.body);
+  const rows: [string, string][] = SEGMENT_NAMES.map((name) => [
+    SEGMENT_WORDS[name],
+    `${(body.lengthsMm[name] / 10).toFixed(1)} cm, ${body.measured[name] ? 'measured' : 'estimated'}`,
+  ]);
+  return <Table title="Body" rows={rows} />;
+}
+
+function Table({ title, rows }: { title: string; rows: [string, string][] }) {
+  const { colors } = useLook();
+  return (
+    <View>
+      <Say strong>{title}</Say>
+      {rows.map(([name, value]) => (
+        <View
+          key={name}
+          style={{
+            flexDirection: 'row',
+            justifyContent: 'space-between',
+            gap: space.m,
+            borderBottomWidth: 1,
+            borderColor: colors.hairline,
+            paddingVertical: space.xs,
+          }}
+        >
+          <Say soft style={{ flexShrink: 1 }}>
+            {name}
+          </Say>
+          <Say number>{value}</Say>
+        </View>
+      ))}
+    </View>
+  );
+}

@@ -1,0 +1,164 @@
+import type {
+  CeilingName,
+  FloorName,
+  Hold,
+  LeverEffect,
+  LeverMove,
+  NoPose,
+  Solution,
+  Support,
+  Window,
+} from '@zither/core';
+
+export const HOLD_NAMES: Record<Hold, string> = {
+  bodyweight: 'Bodyweight',
+  armsForward: 'Arms forward',
+  counterbalance: 'Counterbalance',
+  overhead: 'Overhead',
+  goblet: 'Goblet',
+  front: 'Front',
+  highBar: 'High bar',
+  lowBar: 'Low bar',
+};
+
+export const DEPTH_NAMES = {
+  chair: 'Chair',
+  parallel: 'Parallel',
+  crease: 'Crease below knee',
+  full: 'Full',
+} as const;
+
+const n = (value: number) => Math.round(value).toString();
+const signed = (value: number) => `${value >= 0 ? '+' : '−'}${n(Math.abs(value))}`;
+
+/** A thigh depth in words: the nearest named depth, or degrees above or below parallel. */
+export function sayDepth(deg: number): string {
+  if (Math.abs(deg) < 0.5) return 'parallel';
+  if (Math.abs(deg + 20) < 0.5) return 'chair height';
+  if (Math.abs(deg - 6) < 0.5) return 'crease below knee';
+  if (Math.abs(deg - 25) < 0.5) return 'full depth';
+  return deg > 0 ? `${n(deg)}° below parallel` : `${n(-deg)}° above parallel`;
+}
+
+/** What limits the shank from above, as the subject of "… stops". */
+export const CEILING_WORDS: Record<CeilingName, string> = {
+  dorsiflexion: 'ankle',
+  kneeTravel: 'knee-travel limit',
+  shankLimit: 'method’s shank limit',
+  hipAbduction: 'hip’s spread',
+  kneeFlexion: 'knee’s bend',
+  balance: 'balance point',
+};
+
+/** What asks for shank inclination, as what the shank must do it for. */
+export const FLOOR_WORDS: Record<FloorName, string> = {
+  balance: 'balance',
+  trunkLean: 'lean',
+  hipFold: 'hip fold',
+};
+
+const forFloor = (by: FloorName, leanLimitDeg: number): string =>
+  ({
+    balance: 'To balance over mid-foot',
+    trunkLean: `To stay under the ${n(leanLimitDeg)}° lean limit`,
+    hipFold: 'To keep within the hip fold',
+  })[by];
+
+/** The binding pair in one sentence: what stops the shank, what it is needed for, and by how much it misses or clears. */
+export function sayWindow(window: Window, depthDeg: number, leanLimitDeg: number): string {
+  const at = sayDepth(depthDeg);
+  if (window.kind === 'stanceTooWide')
+    return `This stance is too wide: at ${at} the thigh cannot reach from knee to hip. Bring the feet closer.`;
+  const stop = `The ${CEILING_WORDS[window.ceilingBy]} stops the shank at ${n(window.ceilingDeg)}°.`;
+  if (window.floorDeg <= -4.9)
+    return `${stop} Nothing asks for a certain shank at ${at}, so there is all of that room.`;
+  const need = `${forFloor(window.floorBy, leanLimitDeg)} it needs ${n(window.floorDeg)}°.`;
+  if (window.kind === 'shut')
+    return `${stop} ${need} You are ${missing(window.widthDeg)} short at ${at}.`;
+  return `${stop} ${need} That leaves ${missing(window.widthDeg)} of room at ${at}.`;
+}
+
+const missing = (width: number): string =>
+  Math.abs(width) < 0.95 ? 'less than 1°' : `${n(Math.abs(width))}°`;
+
+/** How deep each side gets, and whether the way down is clear to the target. */
+export function sayDeepest(solution: Solution, targetDeg: number): string {
+  const { left, right } = solution.sides;
+  const a = left.deepestThighDepthDeg;
+  const b = right.deepestThighDepthDeg;
+  const say = (deg: number | null) =>
+    deg === null ? 'cannot start down' : deg >= 44.9 ? 'clears every depth' : `gets to ${sayDepth(deg)}`;
+  const lower = Math.min(a ?? -90, b ?? -90);
+  const sides =
+    a !== null && b !== null && Math.abs(a - b) < 1
+      ? `Coming down, this setup ${say(lower)}.`
+      : `Coming down, the left side ${say(a)}; the right ${say(b)}.`;
+  const windowOpen = left.window.kind === 'open' && right.window.kind === 'open';
+  const gap =
+    windowOpen && lower < targetDeg - 1e-6
+      ? ' The window is open at the target, but it shuts on the way there.'
+      : '';
+  return sides + gap;
+}
+
+/** Which side sets the limit and by how much, or null when they are alike. */
+export function saySideDifference(solution: Solution): string | null {
+  const { left, right } = solution.sides;
+  if (left.window.kind === 'stanceTooWide' || right.window.kind === 'stanceTooWide') return null;
+  const difference = Math.abs(left.window.ceilingDeg - right.window.ceilingDeg);
+  if (difference < 0.5) return null;
+  const tight = solution.governingSide;
+  return `The ${tight} side governs: its shank stops ${n(difference)}° before the ${tight === 'left' ? 'right' : 'left'} one.`;
+}
+
+export const NO_POSE_WORDS: Record<NoPose['kind'], string> = {
+  stanceTooWide: 'The stance is too wide for this thigh here: no pose exists.',
+  fallsBack: 'Falls back: no lean brings the weight over the balance point.',
+  fallsForward: 'Falls forward: no lean brings the weight back over the balance point.',
+};
+
+export const saySupport = (support: Support): string =>
+  support.kind === 'floor'
+    ? 'flat floor'
+    : support.kind === 'block'
+      ? `heels up ${n(support.riseMm)} mm`
+      : `${n(support.angleDeg)}° ramp, ${support.azimuth === 'foot' ? 'turned with the foot' : 'straight ahead'}`;
+
+/** A move as an instruction. */
+export function sayMove(move: LeverMove): string {
+  if (move.lever === 'hold') return `Hold: ${HOLD_NAMES[move.hold].toLowerCase()}`;
+  const size = Math.abs(move.dose);
+  const up = move.dose > 0;
+  switch (move.lever) {
+    case 'heelRiseMm':
+      return `Heels up ${size} mm`;
+    case 'rampDeg':
+      return `Ramp ${size}° steeper`;
+    case 'stanceWidthMm':
+      return `Stance ${size / 10} cm ${up ? 'wider' : 'narrower'}`;
+    case 'toeOutDeg':
+      return `Toes ${size}° further ${up ? 'out' : 'in'}`;
+    case 'dorsiflexionDeg':
+      return `Gain ${size}° of ankle`;
+    case 'leanAllowedDeg':
+      return `Allow ${size}° more lean`;
+    case 'shallowerDeg':
+      return `Stop ${size}° higher`;
+  }
+}
+
+/** What a move brings, in words. */
+export function sayEffect(effect: LeverEffect): string {
+  if (effect.window.kind === 'stanceTooWide') return 'The stance would be too wide.';
+  const width =
+    effect.widthChangeDeg === null
+      ? 'opens a stance that was too wide'
+      : Math.abs(effect.widthChangeDeg) < 0.05
+        ? 'changes nothing here'
+        : `${effect.widthChangeDeg > 0 ? '+' : '−'}${Math.abs(effect.widthChangeDeg).toFixed(1)}° of room`;
+  const depth =
+    effect.deepestChangeDeg === null || Math.abs(effect.deepestChangeDeg) < 0.5
+      ? ''
+      : `, ${signed(effect.deepestChangeDeg)}° of depth`;
+  return `${width}${depth}`;
+}

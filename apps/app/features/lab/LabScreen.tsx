@@ -1,0 +1,160 @@
+import { Button } from '../../ui/elements.ts';
+import * as DocumentPicker from 'expo-document-picker';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { caseFileSchema } from '@zither/contract';
+import type { Case } from '@zither/core';
+import { readCaseFile, writeCaseFile } from '@zither/formats';
+import { Notice } from '../../ui/Notice.tsx';
+import { Part, Screen } from '../../ui/Screen.tsx';
+import { SliderRow } from '../../ui/SliderRow.tsx';
+import { space } from '../../ui/theme.ts';
+import { Instrument } from '../instrument/index.ts';
+import { keepLabCase, readLabCase } from './labCase.ts';
+
+/** The linkage as an instrument without a client: any body, any limits, case files in and out. */
+export function LabScreen() {
+  const [question, setQuestion] = useState<Case>(readLabCase);
+  const [before, setBefore] = useState<Case | null>(null);
+  const [message, setMessage] = useState<{ tone: 'now' | 'good'; text: string } | null>(null);
+  const change = (next: Case) => {
+    setBefore(question);
+    setQuestion(next);
+    keepLabCase(next);
+  };
+
+  const importFile = async () => {
+    const picked = await DocumentPicker.getDocumentAsync({ type: ['application/json', '.json'] });
+    const file = picked.assets?.[0]?.file;
+    if (!file) return;
+    const reading = readCaseFile(await file.text());
+    if (!reading.ok) {
+      setMessage({ tone: 'now', text: `${file.name}: ${reading.problem.message}` });
+      return;
+    }
+    const [first] = reading.cases;
+    if (!first) {
+      setMessage({ tone: 'now', text: `${file.name} holds no case.` });
+      return;
+    }
+    change(first);
+    setMessage({
+      tone: 'good',
+      text:
+        reading.cases.length > 1
+          ? `Opened the first of ${reading.cases.length} cases in ${file.name}.`
+          : `Opened ${file.name}.`,
+    });
+  };
+
+  const exportFile = () => {
+    const checked = caseFileSchema.safeParse(question);
+    if (!checked.success) {
+      setMessage({ tone: 'now', text: 'This setup cannot be written as a case file.' });
+      return;
+    }
+    const url = URL.createObjectURL(
+      new Blob([writeCaseFile(checked.data)], { type: 'application/json' }),
+    );
+    const link = document.createElement('a');
+    link.href = url;
+    link.download = 'case.json';
+    link.click();
+    URL.revokeObjectURL(url);
+  };
+
+  return (
+    <Screen
+      title="Lab"
+      aside={
+        <View style={{ flexDirection: 'row', gap: space.s }}>
+          <Button type="outline" title="Open" accessibilityLabel="Open a case file" onPress={() => void importFile()} />
+          <Button type="outline" title="Save" accessibilityLabel="Save as a case file" onPress={exportFile} />
+        </View>
+      }
+    >
+      {message && (
+        <Part>
+          <Notice tone={message.tone} actions={[{ label: 'Understood', onPress: () => setMessage(null) }]}>
+            {message.text}
+          </Notice>
+        </Part>
+      )}
+      <Instrument
+        question={question}
+        onChange={change}
+        before={before}
+        extra={<LabBody question={question} onChange={change} />}
+      />
+    </Screen>
+  );
+}
+
+/** What a client's pages take from the tape: here it is turned by hand. */
+function LabBody({ question, onChange }: { question: Case; onChange: (next: Case) => void }) {
+  const [draft, setDraft] = useState<Case | null>(null);
+  const shown = draft ?? question;
+  const { body, limits } = shown;
+  const thigh = body.segmentsMm?.thigh ?? 0.245 * body.statureMm;
+  const trunk = body.segmentsMm?.trunk ?? 0.288 * body.statureMm;
+  const withBody = (change: Partial<Case['body']>): Case => ({
+    ...question,
+    body: { ...question.body, ...change },
+  });
+  const withLimits = (change: Partial<Case['limits']>): Case => ({
+    ...question,
+    limits: { ...question.limits, ...change },
+  });
+  const commit = (next: Case) => {
+    setDraft(null);
+    onChange(next);
+  };
+  const row = (
+    label: string,
+    value: number,
+    shownAs: string,
+    [least, most, step]: [number, number, number],
+    apply: (v: number) => Case,
+  ) => (
+    <SliderRow
+      key={label}
+      label={label}
+      value={value}
+      shown={shownAs}
+      least={least}
+      most={most}
+      step={step}
+      onDrag={(v) => setDraft(apply(v))}
+      onCommit={(v) => commit(apply(v))}
+    />
+  );
+  const withSegment = (segment: 'thigh' | 'trunk', mm: number) =>
+    withBody({ segmentsMm: { ...question.body.segmentsMm, [segment]: mm } });
+  return (
+    <Part title="Body and limits" hint="Any body, no client needed.">
+      {row('Stature', body.statureMm, `${(body.statureMm / 10).toFixed(0)} cm`, [1400, 2100, 10], (statureMm) =>
+        withBody({ statureMm }),
+      )}
+      {row('Body mass', body.massKg, `${Math.round(body.massKg)} kg`, [40, 160, 1], (massKg) =>
+        withBody({ massKg }),
+      )}
+      {row('Thigh', thigh, `${(thigh / 10).toFixed(1)} cm`, [300, 600, 5], (mm) => withSegment('thigh', mm))}
+      {row('Trunk', trunk, `${(trunk / 10).toFixed(1)} cm`, [350, 650, 5], (mm) => withSegment('trunk', mm))}
+      {(['left', 'right'] as const).map((side) =>
+        row(
+          `Dorsiflexion, ${side}`,
+          limits.dorsiflexionDeg[side],
+          `${Math.round(limits.dorsiflexionDeg[side])}°`,
+          [5, 50, 1],
+          (deg) => withLimits({ dorsiflexionDeg: { ...question.limits.dorsiflexionDeg, [side]: deg } }),
+        ),
+      )}
+      {row('Lean limit', limits.trunkLeanDeg, `${Math.round(limits.trunkLeanDeg)}°`, [20, 75, 1], (trunkLeanDeg) =>
+        withLimits({ trunkLeanDeg }),
+      )}
+      {row('Kept in hand', limits.bufferDeg, `${Math.round(limits.bufferDeg)}°`, [0, 10, 1], (bufferDeg) =>
+        withLimits({ bufferDeg }),
+      )}
+    </Part>
+  );
+}

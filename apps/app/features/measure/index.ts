@@ -1,0 +1,1 @@
+export { clientCase, prescriptionStart, startingSetup } from './derive.ts';

@@ -1,0 +1,89 @@
+import { View } from 'react-native';
+import type { PrescriptionValues } from '@zither/contract';
+import { CAUTIONS } from '@zither/core';
+import { Say } from '../../ui/Say.tsx';
+import { Part } from '../../ui/Screen.tsx';
+import { space } from '../../ui/theme.ts';
+import { useLook } from '../../ui/useLook.ts';
+
+const STEP_NAMES = {
+  release: 'Release',
+  lengthen: 'Lengthen',
+  wakeUp: 'Wake up',
+  putTogether: 'Put together',
+} as const;
+
+/** A prescription in full: what was found, how to stand, what to think of, what to do, and the cautions. */
+export function Plan({ plan }: { plan: PrescriptionValues }) {
+  return (
+    <View>
+      <Part title="What limits the squat">
+        {plan.findings.map((finding) => (
+          <Say key={finding.cause}>{finding.because}</Say>
+        ))}
+      </Part>
+      <Part title="How to stand">
+        <Say strong number>
+          {plan.summary}
+        </Say>
+        {plan.changes.length === 0 && (
+          <Say soft>Nothing to change: the usual stance already reaches the target.</Say>
+        )}
+        {plan.changes.map((change) => (
+          <Entry key={change.what} title={change.what} because={change.because} />
+        ))}
+      </Part>
+      <Part title={plan.cues.length > 1 ? 'Two cues' : 'One cue'}>
+        {plan.cues.map((cue) => (
+          <Entry key={cue.id} title={`“${cue.words}”`} because={cue.because} care={cue.precaution} />
+        ))}
+      </Part>
+      <Part title="Preparation, in this order">
+        {plan.drills.map((drill, i) => (
+          <Entry
+            key={drill.id}
+            title={`${i + 1}. ${drill.name} · ${drill.dose}`}
+            detail={`${STEP_NAMES[drill.step]}: ${drill.sides}. ${drill.how}`}
+            because={drill.because}
+            care={drill.precaution}
+          />
+        ))}
+      </Part>
+      <Part title="Take care">
+        {CAUTIONS.map((caution) => (
+          <Say key={caution}>{caution}</Say>
+        ))}
+      </Part>
+    </View>
+  );
+}
+
+function Entry({
+  title,
+  detail,
+  because,
+  care,
+}: {
+  title: string;
+  detail?: string;
+  because: string;
+  care?: string;
+}) {
+  const { colors } = useLook();
+  return (
+    <View style={{ borderLeftWidth: 2, borderColor: colors.brass, paddingLeft: space.m, gap: 2 }}>
+      <Say strong number>
+        {title}
+      </Say>
+      {detail && <Say>{detail}</Say>}
+      <Say soft small>
+        Because: {because}
+      </Say>
+      {care && (
+        <Say soft small>
+          Care: {care}
+        </Say>
+      )}
+    </View>
+  );
+}

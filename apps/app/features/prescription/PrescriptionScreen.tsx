@@ -1,0 +1,115 @@
+import { Button } from '../../ui/elements.ts';
+import { format } from 'date-fns/format';
+import { router } from 'expo-router';
+import { useMemo } from 'react';
+import { BALANCED, prescribe } from '@zither/core';
+import type { Dossier } from '@zither/contract';
+import { Notice } from '../../ui/Notice.tsx';
+import { Part, Screen } from '../../ui/Screen.tsx';
+import { sayDay } from '../clients/ClientListPane.tsx';
+import { newId, useChanges } from '../data/index.ts';
+import { prescriptionStart } from '../measure/index.ts';
+import { Plan } from './Plan.tsx';
+import { writePrescription } from './write.ts';
+
+/** The end of the visit: a plan worked out from the measurements, given with one tap, kept as given. */
+export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
+  const { client, prescription } = dossier;
+  const { putPrescription, putSetup } = useChanges();
+  const start = useMemo(() => prescriptionStart(dossier), [dossier]);
+  const today = format(new Date(), 'yyyy-MM-dd');
+  const proposal = useMemo(
+    () =>
+      start.kind === 'ready'
+        ? writePrescription(prescribe(start.input, BALANCED), today, start.measurement.id)
+        : null,
+    [start, today],
+  );
+  const back = { to: `/clients/${client.id}`, label: `Back to ${client.name}` };
+  const isSame =
+    prescription !== null &&
+    proposal !== null &&
+    JSON.stringify({ ...proposal, givenOn: '', measurementId: '' }) ===
+      JSON.stringify({ ...kept(prescription), givenOn: '', measurementId: '' });
+  const shown = prescription && (isSame || !proposal) ? prescription : proposal;
+
+  const give = () => {
+    if (!proposal) return;
+    putPrescription(client.id, { id: newId(), version: 0 }, proposal);
+    putSetup(
+      client.id,
+      { id: dossier.setup?.id ?? newId(), version: dossier.setup?.version ?? 0 },
+      {
+        setup: proposal.setup,
+        thighDepthDeg: proposal.thighDepthDeg,
+        workingPoint: proposal.workingPoint,
+      },
+    );
+  };
+
+  return (
+    <Screen
+      title={`Prescription for ${client.name}`}
+      back={back}
+      foot={
+        isSame ? (
+          <Button
+            title="Print the page"
+            containerStyle={{ flex: 1 }}
+            buttonStyle={{ minHeight: 52 }}
+            onPress={() => router.navigate(`/clients/${client.id}/print` as never)}
+          />
+        ) : proposal ? (
+          <Button
+            title="Give this prescription"
+            containerStyle={{ flex: 1 }}
+            buttonStyle={{ minHeight: 52 }}
+            onPress={give}
+          />
+        ) : undefined
+      }
+    >
+      {start.kind === 'missing' && (
+        <Part>
+          <Notice
+            actions={[
+              {
+                label: 'Measure',
+                onPress: () => router.navigate(`/clients/${client.id}/measure` as never),
+              },
+            ]}
+          >
+            {`A prescription needs all five measurements of one day. Still missing: ${start.what.join(', ')}.`}
+          </Notice>
+        </Part>
+      )}
+      {isSame && prescription && (
+        <Part>
+          <Notice tone="good">{`Given ${sayDay(prescription.givenOn)} and kept with the client.`}</Notice>
+        </Part>
+      )}
+      {prescription && proposal && !isSame && (
+        <Part>
+          <Notice
+            tone="before"
+            actions={[
+              {
+                label: 'See the earlier page',
+                onPress: () => router.navigate(`/clients/${client.id}/print` as never),
+              },
+            ]}
+          >
+            {`Measurements or setup changed since the prescription of ${sayDay(prescription.givenOn)}. This is what they say now.`}
+          </Notice>
+        </Part>
+      )}
+      {shown && <Plan plan={shown} />}
+    </Screen>
+  );
+}
+
+/** The values of a kept row, in the order a proposal has them. */
+function kept(row: NonNullable<Dossier['prescription']>) {
+  const { id: _id, clientId: _clientId, version: _version, updatedAt: _updatedAt, ...values } = row;
+  return values;
+}

@@ -1,0 +1,99 @@
+import { Button } from '../../ui/elements.ts';
+import { format } from 'date-fns/format';
+import { parseISO } from 'date-fns/parseISO';
+import { router } from 'expo-router';
+import { useState } from 'react';
+import { ScrollView, View } from 'react-native';
+import type { Dossier } from '@zither/contract';
+import { CAUTIONS, type Case } from '@zither/core';
+import { Notice } from '../../ui/Notice.tsx';
+import { Heading, Say } from '../../ui/Say.tsx';
+import { space } from '../../ui/theme.ts';
+import { useLook } from '../../ui/useLook.ts';
+import { FloorPlan, momentAt, PlumbFigure } from '../instrument/index.ts';
+import { clientCase } from '../measure/index.ts';
+
+/** One plain page for the client to take home: figure, floor plan, cues, drills, cautions. */
+export function PrintPage({ dossier }: { dossier: Dossier }) {
+  const { client, prescription } = dossier;
+  const { colors } = useLook();
+  const [width, setWidth] = useState(640);
+  const found = clientCase(dossier);
+  if (!prescription)
+    return (
+      <View style={{ padding: space.l }}>
+        <Notice
+          actions={[
+            {
+              label: 'To the prescription',
+              onPress: () => router.navigate(`/clients/${client.id}/prescription` as never),
+            },
+          ]}
+        >
+          {`${client.name} has no prescription yet, so there is nothing to print.`}
+        </Notice>
+      </View>
+    );
+  const question: Case | null =
+    found.kind === 'ready'
+      ? {
+          ...found.question,
+          setup: prescription.setup,
+          target: { thighDepthDeg: prescription.thighDepthDeg },
+        }
+      : null;
+  const half = Math.max(150, (width - space.l) / 2);
+  return (
+    <ScrollView style={{ backgroundColor: colors.surface }} contentContainerStyle={{ padding: space.l }}>
+      <View
+        onLayout={(e) => setWidth(e.nativeEvent.layout.width)}
+        style={{ gap: space.s, maxWidth: 720, width: '100%', alignSelf: 'center' }}
+        role="main"
+      >
+        <View id="print-actions" style={{ flexDirection: 'row', gap: space.s, flexWrap: 'wrap' }}>
+          <Button title="Print" onPress={() => window.print()} />
+          <Button
+            type="outline"
+            title="Back"
+            onPress={() => router.navigate(`/clients/${client.id}/prescription` as never)}
+          />
+        </View>
+        <Heading level={1}>{client.name}</Heading>
+        <Say soft small>{`Squat plan, ${format(parseISO(prescription.givenOn), 'd MMMM yyyy')}`}</Say>
+        <Say strong number>
+          {prescription.summary}
+        </Say>
+        {question && (
+          <View style={{ flexDirection: 'row', gap: space.l }}>
+            <PlumbFigure
+              moment={momentAt(question, 'left', question.target.thighDepthDeg)}
+              ghost={null}
+              width={half}
+              height={210}
+              statureMm={question.body.statureMm}
+            />
+            <FloorPlan question={question} width={half} height={210} />
+          </View>
+        )}
+        <Heading level={2}>Think of</Heading>
+        {prescription.cues.map((cue) => (
+          <Say key={cue.id}>{`“${cue.words}” ${cue.precaution}`}</Say>
+        ))}
+        <Heading level={2}>Do, in this order</Heading>
+        {prescription.drills.map((drill, i) => (
+          <View key={drill.id}>
+            <Say strong number>{`${i + 1}. ${drill.name}: ${drill.dose}, ${drill.sides}`}</Say>
+            <Say small>{drill.how}</Say>
+            <Say small soft>{`Because: ${drill.because} Care: ${drill.precaution}`}</Say>
+          </View>
+        ))}
+        <Heading level={2}>Take care</Heading>
+        {CAUTIONS.map((caution) => (
+          <Say small key={caution}>
+            {caution}
+          </Say>
+        ))}
+      </View>
+    </ScrollView>
+  );
+}

@@ -1,0 +1,74 @@
+import { Button } from '../../ui/elements.ts';
+import { router } from 'expo-router';
+import { useMemo, useState } from 'react';
+import type { Dossier } from '@zither/contract';
+import type { Case } from '@zither/core';
+import { Notice } from '../../ui/Notice.tsx';
+import { Say } from '../../ui/Say.tsx';
+import { Part, Screen } from '../../ui/Screen.tsx';
+import { newId, useChanges } from '../data/index.ts';
+import { Instrument } from '../instrument/index.ts';
+import { clientCase } from '../measure/index.ts';
+
+/** The client's setup on the instrument; every change is the client's new current setup. */
+export function SetupScreen({ dossier }: { dossier: Dossier }) {
+  const { client } = dossier;
+  const { putSetup } = useChanges();
+  const [freshId] = useState(newId);
+  const [before, setBefore] = useState<Case | null>(null);
+  const found = useMemo(() => clientCase(dossier), [dossier]);
+  const back = { to: `/clients/${client.id}`, label: `Back to ${client.name}` };
+
+  if (found.kind === 'needsAnkle')
+    return (
+      <Screen title={`Setup for ${client.name}`} back={back}>
+        <Part>
+          <Notice
+            actions={[
+              {
+                label: 'Measure the ankles',
+                onPress: () => router.navigate(`/clients/${client.id}/measure` as never),
+              },
+            ]}
+          >
+            The setup starts from the ankles: measure dorsiflexion on both sides first.
+          </Notice>
+        </Part>
+      </Screen>
+    );
+
+  const change = (next: Case) => {
+    setBefore(found.question);
+    putSetup(
+      client.id,
+      { id: dossier.setup?.id ?? freshId, version: dossier.setup?.version ?? 0 },
+      {
+        setup: next.setup,
+        thighDepthDeg: next.target.thighDepthDeg,
+        workingPoint: next.workingPoint,
+      },
+    );
+  };
+
+  return (
+    <Screen
+      title={`Setup for ${client.name}`}
+      back={back}
+      foot={
+        <Button
+          title="Next: Prescription"
+          containerStyle={{ flex: 1 }}
+          buttonStyle={{ minHeight: 52 }}
+          onPress={() => router.navigate(`/clients/${client.id}/prescription` as never)}
+        />
+      }
+    >
+      {!dossier.setup && (
+        <Part>
+          <Say soft>Starts as {client.name} stands now. The first change keeps it as the setup.</Say>
+        </Part>
+      )}
+      <Instrument question={found.question} onChange={change} before={before} />
+    </Screen>
+  );
+}

@@ -1,0 +1,49 @@
+import MaterialIcons from '@expo/vector-icons/MaterialIcons';
+import { View } from 'react-native';
+import { Say } from '../../ui/Say.tsx';
+import { useLook } from '../../ui/useLook.ts';
+import { useAppSelector } from '../data/index.ts';
+
+/** Says quietly where the work is: saved, on its way, or waiting for the network. */
+export function SaveBadge() {
+  const { colors } = useLook();
+  const { queue, line, hasSaved, conflict, refused } = useAppSelector((s) => s.outbox);
+  const needsChoice = conflict !== null || refused !== null;
+  const words = needsChoice
+    ? 'Needs your choice'
+    : line === 'offline'
+      ? `Waiting for network · ${queue.length}`
+      : queue.length > 0
+        ? 'Saving…'
+        : hasSaved
+          ? 'Saved'
+          : '';
+  const icon = needsChoice
+    ? 'error-outline'
+    : line === 'offline'
+      ? 'cloud-off'
+      : queue.length > 0
+        ? 'sync'
+        : 'check';
+  return (
+    <View
+      role="status"
+      aria-live="polite"
+      testID="save-state"
+      style={{ flexDirection: 'row', alignItems: 'center', gap: 4, minWidth: 60 }}
+    >
+      {words !== '' && (
+        <>
+          <MaterialIcons
+            name={icon}
+            size={16}
+            color={needsChoice || line === 'offline' ? colors.rust : colors.inkSoft}
+          />
+          <Say soft small>
+            {words}
+          </Say>
+        </>
+      )}
+    </View>
+  );
+}

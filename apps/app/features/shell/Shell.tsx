@@ -1,0 +1,176 @@
+import MaterialIcons from '@expo/vector-icons/MaterialIcons';
+import { Button, useThemeMode } from '../../ui/elements.ts';
+import { Link, usePathname } from 'expo-router';
+import type { ReactNode } from 'react';
+import { Pressable, View } from 'react-native';
+import { Say } from '../../ui/Say.tsx';
+import { font, space } from '../../ui/theme.ts';
+import { useLook } from '../../ui/useLook.ts';
+import { Attention } from './Attention.tsx';
+import { keepMode } from './mode.ts';
+import { SaveBadge } from './SaveBadge.tsx';
+
+const PLACES = [
+  { to: '/clients', label: 'Clients', icon: 'groups' },
+  { to: '/lab', label: 'Lab', icon: 'architecture' },
+] as const;
+
+/** The frame: rail at the left on wide, bar at the bottom on the phone; the save state is always in sight. */
+export function Shell({ children }: { children: ReactNode }) {
+  const { colors, isWide } = useLook();
+  const path = usePathname();
+  const places = PLACES.map((place) => (
+    <Place key={place.to} {...place} isHere={path.startsWith(place.to)} isWide={isWide} />
+  ));
+  if (isWide)
+    return (
+      <View style={{ flex: 1, flexDirection: 'row', backgroundColor: colors.paper }}>
+        <View
+          role="navigation"
+          aria-label="Places"
+          style={{
+            width: 104,
+            borderRightWidth: 1,
+            borderColor: colors.hairline,
+            backgroundColor: colors.surface,
+            paddingVertical: space.l,
+            gap: space.s,
+          }}
+        >
+          <PlumbMark />
+          {places}
+          <View style={{ flex: 1 }} />
+          <View style={{ paddingHorizontal: space.s, gap: space.s }}>
+            <SaveBadge />
+            <DimButton />
+          </View>
+        </View>
+        <View style={{ flex: 1 }}>
+          <Attention />
+          {children}
+        </View>
+      </View>
+    );
+  return (
+    <View style={{ flex: 1, backgroundColor: colors.paper }}>
+      <View
+        style={{
+          flexDirection: 'row',
+          alignItems: 'center',
+          justifyContent: 'space-between',
+          paddingHorizontal: space.l,
+          minHeight: 44,
+          backgroundColor: colors.surface,
+          borderBottomWidth: 1,
+          borderColor: colors.hairline,
+        }}
+      >
+        <Say strong>Zither Plumb</Say>
+        <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.s }}>
+          <SaveBadge />
+          <DimButton />
+        </View>
+      </View>
+      <Attention />
+      <View style={{ flex: 1 }}>{children}</View>
+      <View
+        role="navigation"
+        aria-label="Places"
+        style={{
+          flexDirection: 'row',
+          borderTopWidth: 1,
+          borderColor: colors.hairline,
+          backgroundColor: colors.surface,
+        }}
+      >
+        {places}
+      </View>
+    </View>
+  );
+}
+
+function PlumbMark() {
+  const { colors } = useLook();
+  return (
+    <View style={{ alignItems: 'center', marginBottom: space.l }} aria-hidden>
+      <View style={{ width: 36, height: 2, backgroundColor: colors.ink }} />
+      <View style={{ width: 2, height: 26, backgroundColor: colors.brass }} />
+      <View
+        style={{
+          width: 0,
+          height: 0,
+          borderLeftWidth: 7,
+          borderRightWidth: 7,
+          borderTopWidth: 14,
+          borderLeftColor: 'transparent',
+          borderRightColor: 'transparent',
+          borderTopColor: colors.brass,
+        }}
+      />
+    </View>
+  );
+}
+
+function Place({
+  to,
+  label,
+  icon,
+  isHere,
+  isWide,
+}: {
+  to: string;
+  label: string;
+  icon: 'groups' | 'architecture';
+  isHere: boolean;
+  isWide: boolean;
+}) {
+  const { colors } = useLook();
+  return (
+    <Link href={to as never} asChild>
+      <Pressable
+        role="link"
+        aria-current={isHere ? 'page' : undefined}
+        style={{
+          flex: isWide ? undefined : 1,
+          minHeight: 56,
+          alignItems: 'center',
+          justifyContent: 'center',
+          // The bead marks the place: shape first, colour second.
+          borderTopWidth: isWide ? 0 : 3,
+          borderLeftWidth: isWide ? 4 : 0,
+          borderColor: isHere ? colors.brass : 'transparent',
+        }}
+      >
+        <MaterialIcons name={icon} size={24} color={isHere ? colors.brass : colors.inkSoft} />
+        <Say small style={{ color: isHere ? colors.ink : colors.inkSoft, fontFamily: font.semibold }}>
+          {label}
+        </Say>
+      </Pressable>
+    </Link>
+  );
+}
+
+function DimButton() {
+  const { colors } = useLook();
+  const { mode, setMode } = useThemeMode();
+  const isDark = mode === 'dark';
+  return (
+    <Button
+      type="clear"
+      accessibilityLabel={isDark ? 'Light colours' : 'Dark colours for a dim gym'}
+      buttonStyle={{ width: 44, height: 44, minHeight: 44, paddingHorizontal: 0 }}
+      icon={
+        <MaterialIcons
+          name={isDark ? 'light-mode' : 'dark-mode'}
+          size={20}
+          color={colors.inkSoft}
+        />
+      }
+      onPress={() => {
+        const next = isDark ? 'light' : 'dark';
+        keepMode(next);
+        setMode(next);
+      }}
+    />
+  );
+}

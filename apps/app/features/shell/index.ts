@@ -1,0 +1,2 @@
+export { Shell } from './Shell.tsx';
+export { readMode } from './mode.ts';

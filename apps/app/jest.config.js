@@ -1,0 +1,16 @@
+/** Components and data layer in a browser-like environment. */
+module.exports = {
+  displayName: 'app',
+  preset: 'jest-expo/web',
+  rootDir: __dirname,
+  testMatch: ['<rootDir>/test/**/*.test.{ts,tsx}'],
+  watchPlugins: [],
+  transformIgnorePatterns: [
+    '/node_modules/(?!((jest-)?react-native|@react-native(-community)?|expo(nent)?|@expo(nent)?/.*|@expo-google-fonts/.*|react-navigation|@react-navigation/.*|@rneui|@zither|d3-|internmap|uuid|date-fns|immer|react-redux|@reduxjs)/?)',
+  ],
+  moduleNameMapper: {
+    '^@react-native-vector-icons/material-icons$': '@expo/vector-icons/MaterialIcons',
+    '^@expo/vector-icons/MaterialIcons$': '<rootDir>/test/icon.tsx',
+    '^(@react-native-vector-icons|react-native-vector-icons)/.*$': '<rootDir>/test/empty.ts',
+  },
+};

@@ -1,0 +1,22 @@
+const { getDefaultConfig } = require('expo/metro-config');
+const path = require('path');
+
+const config = getDefaultConfig(__dirname);
+
+// React Native Elements asks for one package per icon family. All our icons are of one family, from Expo's icon
+// package; every other family is left out of the bundle.
+const ICONS = { '@react-native-vector-icons/material-icons': '@expo/vector-icons/MaterialIcons' };
+
+const inner = config.resolver.resolveRequest;
+config.resolver.resolveRequest = (context, name, platform) => {
+  const resolve = inner ?? context.resolveRequest;
+  if (ICONS[name]) return resolve(context, ICONS[name], platform);
+  if (/^(@react-native-vector-icons|react-native-vector-icons)\//.test(name))
+    return { type: 'empty' };
+  // Zod ships every language's error messages; the app speaks English and has its own sentences.
+  if (/locales\/index(\.c?js)?$/.test(name) && /[\\/]zod[\\/]/.test(context.originModulePath))
+    return { type: 'sourceFile', filePath: path.join(__dirname, 'zodLocales.js') };
+  return resolve(context, name, platform);
+};
+
+module.exports = config;

@@ -1,0 +1,93 @@
+import { fireEvent, render, screen } from '@testing-library/react';
+import { beadPlace, sayGauge, StringGauge } from '../ui/StringGauge.tsx';
+import { Stepper } from '../ui/Stepper.tsx';
+import { ThemeProvider } from '../ui/elements.ts';
+import { theme } from '../ui/theme.ts';
+
+const inTheme = (node: React.ReactNode) => render(<ThemeProvider theme={theme}>{node}</ThemeProvider>);
+
+const stepper = (change: object = {}) => {
+  const onChange = jest.fn();
+  inTheme(
+    <Stepper
+      label="Heel to heel"
+      unit="cm"
+      value={42}
+      step={0.5}
+      digits={1}
+      possible={{ least: 5, most: 120 }}
+      usual={{ least: 15, most: 75 }}
+      startAt={45}
+      onChange={onChange}
+      {...change}
+    />,
+  );
+  const field = screen.getByLabelText('Heel to heel, cm');
+  const type = (text: string) => {
+    fireEvent.change(field, { target: { value: text } });
+    fireEvent.blur(field);
+  };
+  return { onChange, field, type };
+};
+
+describe('the stepper', () => {
+  it('steps, and takes typed numbers with a point or a comma', () => {
+    const { onChange, type } = stepper();
+    fireEvent.click(screen.getByLabelText('More: Heel to heel'));
+    expect(onChange).toHaveBeenLastCalledWith(42.5);
+    type('38,5');
+    expect(onChange).toHaveBeenLastCalledWith(38.5);
+  });
+
+  it('starts from a sensible value when nothing is entered', () => {
+    const { onChange } = stepper({ value: null });
+    fireEvent.click(screen.getByLabelText('More: Heel to heel'));
+    expect(onChange).toHaveBeenLastCalledWith(45);
+  });
+
+  it.each([['900', /not possible: 5 to 120/], ['about forty', /must be a number in cm/], ['', /must be a number/]])(
+    'refuses %p with a sentence and keeps it on the screen',
+    (text, words) => {
+      const { onChange, field, type } = stepper();
+      type(text);
+      expect(onChange).not.toHaveBeenCalled();
+      expect(screen.getByText(words)).toBeTruthy();
+      expect((field as HTMLInputElement).value).toBe(text);
+      expect(field.getAttribute('aria-invalid')).toBe('true');
+    },
+  );
+
+  it('asks once about the unusual and takes it when confirmed', () => {
+    const { onChange, type } = stepper();
+    type('95');
+    expect(onChange).not.toHaveBeenCalled();
+    fireEvent.click(screen.getByText('Yes, keep it'));
+    expect(onChange).toHaveBeenLastCalledWith(95);
+    expect(screen.queryByText('Yes, keep it')).toBeNull();
+  });
+});
+
+describe('the string gauge', () => {
+  it('tells inside, near the edge and outside apart', () => {
+    const target = { least: 10, most: 30 };
+    expect([20, 11, 9].map((now) => beadPlace(now, target))).toEqual(['inside', 'nearEdge', 'outside']);
+  });
+
+  it('speaks as a sentence', () => {
+    const gauge = {
+      label: 'Dorsiflexion L',
+      unit: '°',
+      now: 28,
+      before: 25,
+      target: { least: 32, most: 48 },
+      error: 4,
+      scale: { least: 10, most: 50 },
+    };
+    expect(sayGauge(gauge)).toBe(
+      'Dorsiflexion L: 28°, give or take 4, outside the target 32 to 48, last time 25.',
+    );
+    inTheme(<StringGauge {...gauge} />);
+    expect(screen.getByLabelText(/Dorsiflexion L: 28°/)).toBeTruthy();
+    expect(sayGauge({ ...gauge, now: null })).toContain('not measured yet');
+  });
+});

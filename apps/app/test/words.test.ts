@@ -1,0 +1,96 @@
+import { leverSteps, solve, type Case, type Window } from '@zither/core';
+import {
+  sayDeepest,
+  sayDepth,
+  sayEffect,
+  sayMove,
+  saySideDifference,
+  sayWindow,
+} from '../features/instrument/words.ts';
+import { sayFigure } from '../features/instrument/PlumbFigure.tsx';
+import { sayPlan } from '../features/instrument/FloorPlan.tsx';
+import { momentAt } from '../features/instrument/descent.ts';
+
+const shut: Window = {
+  kind: 'shut',
+  floorDeg: 31,
+  floorBy: 'trunkLean',
+  ceilingDeg: 28,
+  ceilingBy: 'dorsiflexion',
+  widthDeg: -3,
+};
+
+const question: Case = {
+  body: { statureMm: 1750, massKg: 75 },
+  limits: { dorsiflexionDeg: { left: 24, right: 31 }, bufferDeg: 3, trunkLeanDeg: 45 },
+  setup: {
+    stanceWidthMm: 420,
+    toeOutDeg: { left: 15, right: 15 },
+    support: { kind: 'floor' },
+    hold: 'highBar',
+    loadKg: 40,
+    balance: 0.5,
+    trackingOffsetDeg: 0,
+  },
+  target: { thighDepthDeg: 6 },
+  workingPoint: 'parallelLines',
+};
+
+describe('the binding pair in one sentence', () => {
+  it('names both limits and what is missing', () => {
+    expect(sayWindow(shut, 0, 45)).toBe(
+      'The ankle stops the shank at 28°. To stay under the 45° lean limit it needs 31°. You are 3° short at parallel.',
+    );
+  });
+
+  it('says the room when it is open, and never 0°', () => {
+    const open: Window = { ...shut, kind: 'open', floorDeg: 27.8, widthDeg: 0.2 };
+    expect(sayWindow(open, 6, 45)).toContain('less than 1° of room at crease below knee');
+  });
+
+  it('tells what to do when the stance is too wide', () => {
+    expect(sayWindow({ kind: 'stanceTooWide' }, 0, 45)).toMatch(/too wide.*closer/);
+  });
+});
+
+describe('other sentences', () => {
+  it('name depths as coaches do', () => {
+    expect([-20, 0, 6, 25, 11, -8].map(sayDepth)).toEqual([
+      'chair height',
+      'parallel',
+      'crease below knee',
+      'full depth',
+      '11° below parallel',
+      '8° above parallel',
+    ]);
+  });
+
+  it('say which side governs and by how much', () => {
+    expect(saySideDifference(solve(question))).toBe(
+      'The left side governs: its shank stops 7° before the right one.',
+    );
+    const alike = { ...question, limits: { ...question.limits, dorsiflexionDeg: { left: 30, right: 30 } } };
+    expect(saySideDifference(solve(alike))).toBeNull();
+  });
+
+  it('say how deep each side gets', () => {
+    expect(sayDeepest(solve(question), 6)).toMatch(/left side .*; the right/);
+  });
+
+  it('put every lever into words with its effect', () => {
+    for (const effect of leverSteps(question, 'left')) {
+      expect(sayMove(effect.move)).not.toMatch(/undefined|NaN/);
+      expect(sayEffect(effect)).not.toMatch(/undefined|NaN/);
+    }
+    expect(sayMove({ lever: 'stanceWidthMm', dose: -20 })).toBe('Stance 2 cm narrower');
+  });
+
+  it('speak the figures for somebody who cannot see them', () => {
+    expect(sayFigure(momentAt(question, 'left', 0))).toMatch(
+      /^Side view at parallel: shank \d+° forward, trunk \d+° forward, kneecap \d+ cm (past|behind) the toes\.$/,
+    );
+    const wide = { ...question, setup: { ...question.setup, stanceWidthMm: 1500 } };
+    expect(sayFigure(momentAt(wide, 'left', 0))).toMatch(/too wide/);
+    expect(sayPlan(question)).toBe('Floor plan: heels 42 cm apart, both feet 15° out, flat floor.');
+  });
+});

@@ -1,0 +1,58 @@
+import { Button } from './elements.ts';
+import { View } from 'react-native';
+import { Say } from './Say.tsx';
+import { font, space, TARGET_PX } from './theme.ts';
+import { useLook } from './useLook.ts';
+
+/** One of several, all in sight; wraps on a narrow screen. Arrow keys come with the radio role's buttons. */
+export function Choice<T extends string>({
+  label,
+  options,
+  value,
+  onChange,
+  hideLabel = false,
+}: {
+  label: string;
+  options: readonly { value: T; label: string; spoken?: string }[];
+  value: T;
+  onChange: (value: T) => void;
+  hideLabel?: boolean;
+}) {
+  const { colors } = useLook();
+  return (
+    <View style={{ gap: space.xs }} role="radiogroup" aria-label={label}>
+      {!hideLabel && (
+        <Say soft small strong>
+          {label}
+        </Say>
+      )}
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: space.s }}>
+        {options.map((option) => {
+          const chosen = option.value === value;
+          return (
+            <Button
+              key={option.value}
+              type="outline"
+              title={option.label}
+              role="radio"
+              aria-checked={chosen}
+              accessibilityLabel={option.spoken ?? option.label}
+              onPress={() => onChange(option.value)}
+              buttonStyle={{
+                minHeight: TARGET_PX,
+                paddingHorizontal: space.m,
+                backgroundColor: chosen ? colors.ink : colors.surface,
+                borderColor: chosen ? colors.ink : colors.hairline,
+              }}
+              titleStyle={{
+                fontSize: 15,
+                fontFamily: font.semibold,
+                color: chosen ? colors.paper : colors.ink,
+              }}
+            />
+          );
+        })}
+      </View>
+    </View>
+  );
+}

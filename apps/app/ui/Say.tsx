@@ -1,0 +1,51 @@
+import { Text } from './elements.ts';
+import type { ReactNode } from 'react';
+import type { StyleProp, TextStyle } from 'react-native';
+import { font, tabular } from './theme.ts';
+import { useLook } from './useLook.ts';
+
+/** Body text. `soft` for what explains, `strong` for what decides, `number` for figures of equal width. */
+export function Say({
+  children,
+  soft = false,
+  strong = false,
+  number = false,
+  small = false,
+  style,
+}: {
+  children: ReactNode;
+  soft?: boolean;
+  strong?: boolean;
+  number?: boolean;
+  small?: boolean;
+  style?: StyleProp<TextStyle>;
+}) {
+  const { colors } = useLook();
+  return (
+    <Text
+      style={[
+        small && { fontSize: 14, lineHeight: 19 },
+        soft && { color: colors.inkSoft },
+        strong && { fontFamily: font.semibold },
+        number && tabular,
+        style,
+      ]}
+    >
+      {children}
+    </Text>
+  );
+}
+
+/** A heading that screen readers know as one. */
+export function Heading({ level, children, style }: { level: 1 | 2 | 3; children: ReactNode; style?: StyleProp<TextStyle> }) {
+  return (
+    <Text
+      {...{ [`h${level}`]: true }}
+      role="heading"
+      aria-level={level}
+      style={style}
+    >
+      {children}
+    </Text>
+  );
+}

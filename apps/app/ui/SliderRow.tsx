@@ -1,0 +1,74 @@
+import MaterialIcons from '@expo/vector-icons/MaterialIcons';
+import Slider from '@react-native-community/slider';
+import { Button } from './elements.ts';
+import { View } from 'react-native';
+import { Say } from './Say.tsx';
+import { space, TARGET_PX } from './theme.ts';
+import { useLook } from './useLook.ts';
+
+/** A named value on a slider with − and + for the last step; redraws while dragged, saves when let go. */
+export function SliderRow({
+  label,
+  value,
+  shown,
+  least,
+  most,
+  step,
+  onDrag,
+  onCommit,
+}: {
+  label: string;
+  value: number;
+  /** The value as read, with its unit. */
+  shown: string;
+  least: number;
+  most: number;
+  step: number;
+  onDrag: (value: number) => void;
+  onCommit: (value: number) => void;
+}) {
+  const { colors } = useLook();
+  const within = (v: number) => Math.min(most, Math.max(least, v));
+  const key = (direction: 1 | -1) => (
+    <Button
+      type="outline"
+      accessibilityLabel={`${direction > 0 ? 'More' : 'Less'}: ${label}`}
+      disabled={direction > 0 ? value >= most : value <= least}
+      disabledStyle={{ backgroundColor: 'transparent', opacity: 0.4 }}
+      buttonStyle={{ width: TARGET_PX, height: TARGET_PX, paddingHorizontal: 0, backgroundColor: colors.surface }}
+      icon={
+        <MaterialIcons name={direction > 0 ? 'add' : 'remove'} size={20} color={colors.ink} />
+      }
+      onPress={() => onCommit(within(Math.round((value + direction * step) / step) * step))}
+    />
+  );
+  return (
+    <View>
+      <View style={{ flexDirection: 'row', justifyContent: 'space-between' }}>
+        <Say strong>{label}</Say>
+        <Say strong number>
+          {shown}
+        </Say>
+      </View>
+      <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.s }}>
+        {key(-1)}
+        <Slider
+          style={{ flex: 1, height: TARGET_PX }}
+          minimumValue={least}
+          maximumValue={most}
+          step={step}
+          value={within(value)}
+          onValueChange={onDrag}
+          onSlidingComplete={onCommit}
+          minimumTrackTintColor={colors.brass}
+          maximumTrackTintColor={colors.hairline}
+          thumbTintColor={colors.brass}
+          accessibilityLabel={label}
+          aria-label={label}
+          aria-valuetext={shown}
+        />
+        {key(1)}
+      </View>
+    </View>
+  );
+}

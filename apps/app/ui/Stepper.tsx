@@ -1,0 +1,183 @@
+import MaterialIcons from '@expo/vector-icons/MaterialIcons';
+import { Button, Input } from './elements.ts';
+import { useEffect, useRef, useState } from 'react';
+import { View } from 'react-native';
+import { Notice } from './Notice.tsx';
+import { Say } from './Say.tsx';
+import { font, space, tabular } from './theme.ts';
+import { useLook } from './useLook.ts';
+
+export interface StepperProps {
+  label: string;
+  /** Unit as shown, e.g. "cm". */
+  unit: string;
+  value: number | null;
+  step: number;
+  digits?: number;
+  /** Outside is impossible and refused. */
+  possible: { least: number; most: number };
+  /** Outside is questioned once. */
+  usual?: { least: number; most: number };
+  /** First value a tap on − or + gives when nothing is entered yet. */
+  startAt: number;
+  onChange: (value: number) => void;
+  hint?: string;
+}
+
+const HOLD_AFTER_MS = 400;
+const HOLD_EVERY_MS = 90;
+
+/** Reads what was typed: a number with point or comma, or what is wrong with it in a sentence. */
+export function readEntry(
+  text: string,
+  { label, unit, possible }: Pick<StepperProps, 'label' | 'unit' | 'possible'>,
+): { value: number } | { problem: string } {
+  const cleaned = text.trim().replace(',', '.');
+  const value = Number(cleaned);
+  if (cleaned === '' || !Number.isFinite(value))
+    return { problem: `${label} must be a number${unit ? ` in ${unit.trim()}` : ''}.` };
+  if (value < possible.least || value > possible.most)
+    return {
+      problem: `${label} of ${cleaned} ${unit.trim()} is not possible: ${possible.least} to ${possible.most}.`,
+    };
+  return { value };
+}
+
+/**
+ * A big number with − and +, long-press to run, a number pad on tap. What cannot be is refused with a sentence and stays on the
+ * screen; what is unusual is asked about once; nothing else is in the way.
+ */
+export function Stepper(props: StepperProps) {
+  const { label, unit, value, step, digits = 0, possible, usual, startAt, onChange, hint } = props;
+  const { colors } = useLook();
+  const [draft, setDraft] = useState<string | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [asked, setAsked] = useState<number | null>(null);
+  const running = useRef<ReturnType<typeof setInterval> | null>(null);
+  const current = useRef(value);
+  useEffect(() => {
+    current.current = value;
+  }, [value]);
+  useEffect(() => () => stopRunning(), []);
+
+  function stopRunning() {
+    if (running.current !== null) clearInterval(running.current);
+    running.current = null;
+  }
+
+  function offer(next: number) {
+    const isUnusual = usual && (next < usual.least || next > usual.most);
+    const wasUnusual = usual && value !== null && (value < usual.least || value > usual.most);
+    if (isUnusual && !wasUnusual) {
+      setAsked(next);
+      stopRunning();
+      return;
+    }
+    setAsked(null);
+    current.current = next;
+    onChange(next);
+  }
+
+  function nudge(direction: 1 | -1) {
+    const from = current.current;
+    const raw = from === null ? startAt : from + direction * step;
+    const next = Math.min(possible.most, Math.max(possible.least, Number(raw.toFixed(digits))));
+    setDraft(null);
+    setProblem(null);
+    offer(next);
+  }
+
+  function commit() {
+    if (draft === null) return;
+    const read = readEntry(draft, props);
+    if ('problem' in read) {
+      setProblem(read.problem);
+      return;
+    }
+    setProblem(null);
+    setDraft(null);
+    if (read.value !== value) offer(read.value);
+  }
+
+  const shown = draft ?? (asked ?? value)?.toFixed(digits) ?? '';
+  const key = (direction: 1 | -1, name: 'remove' | 'add') => (
+    <Button
+      type="outline"
+      accessibilityLabel={`${direction > 0 ? 'More' : 'Less'}: ${label}`}
+      buttonStyle={{ width: 52, height: 52, paddingHorizontal: 0, backgroundColor: colors.surface }}
+      icon={<MaterialIcons name={name} size={24} color={colors.ink} />}
+      onPress={() => nudge(direction)}
+      delayLongPress={HOLD_AFTER_MS}
+      onLongPress={() => {
+        running.current = setInterval(() => nudge(direction), HOLD_EVERY_MS);
+      }}
+      onPressOut={stopRunning}
+    />
+  );
+
+  return (
+    <View style={{ gap: space.xs }}>
+      <Say strong>{label}</Say>
+      {hint && (
+        <Say soft small>
+          {hint}
+        </Say>
+      )}
+      <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.s }}>
+        {key(-1, 'remove')}
+        <View style={{ flex: 1, flexDirection: 'row', alignItems: 'center', gap: 6 }}>
+          <Input
+            aria-label={`${label}, ${unit.trim()}`}
+            aria-invalid={problem !== null}
+            value={shown}
+            placeholder="–"
+            inputMode="decimal"
+            selectTextOnFocus
+            onChangeText={(text) => {
+              setDraft(text);
+              setProblem(null);
+            }}
+            onBlur={commit}
+            onSubmitEditing={commit}
+            containerStyle={{ flex: 1 }}
+            renderErrorMessage={false}
+            inputContainerStyle={{
+              minHeight: 52,
+              borderColor: problem ? colors.rust : colors.inkSoft,
+            }}
+            inputStyle={[
+              { fontFamily: font.bold, fontSize: 26, textAlign: 'center', minHeight: 50, width: '100%' },
+              tabular,
+            ]}
+          />
+          <Say soft style={{ minWidth: 28 }}>
+            {unit.trim()}
+          </Say>
+        </View>
+        {key(1, 'add')}
+      </View>
+      {problem && (
+        <Say small style={{ color: colors.rust }}>
+          {problem}
+        </Say>
+      )}
+      {asked !== null && (
+        <Notice
+          tone="before"
+          actions={[
+            {
+              label: 'Yes, keep it',
+              onPress: () => {
+                setAsked(null);
+                onChange(asked);
+              },
+            },
+            { label: 'No, change it', onPress: () => setAsked(null) },
+          ]}
+        >
+          {`${asked.toFixed(digits)} ${unit.trim()} is outside the usual adult range. Is it right?`}
+        </Notice>
+      )}
+    </View>
+  );
+}

@@ -1,0 +1,27 @@
+import { ActivityIndicator, View } from 'react-native';
+import { Notice } from './Notice.tsx';
+import { Say } from './Say.tsx';
+import { space } from './theme.ts';
+import { useLook } from './useLook.ts';
+
+/** Loading, with words. */
+export function Waiting({ what }: { what: string }) {
+  const { colors } = useLook();
+  return (
+    <View style={{ padding: space.xl, gap: space.m, alignItems: 'center' }} role="status">
+      <ActivityIndicator color={colors.brass} />
+      <Say soft>Fetching {what}…</Say>
+    </View>
+  );
+}
+
+/** The server does not answer. */
+export function Unreachable({ what, retry }: { what: string; retry: () => void }) {
+  return (
+    <View style={{ padding: space.l }}>
+      <Notice tone="now" actions={[{ label: 'Try again', onPress: retry }]}>
+        {`No answer from the server, so ${what} cannot be shown. What you enter on other pages is kept on this device.`}
+      </Notice>
+    </View>
+  );
+}

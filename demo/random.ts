@@ -1,0 +1,21 @@
+/** A seeded generator of numbers in [0, 1): mulberry32, 32 bits of state. Same seed, same demo. */
+export function seededRandom(seed: number): () => number {
+  let state = seed >>> 0;
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0;
+    let t = Math.imul(state ^ (state >>> 15), 1 | state);
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296;
+  };
+}
+
+/** A version-4 UUID from a seeded generator. */
+export function seededId(random: () => number): string {
+  const hex = Array.from({ length: 32 }, (_, place) => {
+    const digit = Math.floor(random() * 16);
+    if (place === 12) return '4';
+    if (place === 16) return ((digit & 3) | 8).toString(16);
+    return digit.toString(16);
+  }).join('');
+  return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-${hex.slice(12, 16)}-${hex.slice(16, 20)}-${hex.slice(20)}`;
+}

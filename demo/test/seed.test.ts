@@ -1,0 +1,55 @@
+import { join } from 'node:path';
+import { buildApp } from '../../apps/server/src/app.ts';
+import { openDatabase } from '../../apps/server/src/db/open.ts';
+import { SCENARIO } from '../scenario.ts';
+import { seed } from '../seed.ts';
+
+async function seeded() {
+  const db = openDatabase(':memory:', join(__dirname, '../../apps/server/src/db/migrations'));
+  const app = await buildApp({ db, staticFolder: null, now: () => '2026-01-05T09:00:00.000Z' });
+  const target = {
+    get: async (url: string) => (await app.inject({ url })).json() as unknown,
+    send: async (operation: object) => {
+      const answer = await app.inject({ method: 'POST', url: '/api/operations', payload: operation });
+      if (answer.statusCode !== 200) throw new Error(answer.body);
+    },
+  };
+  const written = await seed(target, new Date(2026, 0, 5));
+  return { db, app, target, written };
+}
+
+describe('the demo', () => {
+  it('writes every client through the API, and nothing the second time', async () => {
+    const { app, db, target, written } = await seeded();
+    expect(written).toBe(SCENARIO.length);
+    expect(await seed(target, new Date(2026, 0, 5))).toBe(0);
+    await app.close();
+    db.close();
+  });
+
+  it('is the same from the same seed', async () => {
+    const rows = async () => {
+      const { app, db } = await seeded();
+      const all = db.prepare('SELECT * FROM operation_log ORDER BY rowid').all();
+      await app.close();
+      db.close();
+      return all;
+    };
+    expect(await rows()).toEqual(await rows());
+  });
+
+  it('tells its stories: a stiff left ankle, and a heel that may come down', async () => {
+    const { app, db, target } = await seeded();
+    const { clients } = (await target.get('/api/clients')) as { clients: { id: string; name: string }[] };
+    const dossierOf = async (name: string) =>
+      (await target.get(`/api/clients/${clients.find((c) => c.name === name)?.id}`)) as any;
+    const orla = await dossierOf('Orla Venn');
+    const { left, right } = orla.measurements[0].kneeToWallMm;
+    expect(right - left).toBeGreaterThan(50);
+    const pell = await dossierOf('Pell Ashgrove');
+    expect(pell.measurements).toHaveLength(3);
+    expect(pell.prescription.changes.map((c: { what: string }) => c.what).join()).toMatch(/instead of 30 mm/);
+    await app.close();
+    db.close();
+  });
+});

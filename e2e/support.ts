@@ -1,0 +1,122 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { once } from 'node:events';
+import { mkdtempSync } from 'node:fs';
+import { createServer, type AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium, type Browser, type BrowserContext, type Page } from 'playwright-core';
+
+const ROOT = join(__dirname, '..');
+
+async function freePort(): Promise<number> {
+  const probe = createServer().listen(0, '127.0.0.1');
+  await once(probe, 'listening');
+  const { port } = probe.address() as AddressInfo;
+  probe.close();
+  await once(probe, 'close');
+  return port;
+}
+
+/** The real server on its own database; can be stopped and started again on the same address. */
+export class TestServer {
+  private child: ChildProcess | null = null;
+  private readonly file = join(mkdtempSync(join(tmpdir(), 'plumb-e2e-')), 'test.sqlite');
+  private port = 0;
+
+  get address(): string {
+    return `http://127.0.0.1:${this.port}`;
+  }
+
+  async start(): Promise<void> {
+    this.port ||= await freePort();
+    this.child = spawn(process.execPath, ['--import', 'tsx', 'apps/server/src/main.ts'], {
+      cwd: ROOT,
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env: {
+        ...process.env,
+        PORT: String(this.port),
+        HOST: '127.0.0.1',
+        DATABASE_FILE: this.file,
+        LOG_LEVEL: 'error',
+      },
+    });
+    for (let i = 0; i < 300; i += 1) {
+      const answer = await fetch(`${this.address}/api/health`).catch(() => null);
+      if (answer?.ok) return;
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    }
+    throw new Error('The server did not answer.');
+  }
+
+  async stop(): Promise<void> {
+    const { child } = this;
+    if (!child) return;
+    this.child = null;
+    const ended = once(child, 'exit');
+    child.kill('SIGTERM');
+    await ended;
+  }
+
+  async seed(): Promise<void> {
+    const child = spawn(process.execPath, ['--import', 'tsx', 'demo/main.ts', this.address], {
+      cwd: ROOT,
+      stdio: ['ignore', 'ignore', 'inherit'],
+    });
+    const [code] = (await once(child, 'exit')) as [number];
+    if (code !== 0) throw new Error('The demo data could not be written.');
+  }
+}
+
+export const launch = (): Promise<Browser> =>
+  chromium.launch({
+    executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
+  });
+
+export const PHONE = { width: 390, height: 844 };
+export const WIDE = { width: 1280, height: 800 };
+
+/** A fresh browser profile; fails the test on any error the page reports. */
+export async function visit(
+  browser: Browser,
+  size: typeof PHONE,
+  address: string,
+  path = '/clients',
+): Promise<{ context: BrowserContext; page: Page; problems: string[] }> {
+  const context = await browser.newContext({
+    viewport: size,
+    hasTouch: size.width < 900,
+    isMobile: size.width < 900,
+    acceptDownloads: true,
+  });
+  const page = await context.newPage();
+  page.setDefaultTimeout(15_000);
+  const problems: string[] = [];
+  page.on('pageerror', (error) => problems.push(error.message));
+  page.on('console', (message) => {
+    // A refused or unanswered request is logged by the browser itself and is what some journeys are about.
+    if (message.type() === 'error' && !message.text().startsWith('Failed to load resource'))
+      problems.push(message.text());
+  });
+  await page.goto(address + path);
+  return { context, page, problems };
+}
+
+/** Types into a labelled number field and leaves it, as a coach does. */
+export async function enter(page: Page, label: string, text: string): Promise<void> {
+  const field = page.getByLabel(label, { exact: true });
+  await field.fill(text);
+  await field.blur();
+}
+
+/** Waits until the page says that everything is on the server. */
+export const saved = (page: Page): Promise<void> =>
+  page.getByTestId('save-state').getByText('Saved', { exact: true }).waitFor();

@@ -1,0 +1,119 @@
+import { readFileSync } from 'node:fs';
+import type { Browser } from 'playwright-core';
+import { launch, saved, TestServer, visit, WIDE } from './support.ts';
+
+let browser: Browser;
+const server = new TestServer();
+
+beforeAll(async () => {
+  browser = await launch();
+  await server.start();
+  await server.seed();
+});
+afterAll(async () => {
+  await browser.close();
+  await server.stop();
+});
+
+describe('at 1280 × 800', () => {
+  it('shows list and client side by side, and finds by name', async () => {
+    const { page, context, problems } = await visit(browser, WIDE, server.address);
+    await page.getByText('Tavi Brask').click();
+    await page.getByRole('heading', { name: 'Tavi Brask' }).waitFor();
+    await page.getByText('Orla Venn').waitFor();
+    await page.getByLabel('Find a client by name').fill('pell');
+    await page.getByText('Orla Venn').waitFor({ state: 'detached' });
+    await page.getByText('Pell Ashgrove').click();
+    await page.getByRole('heading', { name: 'Pell Ashgrove' }).waitFor();
+    await page.getByLabel('Find a client by name').fill('nobody');
+    await page.getByText(/Nobody’s name contains/).waitFor();
+    expect(problems).toEqual([]);
+    await context.close();
+  });
+
+  it('opens a shut window with a lever, prescribes, and prints one page with the cautions', async () => {
+    const { page, context, problems } = await visit(browser, WIDE, server.address);
+    await page.getByText('Orla Venn').click();
+    await page.getByRole('button', { name: 'Setup', exact: true }).click();
+    await page.getByTestId('window').getByText(/short at crease below knee/).waitFor();
+    await page.getByText('Any one of these opens it').waitFor();
+    await page.getByRole('button', { name: /^Try: Heels up \d+ mm$/ }).first().click();
+    await page.getByTestId('window').getByText(/ of room at crease below knee/).waitFor();
+    await page.getByText('Dashed: the setup before this change.').waitFor();
+    await page.getByText('Why? Inputs, equation, sources').click();
+    await page.getByText(/house defaults\. Sources quoted from memory/).waitFor();
+    await saved(page);
+    await page.getByRole('button', { name: 'Next: Prescription' }).click();
+    await page.getByRole('button', { name: 'Give this prescription' }).click();
+    await page.getByRole('button', { name: 'Print the page' }).click();
+    await page.getByRole('button', { name: 'Print', exact: true }).waitFor();
+    await page.getByText(/not a diagnosis/).waitFor();
+    const pdf = await page.pdf({ preferCSSPageSize: true, printBackground: true });
+    const pages = pdf.toString('latin1').match(/\/Type\s*\/Page[^s]/g) ?? [];
+    expect(pages).toHaveLength(1);
+    expect(problems).toEqual([]);
+    await context.close();
+  });
+
+  it('gives the Lab without a client: case files out and in, bad ones refused with the path', async () => {
+    const { page, context, problems } = await visit(browser, WIDE, server.address, '/lab');
+    await page.getByRole('button', { name: 'More: Stance width' }).click();
+    const download = page.waitForEvent('download');
+    await page.getByRole('button', { name: 'Save as a case file' }).click();
+    const file = await (await download).path();
+    const written = JSON.parse(readFileSync(file, 'utf8'));
+    expect(written.setup.stanceWidthMm).toBe(460);
+
+    const open = async (name: string, text: string) => {
+      const chooser = page.waitForEvent('filechooser');
+      await page.getByRole('button', { name: 'Open a case file' }).click();
+      await (await chooser).setFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) });
+    };
+    written.setup.stanceWidthMm = 1600;
+    await open('wide.json', JSON.stringify(written));
+    await page.getByText('Opened wide.json.').waitFor();
+    await page.getByTestId('window').getByText(/This stance is too wide/).waitFor();
+    await page.getByRole('img', { name: /The stance is too wide/ }).waitFor();
+    written.body.massKg = -1;
+    await open('bad.json', JSON.stringify(written));
+    await page.getByText(/bad\.json: body\.massKg must be at least 20 kg/).waitFor();
+    // Refused whole: the bench still holds what was there.
+    await page.getByTestId('window').getByText(/This stance is too wide/).waitFor();
+    expect(problems).toEqual([]);
+    await context.close();
+  });
+
+  it('can be worked by keyboard, and survives a reload on any page', async () => {
+    const { page, context, problems } = await visit(browser, WIDE, server.address, '/lab');
+    const less = page.getByRole('button', { name: 'Less: Stance width' });
+    await less.focus();
+    const before = await page.getByRole('img', { name: /^Floor plan/ }).getAttribute('aria-label');
+    await page.keyboard.press('Enter');
+    await page.keyboard.press('Enter');
+    const after = await page.getByRole('img', { name: /^Floor plan/ }).getAttribute('aria-label');
+    expect(after).not.toBe(before);
+    await page.reload();
+    expect(await page.getByRole('img', { name: /^Floor plan/ }).getAttribute('aria-label')).toBe(after);
+    expect(problems).toEqual([]);
+    await context.close();
+  });
+
+  it('says what is missing for an unknown client and an unknown page', async () => {
+    const unknown = '/clients/aaaaaaaa-aaaa-4aaa-8aaa-aaaaaaaaaaaa';
+    const { page, context } = await visit(browser, WIDE, server.address, unknown);
+    await page.getByText('There is no client at this address.').waitFor();
+    await page.goto(`${server.address}/nowhere/at/all`);
+    await page.getByText('There is no page at this address.').waitFor();
+    await context.close();
+  });
+
+  it('archives with a way back', async () => {
+    const { page, context } = await visit(browser, WIDE, server.address);
+    await page.getByText('Runa Feld').click();
+    await page.getByRole('button', { name: 'Archive this client' }).click();
+    await page.getByRole('button', { name: 'Bring back' }).click();
+    await page.getByRole('button', { name: 'Archive this client' }).waitFor();
+    await saved(page);
+    await context.close();
+  });
+});

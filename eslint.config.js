@@ -1,0 +1,71 @@
+import expo from 'eslint-config-expo/flat.js';
+
+/** Arrows point down only: app and server → formats → contract; core depends on nothing (docs/architecture.md). */
+const zones = [
+  {
+    target: './packages/core/src',
+    from: ['./packages/contract', './packages/formats', './apps', './demo'],
+    message: 'core depends on nothing else in the house.',
+  },
+  {
+    target: './packages/contract/src',
+    from: ['./packages/core', './packages/formats', './apps', './demo'],
+    message: 'contract depends on nothing else in the house.',
+  },
+  {
+    target: './packages/formats/src',
+    from: ['./packages/core', './apps', './demo'],
+    message: 'formats may use contract only.',
+  },
+  { target: './apps/server/src', from: ['./apps/app', './apps/cli', './demo'] },
+  { target: './apps/cli/src', from: ['./apps/app', './apps/server', './demo'] },
+  { target: './apps/app', from: ['./apps/server', './apps/cli', './demo'] },
+];
+
+/** The core is pure: no clock, no chance, no input or output. */
+const PURE = [
+  { object: 'Date', property: 'now', message: 'Time comes in as an argument.' },
+  { object: 'Math', property: 'random', message: 'Randomness comes in as an argument.' },
+];
+
+export default [
+  { ignores: ['**/node_modules/', '**/dist/', '**/.expo/', '.cache/', '.data/', 'docs/'] },
+  ...expo,
+  {
+    settings: {
+      'import/resolver': { typescript: { project: ['tsconfig.json', 'apps/app/tsconfig.json'] } },
+    },
+    rules: {
+      'import/no-restricted-paths': ['error', { zones }],
+      'import/no-cycle': 'error',
+      eqeqeq: ['error', 'always', { null: 'ignore' }],
+      'no-console': 'error',
+      'prefer-const': 'error',
+    },
+  },
+  {
+    files: ['**/*.ts', '**/*.tsx'],
+    rules: {
+      // Zod schemas and their types share a name on purpose.
+      '@typescript-eslint/no-redeclare': 'off',
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/consistent-type-imports': 'error',
+    },
+  },
+  {
+    files: ['packages/*/src/**', 'apps/server/src/**'],
+    rules: { '@typescript-eslint/no-explicit-any': 'error' },
+  },
+  {
+    files: ['packages/core/src/**'],
+    rules: {
+      'no-restricted-properties': ['error', ...PURE],
+      'no-restricted-globals': ['error', 'fetch', 'window', 'document', 'localStorage', 'process'],
+      'no-restricted-imports': ['error', { patterns: ['node:*', 'react*', '@zither/*'] }],
+    },
+  },
+  {
+    files: ['packages/contract/src/**', 'packages/formats/src/**'],
+    rules: { 'no-restricted-imports': ['error', { patterns: ['node:*', 'react*', '@zither/core*'] }] },
+  },
+];

@@ -1,0 +1,56 @@
+// Exports the app when anything it is made of has changed, and packs its files for slow networks.
+import { createHash } from 'node:crypto';
+import { existsSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { extname, join } from 'node:path';
+import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
+import { root, run } from './install.mjs';
+
+export const dist = join(root, 'apps/app/dist');
+const stamp = join(dist, '.built-from');
+
+const MADE_OF = ['apps/app', 'packages/core', 'packages/contract', 'packages/formats', 'package-lock.json', 'tsconfig.base.json'];
+const NOT_OF = new Set(['node_modules', 'dist', '.expo', 'test']);
+
+/** Every file below a path, in a steady order. */
+function filesBelow(path) {
+  if (!statSync(path).isDirectory()) return [path];
+  return readdirSync(path)
+    .sort()
+    .filter((name) => !NOT_OF.has(name))
+    .flatMap((name) => filesBelow(join(path, name)));
+}
+
+function inputsHash() {
+  const hash = createHash('sha256');
+  for (const file of MADE_OF.flatMap((path) => filesBelow(join(root, path))))
+    hash.update(file.slice(root.length)).update('\0').update(readFileSync(file)).update('\0');
+  return hash.digest('hex');
+}
+
+const PACKED = new Set(['.js', '.html', '.json', '.css', '.svg', '.ttf', '.ico']);
+
+function pack() {
+  for (const file of filesBelow(dist)) {
+    if (!PACKED.has(extname(file))) continue;
+    const bytes = readFileSync(file);
+    writeFileSync(`${file}.gz`, gzipSync(bytes, { level: 9 }));
+    writeFileSync(
+      `${file}.br`,
+      brotliCompressSync(bytes, { params: { [constants.BROTLI_PARAM_QUALITY]: 9 } }),
+    );
+  }
+}
+
+/** Builds the app into apps/app/dist unless it is there and made of the same inputs. */
+export function buildApp() {
+  const hash = inputsHash();
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === hash) return;
+  process.stderr.write('Building the app; about two minutes the first time.\n');
+  rmSync(dist, { recursive: true, force: true });
+  run('npx', ['expo', 'export', '-p', 'web', '--output-dir', 'dist'], {
+    cwd: join(root, 'apps/app'),
+    env: { CI: '1', EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', NODE_ENV: 'production' },
+  });
+  pack();
+  writeFileSync(stamp, hash);
+}

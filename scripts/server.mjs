@@ -1,0 +1,54 @@
+// Starts and stops the server as a child process.
+import { spawn } from 'node:child_process';
+import { createServer } from 'node:net';
+import { join } from 'node:path';
+import { root } from './install.mjs';
+
+/** Whether nothing listens on the port yet. */
+export const isFree = (port, host) =>
+  new Promise((resolve) => {
+    const probe = createServer();
+    probe.once('error', () => resolve(false));
+    probe.listen(port, host, () => probe.close(() => resolve(true)));
+  });
+
+/** Starts the server and waits until it answers; rejects when it ends first. */
+export async function startServer({ port, host = '127.0.0.1', databaseFile, logLevel = 'warn' }) {
+  if (!(await isFree(port, host)))
+    throw new Error(`Port ${port} is in use. Stop what listens there or set PORT to another one.`);
+  const child = spawn(
+    process.execPath,
+    ['--import', import.meta.resolve('tsx'), join(root, 'apps/server/src/main.ts')],
+    {
+      cwd: root,
+      stdio: ['ignore', 'inherit', 'inherit'],
+      env: {
+        ...process.env,
+        PORT: String(port),
+        HOST: host,
+        DATABASE_FILE: databaseFile,
+        LOG_LEVEL: process.env.LOG_LEVEL ?? logLevel,
+      },
+    },
+  );
+  const address = `http://${host === '0.0.0.0' ? 'localhost' : host}:${port}`;
+  const ended = new Promise((resolve) => child.once('exit', (code) => resolve(code ?? 0)));
+  let isOver = false;
+  void ended.then(() => {
+    isOver = true;
+  });
+  for (;;) {
+    if (isOver) throw new Error('The server ended before it answered.');
+    const answer = await fetch(`${address}/api/health`).catch(() => null);
+    if (answer?.ok) break;
+    await new Promise((resolve) => setTimeout(resolve, 60));
+  }
+  return {
+    address,
+    ended,
+    async stop() {
+      child.kill('SIGTERM');
+      await ended;
+    },
+  };
+}
