@@ -41,6 +41,8 @@ export default [
       eqeqeq: ['error', 'always', { null: 'ignore' }],
       'no-console': 'error',
       'prefer-const': 'error',
+      // fast-check documents the default import; its members are meant to be used through it.
+      'import/no-named-as-default-member': 'off',
     },
   },
   {
@@ -48,8 +50,22 @@ export default [
     rules: {
       // Zod schemas and their types share a name on purpose.
       '@typescript-eslint/no-redeclare': 'off',
-      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/no-unused-vars': [
+        'error',
+        { argsIgnorePattern: '^_', varsIgnorePattern: '^_' },
+      ],
       '@typescript-eslint/consistent-type-imports': 'error',
+      // Module augmentation needs an interface that only extends.
+      '@typescript-eslint/no-empty-object-type': [
+        'error',
+        { allowInterfaces: 'with-single-extends' },
+      ],
+    },
+  },
+  {
+    files: ['**/*.cjs', '**/*.config.js'],
+    languageOptions: {
+      globals: { __dirname: 'readonly', module: 'writable', require: 'readonly' },
     },
   },
   {
@@ -66,6 +82,8 @@ export default [
   },
   {
     files: ['packages/contract/src/**', 'packages/formats/src/**'],
-    rules: { 'no-restricted-imports': ['error', { patterns: ['node:*', 'react*', '@zither/core*'] }] },
+    rules: {
+      'no-restricted-imports': ['error', { patterns: ['node:*', 'react*', '@zither/core*'] }],
+    },
   },
 ];

@@ -12,7 +12,10 @@ const node = (displayName, roots) => ({
         configFile: false,
         presets: [
           ['@babel/preset-env', { targets: { node: 'current' } }],
-          ['@babel/preset-typescript', { allowDeclareFields: true, rewriteImportExtensions: false }],
+          [
+            '@babel/preset-typescript',
+            { allowDeclareFields: true, rewriteImportExtensions: false },
+          ],
         ],
       },
     ],
@@ -24,6 +27,11 @@ module.exports = {
   projects: [
     node('core', ['<rootDir>/packages/core']),
     node('contract', ['<rootDir>/packages/contract', '<rootDir>/packages/formats']),
-    node('server', ['<rootDir>/apps/server', '<rootDir>/apps/cli', '<rootDir>/demo', '<rootDir>/scripts']),
+    node('server', [
+      '<rootDir>/apps/server',
+      '<rootDir>/apps/cli',
+      '<rootDir>/demo',
+      '<rootDir>/scripts',
+    ]),
   ],
 };

@@ -18,7 +18,10 @@ export interface DemoClient {
 
 const noSides = { left: null, right: null };
 
-const setup = (change: Partial<ClientSetupValues['setup']>, thighDepthDeg = 6): ClientSetupValues => ({
+const setup = (
+  change: Partial<ClientSetupValues['setup']>,
+  thighDepthDeg = 6,
+): ClientSetupValues => ({
   setup: {
     stanceWidthMm: 430,
     toeOutDeg: { left: 15, right: 15 },

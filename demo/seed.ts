@@ -92,7 +92,11 @@ function withNoise(
   const bell = () => (random() + random() + random() - 1.5) * 1.2;
   const read = (value: number | null, sd: number, grain: number) =>
     value === null ? null : Math.round((value + sd * bell()) / grain) * grain;
-  const both = (pair: { left: number | null; right: number | null }, sd: number, grain: number) => ({
+  const both = (
+    pair: { left: number | null; right: number | null },
+    sd: number,
+    grain: number,
+  ) => ({
     left: read(pair.left, sd, grain),
     right: read(pair.right, sd, grain),
   });

@@ -35,10 +35,19 @@ describe('at 1280 × 800', () => {
     const { page, context, problems } = await visit(browser, WIDE, server.address);
     await page.getByText('Orla Venn').click();
     await page.getByRole('button', { name: 'Setup', exact: true }).click();
-    await page.getByTestId('window').getByText(/short at crease below knee/).waitFor();
+    await page
+      .getByTestId('window')
+      .getByText(/short at crease below knee/)
+      .waitFor();
     await page.getByText('Any one of these opens it').waitFor();
-    await page.getByRole('button', { name: /^Try: Heels up \d+ mm$/ }).first().click();
-    await page.getByTestId('window').getByText(/ of room at crease below knee/).waitFor();
+    await page
+      .getByRole('button', { name: /^Try: Heels up \d+ mm$/ })
+      .first()
+      .click();
+    await page
+      .getByTestId('window')
+      .getByText(/ of room at crease below knee/)
+      .waitFor();
     await page.getByText('Dashed: the setup before this change.').waitFor();
     await page.getByText('Why? Inputs, equation, sources').click();
     await page.getByText(/house defaults\. Sources quoted from memory/).waitFor();
@@ -67,18 +76,26 @@ describe('at 1280 × 800', () => {
     const open = async (name: string, text: string) => {
       const chooser = page.waitForEvent('filechooser');
       await page.getByRole('button', { name: 'Open a case file' }).click();
-      await (await chooser).setFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) });
+      await (
+        await chooser
+      ).setFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) });
     };
     written.setup.stanceWidthMm = 1600;
     await open('wide.json', JSON.stringify(written));
     await page.getByText('Opened wide.json.').waitFor();
-    await page.getByTestId('window').getByText(/This stance is too wide/).waitFor();
+    await page
+      .getByTestId('window')
+      .getByText(/This stance is too wide/)
+      .waitFor();
     await page.getByRole('img', { name: /The stance is too wide/ }).waitFor();
     written.body.massKg = -1;
     await open('bad.json', JSON.stringify(written));
     await page.getByText(/bad\.json: body\.massKg must be at least 20 kg/).waitFor();
     // Refused whole: the bench still holds what was there.
-    await page.getByTestId('window').getByText(/This stance is too wide/).waitFor();
+    await page
+      .getByTestId('window')
+      .getByText(/This stance is too wide/)
+      .waitFor();
     expect(problems).toEqual([]);
     await context.close();
   });
@@ -93,7 +110,9 @@ describe('at 1280 × 800', () => {
     const after = await page.getByRole('img', { name: /^Floor plan/ }).getAttribute('aria-label');
     expect(after).not.toBe(before);
     await page.reload();
-    expect(await page.getByRole('img', { name: /^Floor plan/ }).getAttribute('aria-label')).toBe(after);
+    expect(await page.getByRole('img', { name: /^Floor plan/ }).getAttribute('aria-label')).toBe(
+      after,
+    );
     expect(problems).toEqual([]);
     await context.close();
   });

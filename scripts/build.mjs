@@ -8,7 +8,14 @@ import { root, run } from './install.mjs';
 export const dist = join(root, 'apps/app/dist');
 const stamp = join(dist, '.built-from');
 
-const MADE_OF = ['apps/app', 'packages/core', 'packages/contract', 'packages/formats', 'package-lock.json', 'tsconfig.base.json'];
+const MADE_OF = [
+  'apps/app',
+  'packages/core',
+  'packages/contract',
+  'packages/formats',
+  'package-lock.json',
+  'tsconfig.base.json',
+];
 const NOT_OF = new Set(['node_modules', 'dist', '.expo', 'test']);
 
 /** Every file below a path, in a steady order. */

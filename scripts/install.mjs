@@ -10,7 +10,9 @@ export const root = dirname(dirname(fileURLToPath(import.meta.url)));
 const stamp = join(root, 'node_modules', '.installed-from-lock');
 
 const lockHash = () =>
-  createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex');
+  createHash('sha256')
+    .update(readFileSync(join(root, 'package-lock.json')))
+    .digest('hex');
 
 /** Runs a command, output to stderr so that a tool's own stdout stays clean; throws when it fails. */
 export function run(command, args, options = {}) {
@@ -28,7 +30,9 @@ export function run(command, args, options = {}) {
 export function installPackages() {
   const hash = lockHash();
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === hash) return;
-  process.stderr.write('Installing packages from the lock file; the first time takes a few minutes.\n');
+  process.stderr.write(
+    'Installing packages from the lock file; the first time takes a few minutes.\n',
+  );
   run('npm', ['ci', '--no-audit', '--no-fund'], {
     env: { EXPO_NO_TELEMETRY: '1', NODE_ENV: 'development' },
   });

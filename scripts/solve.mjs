@@ -6,7 +6,13 @@ import { installPackages, root } from './install.mjs';
 installPackages();
 const result = spawnSync(
   process.execPath,
-  ['--import', import.meta.resolve('tsx'), join(root, 'apps/cli/src/main.ts'), 'solve', ...process.argv.slice(2)],
+  [
+    '--import',
+    import.meta.resolve('tsx'),
+    join(root, 'apps/cli/src/main.ts'),
+    'solve',
+    ...process.argv.slice(2),
+  ],
   // npm moves to the project root; the file was named from where the command was typed.
   { stdio: 'inherit', cwd: process.env.INIT_CWD ?? process.cwd() },
 );

@@ -10,7 +10,11 @@ async function seeded() {
   const target = {
     get: async (url: string) => (await app.inject({ url })).json() as unknown,
     send: async (operation: object) => {
-      const answer = await app.inject({ method: 'POST', url: '/api/operations', payload: operation });
+      const answer = await app.inject({
+        method: 'POST',
+        url: '/api/operations',
+        payload: operation,
+      });
       if (answer.statusCode !== 200) throw new Error(answer.body);
     },
   };
@@ -40,7 +44,9 @@ describe('the demo', () => {
 
   it('tells its stories: a stiff left ankle, and a heel that may come down', async () => {
     const { app, db, target } = await seeded();
-    const { clients } = (await target.get('/api/clients')) as { clients: { id: string; name: string }[] };
+    const { clients } = (await target.get('/api/clients')) as {
+      clients: { id: string; name: string }[];
+    };
     const dossierOf = async (name: string) =>
       (await target.get(`/api/clients/${clients.find((c) => c.name === name)?.id}`)) as any;
     const orla = await dossierOf('Orla Venn');
@@ -48,7 +54,9 @@ describe('the demo', () => {
     expect(right - left).toBeGreaterThan(50);
     const pell = await dossierOf('Pell Ashgrove');
     expect(pell.measurements).toHaveLength(3);
-    expect(pell.prescription.changes.map((c: { what: string }) => c.what).join()).toMatch(/instead of 30 mm/);
+    expect(pell.prescription.changes.map((c: { what: string }) => c.what).join()).toMatch(
+      /instead of 30 mm/,
+    );
     await app.close();
     db.close();
   });

@@ -9,7 +9,8 @@ import { View } from 'react-native';
 import { SafeAreaProvider } from 'react-native-safe-area-context';
 import { Provider } from 'react-redux';
 import { flush, makeStore } from '../features/data/index.ts';
-import { readMode, Shell } from '../features/shell/index.ts';
+import { Shell } from '../features/shell/index.ts';
+import { readMode } from '../ui/mode.ts';
 import { theme } from '../ui/theme.ts';
 
 export default function RootLayout() {

@@ -4,7 +4,8 @@ import { Stepper } from '../ui/Stepper.tsx';
 import { ThemeProvider } from '../ui/elements.ts';
 import { theme } from '../ui/theme.ts';
 
-const inTheme = (node: React.ReactNode) => render(<ThemeProvider theme={theme}>{node}</ThemeProvider>);
+const inTheme = (node: React.ReactNode) =>
+  render(<ThemeProvider theme={theme}>{node}</ThemeProvider>);
 
 const stepper = (change: object = {}) => {
   const onChange = jest.fn();
@@ -45,17 +46,18 @@ describe('the stepper', () => {
     expect(onChange).toHaveBeenLastCalledWith(45);
   });
 
-  it.each([['900', /not possible: 5 to 120/], ['about forty', /must be a number in cm/], ['', /must be a number/]])(
-    'refuses %p with a sentence and keeps it on the screen',
-    (text, words) => {
-      const { onChange, field, type } = stepper();
-      type(text);
-      expect(onChange).not.toHaveBeenCalled();
-      expect(screen.getByText(words)).toBeTruthy();
-      expect((field as HTMLInputElement).value).toBe(text);
-      expect(field.getAttribute('aria-invalid')).toBe('true');
-    },
-  );
+  it.each([
+    ['900', /not possible: 5 to 120/],
+    ['about forty', /must be a number in cm/],
+    ['', /must be a number/],
+  ])('refuses %p with a sentence and keeps it on the screen', (text, words) => {
+    const { onChange, field, type } = stepper();
+    type(text);
+    expect(onChange).not.toHaveBeenCalled();
+    expect(screen.getByText(words)).toBeTruthy();
+    expect((field as HTMLInputElement).value).toBe(text);
+    expect(field.getAttribute('aria-invalid')).toBe('true');
+  });
 
   it('asks once about the unusual and takes it when confirmed', () => {
     const { onChange, type } = stepper();
@@ -70,7 +72,11 @@ describe('the stepper', () => {
 describe('the string gauge', () => {
   it('tells inside, near the edge and outside apart', () => {
     const target = { least: 10, most: 30 };
-    expect([20, 11, 9].map((now) => beadPlace(now, target))).toEqual(['inside', 'nearEdge', 'outside']);
+    expect([20, 11, 9].map((now) => beadPlace(now, target))).toEqual([
+      'inside',
+      'nearEdge',
+      'outside',
+    ]);
   });
 
   it('speaks as a sentence', () => {

@@ -7,7 +7,14 @@ const SETUP = '22222222-2222-4222-8222-222222222222';
 let count = 0;
 const operationId = () => `33333333-3333-4333-8333-${String((count += 1)).padStart(12, '0')}`;
 
-const values = { name: 'Orla Venn', statureMm: 1720, massKg: 68, segmentsMm: {}, shoulderWidthMm: null, notes: '' };
+const values = {
+  name: 'Orla Venn',
+  statureMm: 1720,
+  massKg: 68,
+  segmentsMm: {},
+  shoulderWidthMm: null,
+  notes: '',
+};
 
 const putClient = (change: object = {}, baseVersion = 0): Operation => ({
   kind: 'client.put',
@@ -17,7 +24,10 @@ const putClient = (change: object = {}, baseVersion = 0): Operation => ({
   values: { ...values, ...change },
 });
 
-const putSetup = (stanceWidthMm: number, baseVersion = 0): Operation => ({
+const putSetup = (
+  stanceWidthMm: number,
+  baseVersion = 0,
+): Extract<Operation, { kind: 'setup.put' }> => ({
   kind: 'setup.put',
   operationId: operationId(),
   rowId: SETUP,
@@ -90,7 +100,13 @@ describe('the outbox', () => {
       outboxActions.queued(putClient()),
       outboxActions.collided({
         entity: 'setup',
-        row: { ...putSetup(500).values, id: SETUP, clientId: CLIENT, version: 3, updatedAt: '' } as never,
+        row: {
+          ...putSetup(500).values,
+          id: SETUP,
+          clientId: CLIENT,
+          version: 3,
+          updatedAt: '',
+        } as never,
       }),
     );
     expect(state.conflict?.mine).toMatchObject({ values: { setup: { stanceWidthMm: 430 } } });

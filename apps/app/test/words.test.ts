@@ -69,7 +69,10 @@ describe('other sentences', () => {
     expect(saySideDifference(solve(question))).toBe(
       'The left side governs: its shank stops 7° before the right one.',
     );
-    const alike = { ...question, limits: { ...question.limits, dorsiflexionDeg: { left: 30, right: 30 } } };
+    const alike = {
+      ...question,
+      limits: { ...question.limits, dorsiflexionDeg: { left: 30, right: 30 } },
+    };
     expect(saySideDifference(solve(alike))).toBeNull();
   });
 

@@ -10,15 +10,21 @@ export function Notice({
   tone = 'quiet',
   children,
   actions = [],
+  isTight = false,
 }: {
   tone?: 'quiet' | 'now' | 'good' | 'before';
   children: ReactNode;
+  /** Less room around it, where every line counts. */
+  isTight?: boolean;
   actions?: { label: string; onPress: () => void }[];
 }) {
   const { colors } = useLook();
-  const edge = { quiet: colors.hairline, now: colors.rust, good: colors.lake, before: colors.heather }[
-    tone
-  ];
+  const edge = {
+    quiet: colors.hairline,
+    now: colors.rust,
+    good: colors.lake,
+    before: colors.heather,
+  }[tone];
   const wash = {
     quiet: colors.surface,
     now: colors.rustWash,
@@ -32,7 +38,8 @@ export function Notice({
         borderLeftWidth: 4,
         borderColor: edge,
         backgroundColor: wash,
-        padding: space.m,
+        paddingHorizontal: space.m,
+        paddingVertical: isTight ? space.xs : space.m,
         gap: space.s,
         borderRadius: 4,
       }}
@@ -41,7 +48,12 @@ export function Notice({
       {actions.length > 0 && (
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: space.s }}>
           {actions.map((action) => (
-            <Button key={action.label} type="outline" title={action.label} onPress={action.onPress} />
+            <Button
+              key={action.label}
+              type="outline"
+              title={action.label}
+              onPress={action.onPress}
+            />
           ))}
         </View>
       )}

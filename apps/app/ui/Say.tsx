@@ -37,14 +37,17 @@ export function Say({
 }
 
 /** A heading that screen readers know as one. */
-export function Heading({ level, children, style }: { level: 1 | 2 | 3; children: ReactNode; style?: StyleProp<TextStyle> }) {
+export function Heading({
+  level,
+  children,
+  style,
+}: {
+  level: 1 | 2 | 3;
+  children: ReactNode;
+  style?: StyleProp<TextStyle>;
+}) {
   return (
-    <Text
-      {...{ [`h${level}`]: true }}
-      role="heading"
-      aria-level={level}
-      style={style}
-    >
+    <Text {...{ [`h${level}`]: true }} role="heading" aria-level={level} style={style}>
       {children}
     </Text>
   );

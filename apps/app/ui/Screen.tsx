@@ -2,26 +2,42 @@ import { Button, Divider } from './elements.ts';
 import MaterialIcons from '@expo/vector-icons/MaterialIcons';
 import { router } from 'expo-router';
 import type { ReactNode } from 'react';
-import { ScrollView, View } from 'react-native';
+import { ScrollView, useWindowDimensions, View } from 'react-native';
+import { DimButton } from './DimButton.tsx';
+import { SaveBadge } from './SaveBadge.tsx';
 import { Heading, Say } from './Say.tsx';
 import { space } from './theme.ts';
 import { useLook } from './useLook.ts';
 
-/** A page: title row that stays, contents that scroll, and a foot under the thumb for the next step. */
+/** Below this height a pinned part would leave nothing to scroll. */
+const PIN_FROM_PX = 600;
+
+/**
+ * A page: title row that stays, contents that scroll, and a foot under the thumb for the next step. A `pinned` part stays
+ * in sight while the rest scrolls: above it on the phone, as the left pane on wide.
+ */
 export function Screen({
   title,
+  who,
   back,
   aside,
   foot,
+  pinned,
   children,
 }: {
   title: string;
+  /** Whose page it is, in small under the title. */
+  who?: string;
   back?: { to: string; label: string };
   aside?: ReactNode;
   foot?: ReactNode;
+  pinned?: ReactNode;
   children: ReactNode;
 }) {
-  const { colors } = useLook();
+  const { colors, isWide } = useLook();
+  const { height } = useWindowDimensions();
+  const scrolling = { paddingBottom: space.xxl };
+  const isPinned = pinned !== undefined && (isWide || height >= PIN_FROM_PX);
   return (
     <View style={{ flex: 1, backgroundColor: colors.paper }} role="main">
       <View
@@ -47,11 +63,40 @@ export function Screen({
           <Heading level={1} style={{ fontSize: 22, lineHeight: 28 }}>
             {title}
           </Heading>
+          {who && (
+            <Say soft small>
+              {who}
+            </Say>
+          )}
         </View>
         {aside}
+        {!isWide && <SaveBadge />}
+        {!isWide && <DimButton />}
       </View>
       <Divider />
-      <ScrollView contentContainerStyle={{ paddingBottom: space.xxl }}>{children}</ScrollView>
+      {isPinned && isWide ? (
+        <View style={{ flex: 1, flexDirection: 'row' }}>
+          <ScrollView style={{ flex: 1 }} contentContainerStyle={scrolling}>
+            {pinned}
+          </ScrollView>
+          <ScrollView
+            style={{ flex: 1, borderLeftWidth: 1, borderColor: colors.hairline }}
+            contentContainerStyle={scrolling}
+          >
+            {children}
+          </ScrollView>
+        </View>
+      ) : (
+        <>
+          {isPinned && (
+            <View style={{ borderBottomWidth: 1, borderColor: colors.hairline }}>{pinned}</View>
+          )}
+          <ScrollView contentContainerStyle={scrolling}>
+            {!isPinned && pinned}
+            {children}
+          </ScrollView>
+        </>
+      )}
       {foot && (
         <View
           style={{

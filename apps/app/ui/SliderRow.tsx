@@ -35,10 +35,13 @@ export function SliderRow({
       accessibilityLabel={`${direction > 0 ? 'More' : 'Less'}: ${label}`}
       disabled={direction > 0 ? value >= most : value <= least}
       disabledStyle={{ backgroundColor: 'transparent', opacity: 0.4 }}
-      buttonStyle={{ width: TARGET_PX, height: TARGET_PX, paddingHorizontal: 0, backgroundColor: colors.surface }}
-      icon={
-        <MaterialIcons name={direction > 0 ? 'add' : 'remove'} size={20} color={colors.ink} />
-      }
+      buttonStyle={{
+        width: TARGET_PX,
+        height: TARGET_PX,
+        paddingHorizontal: 0,
+        backgroundColor: colors.surface,
+      }}
+      icon={<MaterialIcons name={direction > 0 ? 'add' : 'remove'} size={20} color={colors.ink} />}
       onPress={() => onCommit(within(Math.round((value + direction * step) / step) * step))}
     />
   );
@@ -54,12 +57,13 @@ export function SliderRow({
         {key(-1)}
         <Slider
           style={{ flex: 1, height: TARGET_PX }}
-          minimumValue={least}
-          maximumValue={most}
+          // Counted from the lower end: the slider takes a value of 0 for "none given" and jumps to its minimum.
+          minimumValue={0}
+          maximumValue={most - least}
           step={step}
-          value={within(value)}
-          onValueChange={onDrag}
-          onSlidingComplete={onCommit}
+          value={within(value) - least}
+          onValueChange={(v) => onDrag(v + least)}
+          onSlidingComplete={(v) => onCommit(v + least)}
           minimumTrackTintColor={colors.brass}
           maximumTrackTintColor={colors.hairline}
           thumbTintColor={colors.brass}

@@ -1,6 +1,6 @@
 import MaterialIcons from '@expo/vector-icons/MaterialIcons';
 import { Button, Input } from './elements.ts';
-import { useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
 import { Notice } from './Notice.tsx';
 import { Say } from './Say.tsx';
@@ -55,16 +55,15 @@ export function Stepper(props: StepperProps) {
   const [asked, setAsked] = useState<number | null>(null);
   const running = useRef<ReturnType<typeof setInterval> | null>(null);
   const current = useRef(value);
+
+  const stopRunning = useCallback(() => {
+    if (running.current !== null) clearInterval(running.current);
+    running.current = null;
+  }, []);
+  useEffect(() => stopRunning, [stopRunning]);
   useEffect(() => {
     current.current = value;
   }, [value]);
-  useEffect(() => () => stopRunning(), []);
-
-  function stopRunning() {
-    if (running.current !== null) clearInterval(running.current);
-    running.current = null;
-  }
-
   function offer(next: number) {
     const isUnusual = usual && (next < usual.least || next > usual.most);
     const wasUnusual = usual && value !== null && (value < usual.least || value > usual.most);
@@ -146,7 +145,13 @@ export function Stepper(props: StepperProps) {
               borderColor: problem ? colors.rust : colors.inkSoft,
             }}
             inputStyle={[
-              { fontFamily: font.bold, fontSize: 26, textAlign: 'center', minHeight: 50, width: '100%' },
+              {
+                fontFamily: font.bold,
+                fontSize: 26,
+                textAlign: 'center',
+                minHeight: 50,
+                width: '100%',
+              },
               tabular,
             ]}
           />

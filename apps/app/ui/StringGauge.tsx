@@ -36,7 +36,15 @@ export function beadPlace(
 }
 
 /** The gauge as a sentence. */
-export function sayGauge({ label, unit, now, before, target, error, digits = 0 }: StringGaugeProps): string {
+export function sayGauge({
+  label,
+  unit,
+  now,
+  before,
+  target,
+  error,
+  digits = 0,
+}: StringGaugeProps): string {
   if (now === null) return `${label}: not measured yet.`;
   const n = (v: number) => v.toFixed(digits);
   const parts = [`${label}: ${n(now)}${unit}`];
@@ -73,7 +81,14 @@ export function StringGauge(props: StringGaugeProps) {
       style={{ height: HEIGHT }}
     >
       <Svg width={width} height={HEIGHT}>
-        <Line x1={PAD} x2={width - PAD} y1={STRING_Y} y2={STRING_Y} stroke={colors.inkSoft} strokeWidth={1} />
+        <Line
+          x1={PAD}
+          x2={width - PAD}
+          y1={STRING_Y}
+          y2={STRING_Y}
+          stroke={colors.inkSoft}
+          strokeWidth={1}
+        />
         {target && (
           <Line
             x1={x(target.least)}
@@ -86,7 +101,13 @@ export function StringGauge(props: StringGaugeProps) {
         )}
         {x.ticks(5).map((tick) => (
           <G key={tick}>
-            <Line x1={x(tick)} x2={x(tick)} y1={STRING_Y + 4} y2={STRING_Y + 8} stroke={colors.inkSoft} />
+            <Line
+              x1={x(tick)}
+              x2={x(tick)}
+              y1={STRING_Y + 4}
+              y2={STRING_Y + 8}
+              stroke={colors.inkSoft}
+            />
             <SvgText
               x={x(tick)}
               y={HEIGHT - 4}
@@ -140,7 +161,14 @@ function Bead({ x, place }: { x: number; place: ReturnType<typeof beadPlace> }) 
     );
   return (
     <G>
-      <Circle cx={x} cy={STRING_Y} r={8} fill={place === 'inside' ? colors.ink : colors.paper} stroke={colors.ink} strokeWidth={2} />
+      <Circle
+        cx={x}
+        cy={STRING_Y}
+        r={8}
+        fill={place === 'inside' ? colors.ink : colors.paper}
+        stroke={colors.ink}
+        strokeWidth={2}
+      />
       {place === 'nearEdge' && (
         <Path d={`M ${x} ${STRING_Y - 8} A 8 8 0 0 0 ${x} ${STRING_Y + 8} Z`} fill={colors.ink} />
       )}

@@ -130,11 +130,27 @@ export const theme = createTheme({
         minHeight: TARGET_PX,
       },
       inputStyle: { fontFamily: font.regular, fontSize: 17, color: t.colors.ink, minHeight: 40 },
-      labelStyle: { fontFamily: font.semibold, fontSize: 14, color: t.colors.inkSoft, fontWeight: undefined, marginBottom: 4 },
-      errorStyle: { fontFamily: font.regular, fontSize: 14, color: t.colors.rust, margin: 0, marginTop: 4 },
+      labelStyle: {
+        fontFamily: font.semibold,
+        fontSize: 14,
+        color: t.colors.inkSoft,
+        fontWeight: undefined,
+        marginBottom: 4,
+      },
+      errorStyle: {
+        fontFamily: font.regular,
+        fontSize: 14,
+        color: t.colors.rust,
+        margin: 0,
+        marginTop: 4,
+      },
     }),
     ListItem: (_props, t) => ({
-      containerStyle: { backgroundColor: 'transparent', paddingHorizontal: space.l, borderColor: t.colors.hairline },
+      containerStyle: {
+        backgroundColor: 'transparent',
+        paddingHorizontal: space.l,
+        borderColor: t.colors.hairline,
+      },
     }),
     ListItemTitle: (_props, t) => ({
       style: { fontFamily: font.semibold, fontSize: 17, color: t.colors.ink },

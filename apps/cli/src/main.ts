@@ -3,7 +3,11 @@ import { readInput, runSolve, type Run } from './solve.ts';
 function main(args: readonly string[]): Run {
   const [command, file, ...rest] = args;
   if (command !== 'solve' || file === undefined || rest.length > 0)
-    return { stdout: '', stderr: 'Usage: npm run --silent solve -- case.json (or - for standard input)\n', exitCode: 2 };
+    return {
+      stdout: '',
+      stderr: 'Usage: npm run --silent solve -- case.json (or - for standard input)\n',
+      exitCode: 2,
+    };
   let text: string;
   try {
     text = readInput(file);

@@ -1,8 +1,4 @@
-import {
-  operationResultSchema,
-  type Operation,
-  type OperationResult,
-} from '@zither/contract';
+import { operationResultSchema, type Operation, type OperationResult } from '@zither/contract';
 import { clientsOf } from './db/clients.ts';
 import { measurementsOf } from './db/measurements.ts';
 import type { Db } from './db/open.ts';
@@ -32,7 +28,8 @@ export function applyOperation(
         )
         .get(practiceId, operation.operationId);
       if (logged) {
-        if (logged.body_json !== body) throw new Refusal('operationReused', { path: 'operationId' });
+        if (logged.body_json !== body)
+          throw new Refusal('operationReused', { path: 'operationId' });
         return operationResultSchema.parse(JSON.parse(logged.result_json));
       }
       const result = write(db, practiceId, operation, at);
@@ -72,7 +69,8 @@ function write(db: Db, practiceId: string, operation: Operation, at: string): Op
       const now = () => result('client', clients.find(rowId));
       const current = clients.find(rowId);
       if (!current) throw new Refusal('noSuchClient', { path: 'rowId' });
-      if (current.version !== operation.baseVersion) throw new Refusal('rowChanged', { current: now() });
+      if (current.version !== operation.baseVersion)
+        throw new Refusal('rowChanged', { current: now() });
       clients.archive(rowId, operation.archived, at);
       return now();
     }

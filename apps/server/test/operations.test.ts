@@ -1,7 +1,15 @@
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { bench, clientValues, id, measurementValues, newClient, setupValues, type Bench } from './support.ts';
+import {
+  bench,
+  clientValues,
+  id,
+  measurementValues,
+  newClient,
+  setupValues,
+  type Bench,
+} from './support.ts';
 
 let b: Bench;
 beforeEach(async () => {
@@ -47,7 +55,12 @@ describe('the one door for writes', () => {
   it('refuses a change made on an old version and shows the row as it stands', async () => {
     const create = newClient();
     await b.send(create);
-    const change = { ...create, baseVersion: 1, operationId: id(), values: clientValues({ massKg: 71 }) };
+    const change = {
+      ...create,
+      baseVersion: 1,
+      operationId: id(),
+      values: clientValues({ massKg: 71 }),
+    };
     await b.send(change);
     const late = { ...change, operationId: id(), values: clientValues({ massKg: 99 }) };
     const refused = await b.send(late);
@@ -108,7 +121,11 @@ describe('the one door for writes', () => {
     expect(dossier.setup.setup.support).toEqual({ kind: 'block', riseMm: 15 });
     expect(dossier.prescription.summary).toBe('second');
     const [line] = (await b.get('/api/clients')).body.clients;
-    expect(line).toMatchObject({ lastMeasuredOn: '2026-01-05', hold: 'highBar', hasPrescription: true });
+    expect(line).toMatchObject({
+      lastMeasuredOn: '2026-01-05',
+      hold: 'highBar',
+      hasPrescription: true,
+    });
   });
 
   it('archives and brings back', async () => {
@@ -146,7 +163,9 @@ describe('the one door for writes', () => {
   it('shows one practice nothing of another', async () => {
     const create = newClient();
     await b.send(create);
-    b.db.prepare('INSERT INTO practice (id, name, created_at) VALUES (?, ?, ?)').run('other', 'Other', 'now');
+    b.db
+      .prepare('INSERT INTO practice (id, name, created_at) VALUES (?, ?, ?)')
+      .run('other', 'Other', 'now');
     b.db.pragma('foreign_keys = OFF');
     b.db.prepare("UPDATE client SET practice_id = 'other'").run();
     expect((await b.get('/api/clients')).body.clients).toEqual([]);
@@ -194,7 +213,12 @@ describe('bad input', () => {
 
   it('answers 413 to a body too large, 400 to no JSON, 415 to another type', async () => {
     const post = (payload: string, type = 'application/json') =>
-      b.app.inject({ method: 'POST', url: '/api/operations', payload, headers: { 'content-type': type } });
+      b.app.inject({
+        method: 'POST',
+        url: '/api/operations',
+        payload,
+        headers: { 'content-type': type },
+      });
     expect((await post(`"${'x'.repeat(300 * 1024)}"`)).statusCode).toBe(413);
     expect((await post('{"kind":')).json()).toMatchObject({ code: 'notJson' });
     expect((await post('a=b', 'text/csv')).json()).toMatchObject({ code: 'wrongType' });

@@ -63,7 +63,10 @@ describe('migrations', () => {
     for (const table of tables) {
       expect(table.strict).toBe(1);
       if (table.name === 'practice') continue;
-      const columns = db.prepare(`SELECT name FROM pragma_table_info('${table.name}')`).pluck().all();
+      const columns = db
+        .prepare(`SELECT name FROM pragma_table_info('${table.name}')`)
+        .pluck()
+        .all();
       expect(columns).toContain('practice_id');
     }
     expect(() =>

@@ -13,7 +13,11 @@ export type Problem = z.infer<typeof problemSchema>;
 export const writePath = (path: readonly PropertyKey[]): string =>
   path.reduce<string>(
     (text, step) =>
-      typeof step === 'number' ? `${text}[${step}]` : text ? `${text}.${String(step)}` : String(step),
+      typeof step === 'number'
+        ? `${text}[${step}]`
+        : text
+          ? `${text}.${String(step)}`
+          : String(step),
     '',
   );
 

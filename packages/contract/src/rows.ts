@@ -90,8 +90,12 @@ export const prescriptionValuesSchema = z.strictObject({
   reachesWish: z.boolean(),
   summary: text,
   changes: z.array(z.strictObject({ what: text, because: text })).max(8),
-  findings: z.array(z.strictObject({ cause: z.string(), side: sideSetSchema, because: text })).max(8),
-  cues: z.array(z.strictObject({ id: z.string(), words: text, because: text, precaution: text })).max(2),
+  findings: z
+    .array(z.strictObject({ cause: z.string(), side: sideSetSchema, because: text }))
+    .max(8),
+  cues: z
+    .array(z.strictObject({ id: z.string(), words: text, because: text, precaution: text }))
+    .max(2),
   drills: z
     .array(
       z.strictObject({

@@ -38,7 +38,10 @@ function massesOf(
   const along = (a: number, b: number, share: number) => a + share * (b - a);
   const pitch = (pose.footPitchDeg * Math.PI) / 180;
   const ballX =
-    SOLE.ball * body.lengthsMm.foot * Math.cos(pitch) * Math.cos((setup.toeOutDeg.left * Math.PI) / 180);
+    SOLE.ball *
+    body.lengthsMm.foot *
+    Math.cos(pitch) *
+    Math.cos((setup.toeOutDeg.left * Math.PI) / 180);
   const upper = (up: number, forward: number, mass: number): Mass => {
     // A point in the trunk's frame, turned forward by the trunk's lean.
     const [x, z] = rotate([forward, up], -trunk) as unknown as [number, number];
@@ -87,7 +90,12 @@ const poses = fc.record({
 
 const rad = (deg: number) => (deg * Math.PI) / 180;
 
-function poseFor(q: { body: Parameters<typeof resolveBody>[0]; setup: Setup; shankDeg: number; depthDeg: number }) {
+function poseFor(q: {
+  body: Parameters<typeof resolveBody>[0];
+  setup: Setup;
+  shankDeg: number;
+  depthDeg: number;
+}) {
   const body = resolveBody(q.body);
   const link = buildLinkage(body, q.setup, 'left');
   return { body, link, pose: poseAt(link, rad(q.shankDeg), rad(q.depthDeg)) };
@@ -158,7 +166,9 @@ describe(`balance, over ${RUNS} random bodies and setups`, () => {
       'left',
     );
     expect(poseAt(link, rad(-5), 0).kind).toBe('fallsBack');
-    expect(poseAt({ ...link, balanceX: 0, demandBase: -1e9 }, rad(20), 0).kind).toBe('fallsForward');
+    expect(poseAt({ ...link, balanceX: 0, demandBase: -1e9 }, rad(20), 0).kind).toBe(
+      'fallsForward',
+    );
   });
 
   it('makes the joint moments depend on where the joints are, not on how the load is held', () => {

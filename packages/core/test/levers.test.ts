@@ -109,7 +109,10 @@ describe('the lean budget', () => {
     const budgetOf = (thigh: number, ankle: number) => {
       const q = averageCase({}, { segmentsMm: { thigh } });
       const link = buildLinkage(resolveBody(q.body), q.setup, 'left');
-      const limits = limitsForSide({ ...q.limits, dorsiflexionDeg: { left: ankle, right: ankle } }, 'left');
+      const limits = limitsForSide(
+        { ...q.limits, dorsiflexionDeg: { left: ankle, right: ankle } },
+        'left',
+      );
       const b = leanBudget(link, limits, 0, { shankDeg: ankle, trunkDeg: 50 });
       if (b.kind !== 'budget') throw new Error(b.kind);
       return b;

@@ -21,7 +21,9 @@ describe('knee-to-wall', () => {
     expect(angle).toBeCloseTo(35.4, 1);
     expect(Math.abs(angle - ruleOfThumbDorsiflexionDeg(100))).toBeLessThan(1);
     // Away from there they part: at 20 mm the rule says 7°, the geometry 23°.
-    expect((dorsiflexionFromKneeToWallDeg(average, 20) ?? 0) - ruleOfThumbDorsiflexionDeg(20)).toBeGreaterThan(10);
+    expect(
+      (dorsiflexionFromKneeToWallDeg(average, 20) ?? 0) - ruleOfThumbDorsiflexionDeg(20),
+    ).toBeGreaterThan(10);
   });
 
   it('inverts exactly', () => {

@@ -36,7 +36,12 @@ const wishes: fc.Arbitrary<PrescriptionInput> = fc
     toeLeft: between(0, 45),
     toeRight: between(0, 45),
     heelRiseMm: fc.constantFrom(0, 10, 20, 30, 60),
-    hold: fc.constantFrom('bodyweight' as const, 'highBar' as const, 'lowBar' as const, 'goblet' as const),
+    hold: fc.constantFrom(
+      'bodyweight' as const,
+      'highBar' as const,
+      'lowBar' as const,
+      'goblet' as const,
+    ),
     targetDepthDeg: fc.constantFrom(-20, 0, 6, 25),
     kneeTravelMm: fc.option(between(-80, 150), { nil: null }),
   })
@@ -108,7 +113,9 @@ describe('the first prescription', () => {
   it('sends the stiff side first and doubles it when it is clearly stiffer', () => {
     const p = prescribe(client({ dorsiflexionDeg: { left: 22, right: 34 } }), BALANCED);
     expect(p.findings[0]).toMatchObject({ cause: 'ankleJoint', side: 'left' });
-    const ankle = p.drills.find((d) => d.drill.causes.includes('ankleJoint') && d.drill.sides === 'perSide');
+    const ankle = p.drills.find(
+      (d) => d.drill.causes.includes('ankleJoint') && d.drill.sides === 'perSide',
+    );
     expect(ankle?.sides).toEqual({ first: 'left', doubled: 'left' });
   });
 
@@ -123,9 +130,15 @@ describe('the first prescription', () => {
   });
 
   it('sees a client who sits back with ankle to spare, and one who dives beyond the measured ankle', () => {
-    const back = prescribe(client({ dorsiflexionDeg: { left: 40, right: 40 }, kneeTravelMm: 10 }), BALANCED);
+    const back = prescribe(
+      client({ dorsiflexionDeg: { left: 40, right: 40 }, kneeTravelMm: 10 }),
+      BALANCED,
+    );
     expect(back.findings.map((f) => f.cause)).toContain('habitSitsBack');
-    const dive = prescribe(client({ dorsiflexionDeg: { left: 24, right: 24 }, kneeTravelMm: 110 }), BALANCED);
+    const dive = prescribe(
+      client({ dorsiflexionDeg: { left: 24, right: 24 }, kneeTravelMm: 110 }),
+      BALANCED,
+    );
     expect(dive.findings.map((f) => f.cause)).toContain('habitDives');
   });
 

@@ -15,7 +15,11 @@ import { averageCase } from './arbitraries.ts';
 const rad = (deg: number) => (deg * Math.PI) / 180;
 
 function poseOf(q: Case, shankDeg: number, depthDeg: number): Pose {
-  const pose = poseAt(buildLinkage(resolveBody(q.body), q.setup, 'left'), rad(shankDeg), rad(depthDeg));
+  const pose = poseAt(
+    buildLinkage(resolveBody(q.body), q.setup, 'left'),
+    rad(shankDeg),
+    rad(depthDeg),
+  );
   if (pose.kind !== 'pose') throw new Error(`no pose: ${pose.kind}`);
   return pose;
 }
@@ -23,7 +27,10 @@ function poseOf(q: Case, shankDeg: number, depthDeg: number): Pose {
 /** The free working point: trunk parallel to shank, no ankle in the way. */
 function parallelLines(q: Case, depthDeg: number): Pose {
   const link = buildLinkage(resolveBody(q.body), q.setup, 'left');
-  const free = limitsForSide({ dorsiflexionDeg: { left: 55, right: 55 }, bufferDeg: 0, trunkLeanDeg: 80 }, 'left');
+  const free = limitsForSide(
+    { dorsiflexionDeg: { left: 55, right: 55 }, bufferDeg: 0, trunkLeanDeg: 80 },
+    'left',
+  );
   const window = windowAt(link, free, rad(depthDeg));
   if (window.kind !== 'open') throw new Error(window.kind);
   return poseOf(q, workingShankDeg(link, window, 'parallelLines', 0, rad(depthDeg)), depthDeg);
@@ -34,7 +41,11 @@ describe('against published work (all from memory)', () => {
     const q = averageCase({ loadKg: 75 });
     const free = parallelLines(q, 0);
     const link = buildLinkage(resolveBody(q.body), q.setup, 'left');
-    const held = windowAt(link, limitsForSide({ ...q.limits, trunkLeanDeg: 80, kneePastToeMm: 0 }, 'left'), 0);
+    const held = windowAt(
+      link,
+      limitsForSide({ ...q.limits, trunkLeanDeg: 80, kneePastToeMm: 0 }, 'left'),
+      0,
+    );
     if (held.kind !== 'open') throw new Error(held.kind);
     const restricted = poseOf(q, held.ceilingDeg, 0);
     expect(free.kneePastToeMm).toBeGreaterThan(0);
@@ -61,7 +72,10 @@ describe('against published work (all from memory)', () => {
 
   it('Sato et al. 2012, Legg et al. 2017: heel wedges and lifted shoes reduce trunk lean, the more the higher', () => {
     const q = averageCase();
-    const limited = { ...q, limits: { ...q.limits, dorsiflexionDeg: { left: 26, right: 26 }, trunkLeanDeg: 80 } };
+    const limited = {
+      ...q,
+      limits: { ...q.limits, dorsiflexionDeg: { left: 26, right: 26 }, trunkLeanDeg: 80 },
+    };
     const leans = [0, 10, 20, 30, 40].map((riseMm) => {
       const solved = solve({
         ...limited,
@@ -100,8 +114,7 @@ describe('facts of the trade (common practice, no source)', () => {
   });
 
   it('needs more lean with longer thighs and with a shorter trunk', () => {
-    const at = (segmentsMm: object) =>
-      poseOf(averageCase({}, { segmentsMm }), 30, 0).trunkDeg;
+    const at = (segmentsMm: object) => poseOf(averageCase({}, { segmentsMm }), 30, 0).trunkDeg;
     expect(at({ thigh: 460 })).toBeGreaterThan(at({}));
     expect(at({ trunk: 460 })).toBeGreaterThan(at({}));
   });
@@ -114,7 +127,10 @@ describe('facts of the trade (common practice, no source)', () => {
 
   it('relieves a stiff ankle with 25 mm under the heels', () => {
     const q = averageCase();
-    const stiff = { ...q, limits: { ...q.limits, dorsiflexionDeg: { left: 21, right: 21 }, trunkLeanDeg: 45 } };
+    const stiff = {
+      ...q,
+      limits: { ...q.limits, dorsiflexionDeg: { left: 21, right: 21 }, trunkLeanDeg: 45 },
+    };
     const flat = solve(stiff).sides.left;
     const raised = solve({
       ...stiff,

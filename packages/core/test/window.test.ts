@@ -60,7 +60,9 @@ describe('the window', () => {
           const inside =
             window.kind === 'open' && shank >= window.floorDeg && shank <= window.ceilingDeg;
           const wellOutside =
-            window.kind !== 'open' || shank < window.floorDeg - 0.05 || shank > window.ceilingDeg + 0.05;
+            window.kind !== 'open' ||
+            shank < window.floorDeg - 0.05 ||
+            shank > window.ceilingDeg + 0.05;
           if (inside && !keepsAll(q, pose, 0.02)) wrong.push({ shank, window, pose });
           if (wellOutside && keepsAll(q, pose, -0.02)) wrong.push({ shank, window, pose });
         }
@@ -94,7 +96,8 @@ describe('the window', () => {
           expect(high.dorsiflexionDeg).toBeCloseTo(limits.dorsiflexionDeg - limits.bufferDeg, 6);
         if (window.ceilingBy === 'kneeTravel')
           expect(high.kneePastToeMm).toBeCloseTo(limits.kneePastToeMm ?? NaN, 5);
-        if (window.ceilingBy === 'shankLimit') expect(high.shankDeg).toBeCloseTo(limits.shankDeg ?? NaN, 6);
+        if (window.ceilingBy === 'shankLimit')
+          expect(high.shankDeg).toBeCloseTo(limits.shankDeg ?? NaN, 6);
         if (window.ceilingBy === 'kneeFlexion')
           expect(high.kneeFlexionDeg).toBeCloseTo(limits.kneeFlexionDeg ?? NaN, 5);
       }),
@@ -195,10 +198,12 @@ describe('the window', () => {
   it('names the stiffer ankle as the governing side', () => {
     const q = averageCase();
     expect(
-      solve({ ...q, limits: { ...q.limits, dorsiflexionDeg: { left: 34, right: 29 } } }).governingSide,
+      solve({ ...q, limits: { ...q.limits, dorsiflexionDeg: { left: 34, right: 29 } } })
+        .governingSide,
     ).toBe('right');
     expect(
-      solve({ ...q, limits: { ...q.limits, dorsiflexionDeg: { left: 28, right: 31 } } }).governingSide,
+      solve({ ...q, limits: { ...q.limits, dorsiflexionDeg: { left: 28, right: 31 } } })
+        .governingSide,
     ).toBe('left');
   });
 });
@@ -231,7 +236,10 @@ describe('the deepest depth', () => {
   it('does not jump a gap: a window that reopens lower does not count', () => {
     // Common practice, no source: the ankle is asked most near parallel, and eases below.
     const q = averageCase({}, { segmentsMm: { thigh: 450 } });
-    const tight = { ...q, limits: { ...q.limits, dorsiflexionDeg: { left: 27, right: 27 }, trunkLeanDeg: 40 } };
+    const tight = {
+      ...q,
+      limits: { ...q.limits, dorsiflexionDeg: { left: 27, right: 27 }, trunkLeanDeg: 40 },
+    };
     const { link, limits } = leftOf(tight);
     const deepest = deepestThighDepthDeg(link, limits);
     expect(deepest).not.toBeNull();
@@ -288,7 +296,11 @@ describe('angles of a pose against a vector package', () => {
 
   it('turns the thigh outward when the shank swings inward under it, at a bent hip', () => {
     // A foot under the thigh's own plane needs no rotation; the foot further in than that needs outward rotation.
-    const q = averageCase({ trackingOffsetDeg: 12, toeOutDeg: { left: 25, right: 25 }, stanceWidthMm: 300 });
+    const q = averageCase({
+      trackingOffsetDeg: 12,
+      toeOutDeg: { left: 25, right: 25 },
+      stanceWidthMm: 300,
+    });
     const out = poseAt(leftOf(q).link, rad(30), 0);
     const inward = poseAt(leftOf(averageCase({ trackingOffsetDeg: -12 })).link, rad(30), 0);
     if (out.kind !== 'pose' || inward.kind !== 'pose') throw new Error('no pose');

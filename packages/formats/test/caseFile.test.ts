@@ -56,7 +56,14 @@ describe('the case file', () => {
   });
 
   it('lets every optional limit, the segments and the shank be absent or null', () => {
-    for (const path of ['limits.hipFold', 'limits.kneePastToeMm', 'limits.shankDeg', 'limits.hipAbductionDeg', 'limits.kneeFlexionDeg', 'shankDeg']) {
+    for (const path of [
+      'limits.hipFold',
+      'limits.kneePastToeMm',
+      'limits.shankDeg',
+      'limits.hipAbductionDeg',
+      'limits.kneeFlexionDeg',
+      'shankDeg',
+    ]) {
       expect(readCaseFile(changed(path, undefined)).ok).toBe(true);
       expect(readCaseFile(changed(path, null)).ok).toBe(true);
     }

@@ -14,13 +14,13 @@ export default function NewClient() {
   return (
     <Screen title="New client" back={{ to: '/clients', label: 'Back to clients' }}>
       <Suspense fallback={<Waiting what="the form" />}>
-      <ClientForm
-        values={null}
-        onSave={(values) => {
-          putClient(id, 0, values);
-          router.replace(`/clients/${id}/measure` as never);
-        }}
-      />
+        <ClientForm
+          values={null}
+          onSave={(values) => {
+            putClient(id, 0, values);
+            router.replace(`/clients/${id}/measure` as never);
+          }}
+        />
       </Suspense>
     </Screen>
   );

@@ -1,7 +1,7 @@
 import { zodResolver } from '@hookform/resolvers/zod';
 import { Button, Input, ListItem } from '../../ui/elements.ts';
 import { useEffect, useState } from 'react';
-import { Controller, useForm, type Control } from 'react-hook-form';
+import { Controller, useForm, useWatch, type Control } from 'react-hook-form';
 import { View } from 'react-native';
 import { z } from 'zod';
 import type { ClientValues } from '@zither/contract';
@@ -28,14 +28,19 @@ const optionalCm = (name: string, least: number, most: number) =>
   z.union([z.literal('').transform(() => undefined), cm(name, least, most)]);
 
 const formSchema = z.object({
-  name: z.string().trim().min(1, { error: 'Write a name.' }).max(80, { error: 'At most 80 characters.' }),
+  name: z
+    .string()
+    .trim()
+    .min(1, { error: 'Write a name.' })
+    .max(80, { error: 'At most 80 characters.' }),
   stature: cm('Stature', 90, 250),
   mass: z
     .string()
     .trim()
     .transform((text, context) => {
       const value = Number(text.replace(',', '.'));
-      if (text === '' || !Number.isFinite(value)) context.addIssue('Body mass must be a number in kg.');
+      if (text === '' || !Number.isFinite(value))
+        context.addIssue('Body mass must be a number in kg.');
       else if (value < 20 || value > 350)
         context.addIssue(`Body mass of ${text} kg is not possible: 20 to 350.`);
       return value;
@@ -126,17 +131,15 @@ export function ClientForm({
     [start.foot, start.shank, start.thigh, start.trunk, start.shoulders].some((v) => v !== ''),
   );
 
+  const draft = useWatch({ control: form.control });
   useEffect(() => {
     if (!isNew) return;
-    const subscription = form.watch((draft) => {
-      try {
-        sessionStorage.setItem(DRAFT_KEY, JSON.stringify(draft));
-      } catch {
-        // Forbidden storage: the draft lasts as long as the page.
-      }
-    });
-    return () => subscription.unsubscribe();
-  }, [form, isNew]);
+    try {
+      sessionStorage.setItem(DRAFT_KEY, JSON.stringify(draft));
+    } catch {
+      // Forbidden storage: the draft lasts as long as the page.
+    }
+  }, [draft, isNew]);
 
   const save = (next: ClientValues) => {
     setAsked(null);
@@ -169,7 +172,13 @@ export function ClientForm({
           <Field control={form.control} name="trunk" label="Trunk, cm" numeric onLeave={leave} />
           <Field control={form.control} name="foot" label="Foot, cm" numeric onLeave={leave} />
         </View>
-        <Field control={form.control} name="shoulders" label="Shoulder width, cm" numeric onLeave={leave} />
+        <Field
+          control={form.control}
+          name="shoulders"
+          label="Shoulder width, cm"
+          numeric
+          onLeave={leave}
+        />
       </Segments>
       <Field control={form.control} name="notes" label="Notes" multiline onLeave={leave} />
       {asked && (
@@ -206,7 +215,9 @@ function Segments({
       content={
         <ListItem.Content>
           <ListItem.Title>Segment lengths by tape</ListItem.Title>
-          <ListItem.Subtitle>Optional. What is left empty is estimated from stature.</ListItem.Subtitle>
+          <ListItem.Subtitle>
+            Optional. What is left empty is estimated from stature.
+          </ListItem.Subtitle>
         </ListItem.Content>
       }
       icon={{ type: 'material', name: 'expand-more', color: colors.ink }}

@@ -7,7 +7,9 @@ import { router } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import type { ClientLine } from '@zither/contract';
+import { DimButton } from '../../ui/DimButton.tsx';
 import { Notice } from '../../ui/Notice.tsx';
+import { SaveBadge } from '../../ui/SaveBadge.tsx';
 import { Heading, Say } from '../../ui/Say.tsx';
 import { font, space, TARGET_PX } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
@@ -23,15 +25,21 @@ export function sayDay(day: string): string {
 }
 
 function lineNote(line: ClientLine): string {
-  const measured = line.lastMeasuredOn ? `Measured ${sayDay(line.lastMeasuredOn)}` : 'Not measured yet';
-  return [measured, line.hold ? HOLD_NAMES[line.hold] : null, line.hasPrescription ? 'has a plan' : null]
+  const measured = line.lastMeasuredOn
+    ? `Measured ${sayDay(line.lastMeasuredOn)}`
+    : 'Not measured yet';
+  return [
+    measured,
+    line.hold ? HOLD_NAMES[line.hold] : null,
+    line.hasPrescription ? 'has a plan' : null,
+  ]
     .filter(Boolean)
     .join(' · ');
 }
 
 /** Clients: search, list, add. The whole page on a phone, the left pane on wide. */
 export function ClientListPane({ openId }: { openId: string | null }) {
-  const { colors } = useLook();
+  const { colors, isWide } = useLook();
   const { clients, isLoading, isError, refetch } = useClientList();
   const [search, setSearch] = useState('');
   const [withArchived, setWithArchived] = useState(false);
@@ -49,9 +57,14 @@ export function ClientListPane({ openId }: { openId: string | null }) {
           justifyContent: 'space-between',
           paddingHorizontal: space.l,
           paddingTop: space.s,
+          gap: space.s,
         }}
       >
-        <Heading level={1}>Clients</Heading>
+        <View style={{ flex: 1 }}>
+          <Heading level={1}>Clients</Heading>
+        </View>
+        {!isWide && <SaveBadge />}
+        {!isWide && <DimButton />}
         <Button
           title="Add client"
           icon={<MaterialIcons name="add" size={20} color={colors.onBrass} />}
@@ -100,7 +113,10 @@ export function ClientListPane({ openId }: { openId: string | null }) {
           <View style={{ padding: space.l }}>
             <Notice
               actions={[
-                { label: 'Add the first client', onPress: () => router.navigate('/clients/new' as never) },
+                {
+                  label: 'Add the first client',
+                  onPress: () => router.navigate('/clients/new' as never),
+                },
               ]}
             >
               Nobody here yet. A name, stature and body mass are enough to start.
@@ -124,7 +140,8 @@ export function ClientListPane({ openId }: { openId: string | null }) {
             />
           </View>
         )}
-        {withArchived && archived.map((line) => <Line key={line.id} line={line} isOpen={line.id === openId} />)}
+        {withArchived &&
+          archived.map((line) => <Line key={line.id} line={line} isOpen={line.id === openId} />)}
       </ScrollView>
     </View>
   );

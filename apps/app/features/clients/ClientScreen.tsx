@@ -32,7 +32,8 @@ export function ClientScreen({ dossier }: { dossier: Dossier }) {
   const go = (stage: string) => router.navigate(`/clients/${client.id}/${stage}` as never);
   const newest = dossier.measurements[0];
   const missing = missingOf(newest);
-  const next = !newest || missing.length > 0 ? 'measure' : !dossier.setup ? 'setup' : 'prescription';
+  const next =
+    !newest || missing.length > 0 ? 'measure' : !dossier.setup ? 'setup' : 'prescription';
   const step = (stage: 'measure' | 'setup' | 'prescription', label: string) => (
     <Button
       key={stage}
@@ -56,13 +57,20 @@ export function ClientScreen({ dossier }: { dossier: Dossier }) {
           onPress={() => go('edit')}
         />
       }
-      foot={[step('measure', 'Measure'), step('setup', 'Setup'), step('prescription', 'Prescription')]}
+      foot={[
+        step('measure', 'Measure'),
+        step('setup', 'Setup'),
+        step('prescription', 'Prescription'),
+      ]}
     >
       {client.archivedAt !== null && (
         <Part>
           <Notice
             actions={[
-              { label: 'Bring back', onPress: () => archiveClient(client.id, client.version, false) },
+              {
+                label: 'Bring back',
+                onPress: () => archiveClient(client.id, client.version, false),
+              },
             ]}
           >
             This client is archived and no longer in the list.
@@ -101,6 +109,7 @@ export function ClientScreen({ dossier }: { dossier: Dossier }) {
           <View style={{ alignItems: 'flex-start' }}>
             <Button
               type="clear"
+              buttonStyle={{ paddingHorizontal: 0 }}
               title="Archive this client"
               onPress={() => archiveClient(client.id, client.version, true)}
             />
@@ -113,7 +122,10 @@ export function ClientScreen({ dossier }: { dossier: Dossier }) {
 
 function bodyLine({ client }: Dossier): string {
   const measured = Object.values(client.segmentsMm).filter((v) => v !== undefined).length;
-  const shoulder = resolveBody({ statureMm: client.statureMm, massKg: client.massKg }).shoulderWidthMm;
+  const shoulder = resolveBody({
+    statureMm: client.statureMm,
+    massKg: client.massKg,
+  }).shoulderWidthMm;
   return `${client.statureMm / 10} cm · ${client.massKg} kg · ${
     measured > 0 ? `${measured} segments measured` : 'segments estimated from stature'
   } · shoulders ${((client.shoulderWidthMm ?? shoulder) / 10).toFixed(0)} cm`;
@@ -137,6 +149,7 @@ function CurrentSetup({ dossier }: { dossier: Dossier }) {
         width={half}
         height={280}
         statureMm={question.body.statureMm}
+        fitDepthDeg={target.thighDepthDeg}
       />
       <FloorPlan question={question} width={half} height={isWide ? 280 : 210} />
     </>

@@ -20,7 +20,11 @@ export function useClientList() {
   const { data, isLoading, isError, refetch } = useClientsQuery();
   const queue = useAppSelector((s) => s.outbox.queue);
   const clients = useMemo(
-    () => overlayList(data ?? [], queue.map((q) => q.operation)),
+    () =>
+      overlayList(
+        data ?? [],
+        queue.map((q) => q.operation),
+      ),
     [data, queue],
   );
   return { clients, isLoading, isError: isError && clients.length === 0, refetch };
@@ -37,7 +41,12 @@ export function useDossier(clientId: string): DossierView {
   const { data, isLoading, error, refetch } = useDossierQuery(clientId);
   const queue = useAppSelector((s) => s.outbox.queue);
   const dossier = useMemo(
-    () => overlay(data, queue.map((q) => q.operation), clientId),
+    () =>
+      overlay(
+        data,
+        queue.map((q) => q.operation),
+        clientId,
+      ),
     [data, queue, clientId],
   );
   if (dossier) return { state: 'ready', dossier };

@@ -1,10 +1,4 @@
-import type {
-  Client,
-  ClientLine,
-  Dossier,
-  Operation,
-  OperationResult,
-} from '@zither/contract';
+import type { Client, ClientLine, Dossier, Operation, OperationResult } from '@zither/contract';
 
 const NOT_YET = '1970-01-01T00:00:00.000Z';
 
@@ -64,7 +58,10 @@ export function overlay(
   return seen;
 }
 
-function withPending(dossier: Dossier, operation: Exclude<Operation, { kind: 'client.put' }>): Dossier {
+function withPending(
+  dossier: Dossier,
+  operation: Exclude<Operation, { kind: 'client.put' }>,
+): Dossier {
   if (operation.kind === 'client.archive')
     return {
       ...dossier,
@@ -88,7 +85,11 @@ function withPending(dossier: Dossier, operation: Exclude<Operation, { kind: 'cl
       const same = dossier.prescription?.id === row.id;
       return withResult(dossier, {
         entity: 'prescription',
-        row: { ...operation.values, ...row, version: same ? (dossier.prescription?.version ?? 0) : 0 },
+        row: {
+          ...operation.values,
+          ...row,
+          version: same ? (dossier.prescription?.version ?? 0) : 0,
+        },
       });
     }
   }

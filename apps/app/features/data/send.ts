@@ -43,7 +43,8 @@ export const flush =
       dispatch(outboxActions.arrived({ version: answer.data.row.version }));
       return dispatch(flush());
     }
-    const status = 'status' in (answer.error ?? {}) ? (answer.error as { status: unknown }).status : 0;
+    const status =
+      'status' in (answer.error ?? {}) ? (answer.error as { status: unknown }).status : 0;
     if (typeof status !== 'number' || status >= 500) {
       dispatch(outboxActions.unreachable());
       retry = setTimeout(() => void dispatch(flush()), wait);

@@ -31,7 +31,10 @@ const DEPTHS = Object.keys(NAMED_DEPTHS_DEG) as NamedDepth[];
 export function Controls({ question, onDrag, onCommit, leanLimitOf }: ControlsProps) {
   const { colors } = useLook();
   const { setup, target } = question;
-  const withSetup = (change: Partial<Setup>): Case => ({ ...question, setup: { ...setup, ...change } });
+  const withSetup = (change: Partial<Setup>): Case => ({
+    ...question,
+    setup: { ...setup, ...change },
+  });
   const alike = setup.toeOutDeg.left === setup.toeOutDeg.right;
   const named = DEPTHS.find((d) => NAMED_DEPTHS_DEG[d] === target.thighDepthDeg);
   const holdsLoad = setup.hold !== 'bodyweight';
@@ -78,7 +81,9 @@ export function Controls({ question, onDrag, onCommit, leanLimitOf }: ControlsPr
             most={45}
             step={1}
             onDrag={(deg) => onDrag(withSetup({ toeOutDeg: { ...setup.toeOutDeg, [side]: deg } }))}
-            onCommit={(deg) => onCommit(withSetup({ toeOutDeg: { ...setup.toeOutDeg, [side]: deg } }))}
+            onCommit={(deg) =>
+              onCommit(withSetup({ toeOutDeg: { ...setup.toeOutDeg, [side]: deg } }))
+            }
           />
         ))
       )}
@@ -99,8 +104,20 @@ export function Controls({ question, onDrag, onCommit, leanLimitOf }: ControlsPr
             }),
           );
         }}
-        containerStyle={{ backgroundColor: 'transparent', margin: 0, marginLeft: 0, padding: 0, minHeight: 44, justifyContent: 'center' }}
-        textStyle={{ fontFamily: font.regular, fontWeight: 'normal', color: colors.ink, fontSize: 16 }}
+        containerStyle={{
+          backgroundColor: 'transparent',
+          margin: 0,
+          marginLeft: 0,
+          padding: 0,
+          minHeight: 44,
+          justifyContent: 'center',
+        }}
+        textStyle={{
+          fontFamily: font.regular,
+          fontWeight: 'normal',
+          color: colors.ink,
+          fontSize: 16,
+        }}
       />
       <Choice
         label="Hold"

@@ -30,27 +30,53 @@ export function sayPlan(question: Case): string {
   const { setup } = question;
   const { left, right } = setup.toeOutDeg;
   const toes =
-    left === right ? `both feet ${Math.round(left)}° out` : `left foot ${Math.round(left)}°, right foot ${Math.round(right)}° out`;
+    left === right
+      ? `both feet ${Math.round(left)}° out`
+      : `left foot ${Math.round(left)}°, right foot ${Math.round(right)}° out`;
   return `Floor plan: heels ${(setup.stanceWidthMm / 10).toFixed(0)} cm apart, ${toes}, ${saySupport(setup.support)}.`;
 }
 
 /** Both feet from above to scale, client facing up the page, client's left on the left. */
-export function FloorPlan({ question, width, height }: { question: Case; width: number; height: number }) {
+export function FloorPlan({
+  question,
+  width,
+  height,
+}: {
+  question: Case;
+  width: number;
+  height: number;
+}) {
   const { colors } = useLook();
   const body = resolveBody(question.body);
   const foot = body.lengthsMm.foot;
   const { stanceWidthMm } = question.setup;
-  const across = stanceWidthMm + 2 * foot * 0.9;
-  const scale = Math.min((width - 24) / across, (height - 76) / (foot * 1.5));
+  const across = stanceWidthMm + 2 * foot * 0.55;
+  const scale = Math.min((width - 96) / across, (height - 76) / (foot * 1.5));
   const X = (yMm: number) => width / 2 - yMm * scale;
   const Y = (xMm: number) => height - 48 - xMm * scale;
   const dimensionY = height - 22;
   return (
     <View role="img" aria-label={sayPlan(question)} style={{ width, height }}>
       <Svg width={width} height={height}>
-        <Line x1={X(0)} x2={X(0)} y1={8} y2={height - 34} stroke={colors.hairline} strokeDasharray="6 5" />
+        <Line
+          x1={X(0)}
+          x2={X(0)}
+          y1={8}
+          y2={height - 34}
+          stroke={colors.hairline}
+          strokeDasharray="6 5"
+        />
         {SIDES.map((side) => (
-          <FootFromAbove key={side} side={side} question={question} footMm={foot} X={X} Y={Y} scale={scale} />
+          <FootFromAbove
+            key={side}
+            side={side}
+            question={question}
+            footMm={foot}
+            X={X}
+            Y={Y}
+            scale={scale}
+            width={width}
+          />
         ))}
         <Line
           x1={X(stanceWidthMm / 2)}
@@ -93,6 +119,7 @@ function FootFromAbove({
   X,
   Y,
   scale,
+  width,
 }: {
   side: Side;
   question: Case;
@@ -100,6 +127,7 @@ function FootFromAbove({
   X: (mm: number) => number;
   Y: (mm: number) => number;
   scale: number;
+  width: number;
 }) {
   const { colors } = useLook();
   const { setup } = question;
@@ -112,8 +140,9 @@ function FootFromAbove({
     X(heelY + sign * (along * Math.sin(angle) + aside * Math.cos(angle))),
     Y(along * Math.cos(angle) - aside * Math.sin(angle)),
   ];
-  const outline = curve()
-    .curve(curveCatmullRomClosed.alpha(0.5))(OUTLINE.map(([a, b]) => place(a * footMm, b * footMm)));
+  const outline = curve().curve(curveCatmullRomClosed.alpha(0.5))(
+    OUTLINE.map(([a, b]) => place(a * footMm, b * footMm)),
+  );
   const track = toeOut + setup.trackingOffsetDeg;
   const ray = (deg: number, length: number): [number, number] => {
     const r = (deg * Math.PI) / 180;
@@ -126,13 +155,23 @@ function FootFromAbove({
   return (
     <G>
       <Polygon
-        points={[ankle, ray(toeOut - TRACK_BAND_DEG, footMm * 1.1), ray(toeOut + TRACK_BAND_DEG, footMm * 1.1)]
+        points={[
+          ankle,
+          ray(toeOut - TRACK_BAND_DEG, footMm * 1.1),
+          ray(toeOut + TRACK_BAND_DEG, footMm * 1.1),
+        ]
           .map((p) => p.join(','))
           .join(' ')}
         fill={colors.lakeWash}
       />
       <SupportUnder question={question} footMm={footMm} place={place} heelY={heelY} X={X} Y={Y} />
-      <Path d={outline ?? ''} fill={colors.surface} fillOpacity={0.75} stroke={colors.ink} strokeWidth={2} />
+      <Path
+        d={outline ?? ''}
+        fill={colors.surface}
+        fillOpacity={0.75}
+        stroke={colors.ink}
+        strokeWidth={2}
+      />
       <Line
         x1={ankle[0]}
         y1={ankle[1]}
@@ -142,7 +181,7 @@ function FootFromAbove({
         strokeWidth={2.5}
       />
       <SvgText
-        x={label[0] - sign * 10}
+        x={Math.min(width - 44, Math.max(44, label[0] - sign * 20))}
         y={Math.max(14, label[1])}
         fontSize={15}
         fontFamily={font.semibold}
@@ -192,7 +231,12 @@ function SupportUnder({
     ? (along: number, aside: number): [number, number] => [X(heelY + aside), Y(along)]
     : place;
   const length = support.kind === 'block' ? 0.3 * footMm : 1.04 * footMm;
-  const corners = [at(-0.06 * footMm, -half), at(-0.06 * footMm, half), at(length, half), at(length, -half)];
+  const corners = [
+    at(-0.06 * footMm, -half),
+    at(-0.06 * footMm, half),
+    at(length, half),
+    at(length, -half),
+  ];
   const from = at(support.kind === 'block' ? 0 : footMm * 0.1, half * 0.8);
   const to = at(support.kind === 'block' ? 0.26 * footMm : footMm * 0.8, half * 0.8);
   return (
@@ -203,7 +247,14 @@ function SupportUnder({
         stroke={colors.inkSoft}
         strokeWidth={1}
       />
-      <Line x1={from[0]} y1={from[1]} x2={to[0]} y2={to[1]} stroke={colors.inkSoft} strokeWidth={1.5} />
+      <Line
+        x1={from[0]}
+        y1={from[1]}
+        x2={to[0]}
+        y2={to[1]}
+        stroke={colors.inkSoft}
+        strokeWidth={1.5}
+      />
     </G>
   );
 }

@@ -19,18 +19,24 @@ import { sayDeepest, sayDepth, saySideDifference, sayWindow } from './words.ts';
 
 const leanLimitOf = (hold: Hold): number => BALANCED.leanLimitDeg[hold];
 
+/** The instrument in two parts, for the page to place: what stays in sight, and what scrolls. */
+export interface InstrumentParts {
+  pinned: ReactNode;
+  body: ReactNode;
+}
+
 /** The setup as an instrument: figure, window, plan, controls and levers on one question. */
 export function Instrument({
   question: asked,
   onChange,
   before,
-  extra,
+  children,
 }: {
   question: Case;
   onChange: (next: Case) => void;
   /** Drawn as a ghost: the setup before the last change, or an alternative. */
   before: Case | null;
-  extra?: ReactNode;
+  children: (parts: InstrumentParts) => ReactNode;
 }) {
   const { isWide, width: windowWidth, colors } = useLook();
   const [draft, setDraft] = useState<Case | null>(null);
@@ -59,40 +65,58 @@ export function Instrument({
   const commit = (next: Case) => {
     setDraft(null);
     setScrubDeg(null);
-    onChange(next);
+    // Choosing what is already chosen is not a change to save or to draw a ghost of.
+    if (JSON.stringify(next) !== JSON.stringify(asked)) onChange(next);
   };
   const figureWidth = paneWidth - 2 * space.l;
   const isOpen = governing.window.kind === 'open';
 
-  const picture = (
-    <View onLayout={(e) => setPaneWidth(e.nativeEvent.layout.width)}>
-      <Part>
-        <View testID="window">
-          <WindowBar
-            window={governing.window}
-            workingDeg={governing.bottom.kind === 'pose' && isOpen ? governing.bottom.shankDeg : null}
-            sentence={sentence}
-          />
-          <Notice tone={isOpen ? 'good' : 'now'}>
-            <View style={{ gap: 2 }}>
-              <Say strong>{sentence}</Say>
-              <Say small>{sayDeepest(solution, question.target.thighDepthDeg)}</Say>
-              {difference && <Say small>{difference}</Say>}
-            </View>
-          </Notice>
-        </View>
-        <PlumbFigure
-          moment={moment}
-          ghost={ghost}
-          width={figureWidth}
-          height={isWide ? 430 : 340}
-          statureMm={question.body.statureMm}
+  const plan = <FloorPlan question={question} width={figureWidth} height={isWide ? 190 : 260} />;
+
+  const pinned = (
+    <View
+      onLayout={(e) => setPaneWidth(e.nativeEvent.layout.width)}
+      style={{
+        paddingHorizontal: space.l,
+        paddingTop: space.s,
+        paddingBottom: space.s,
+        gap: space.xs,
+      }}
+    >
+      <View testID="window">
+        <WindowBar
+          window={governing.window}
+          workingDeg={governing.bottom.kind === 'pose' && isOpen ? governing.bottom.shankDeg : null}
+          sentence={sentence}
         />
-        {before && (
-          <Say small style={{ color: colors.heather }}>
-            Dashed: the setup before this change.
+        <Notice tone={isOpen ? 'good' : 'now'} isTight={!isWide}>
+          <Say strong small={!isWide}>
+            {sentence}
           </Say>
-        )}
+        </Notice>
+      </View>
+      <PlumbFigure
+        moment={moment}
+        ghost={ghost}
+        width={figureWidth}
+        height={isWide ? 290 : 196}
+        statureMm={question.body.statureMm}
+        fitDepthDeg={scrubDeg === null ? question.target.thighDepthDeg : -45}
+      />
+      {before && (
+        <Say small style={{ color: colors.heather }}>
+          Dashed: the setup before this change.
+        </Say>
+      )}
+      {isWide && plan}
+    </View>
+  );
+
+  const body = (
+    <View>
+      <Part>
+        <Say>{sayDeepest(solution, question.target.thighDepthDeg)}</Say>
+        {difference && <Say>{difference}</Say>}
         <SliderRow
           label="Scrub the descent"
           shown={sayDepth(depthDeg)}
@@ -113,49 +137,26 @@ export function Instrument({
           onChange={setShownSide}
         />
       </Part>
+      <Part title="Setup">
+        <Controls
+          question={question}
+          onDrag={setDraft}
+          onCommit={commit}
+          leanLimitOf={leanLimitOf}
+        />
+      </Part>
+      {!isWide && <Part title="Floor plan">{plan}</Part>}
+      <Part title="Levers" hint="What one change at a time would do on the governing side.">
+        <Levers
+          question={settled}
+          side={solution.governingSide}
+          leanLimitOf={leanLimitOf}
+          onTry={commit}
+        />
+        <Why question={question} solution={solution.sides[side]} />
+      </Part>
     </View>
   );
 
-  const plan = (
-    <Part title="Floor plan">
-      <FloorPlan question={question} width={figureWidth} height={260} />
-    </Part>
-  );
-
-  const controls = (
-    <Part title="Setup">
-      <Controls question={question} onDrag={setDraft} onCommit={commit} leanLimitOf={leanLimitOf} />
-    </Part>
-  );
-
-  const explain = (
-    <Part title="Levers" hint="What one change at a time would do on the governing side.">
-      <Levers question={settled} side={solution.governingSide} leanLimitOf={leanLimitOf} onTry={commit} />
-      <Why question={question} solution={solution.sides[side]} />
-    </Part>
-  );
-
-  if (isWide)
-    return (
-      <View style={{ flexDirection: 'row', alignItems: 'flex-start' }}>
-        <View style={{ flex: 1 }}>
-          {picture}
-          {plan}
-        </View>
-        <View style={{ flex: 1, borderLeftWidth: 1, borderColor: colors.hairline }}>
-          {controls}
-          {explain}
-          {extra}
-        </View>
-      </View>
-    );
-  return (
-    <View>
-      {picture}
-      {controls}
-      {plan}
-      {explain}
-      {extra}
-    </View>
-  );
+  return children({ pinned, body });
 }

@@ -50,7 +50,13 @@ export function Levers({
         <View>
           <Say strong>Any one of these opens it</Say>
           {opening.map((move) => (
-            <Row key={sayMove(move)} title={sayMove(move)} note="opens the way to the target" move={move} onTry={apply} />
+            <Row
+              key={sayMove(move)}
+              title={sayMove(move)}
+              note="opens the way to the target"
+              move={move}
+              onTry={apply}
+            />
           ))}
         </View>
       )}

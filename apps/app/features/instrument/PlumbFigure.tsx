@@ -10,6 +10,12 @@ import { NO_POSE_WORDS, sayDepth } from './words.ts';
 const BALANCE_BAND_MM = 30;
 const PLATE_RADIUS_MM = 225;
 
+/** Height of a squat at a thigh depth as a share of stature: shank upright, head or overhead load on top. */
+const tallness = (depthDeg: number, { link }: Moment): number =>
+  0.66 -
+  0.245 * Math.sin((depthDeg * Math.PI) / 180) +
+  (link.holdPoint && link.holdPoint.upMm > 300 ? 0.34 : 0);
+
 /** The figure as a sentence. */
 export function sayFigure(moment: Moment): string {
   const { pose } = moment;
@@ -28,18 +34,21 @@ export function PlumbFigure({
   height,
   width,
   statureMm,
+  fitDepthDeg,
 }: {
   moment: Moment;
   ghost: Moment | null;
   height: number;
   width: number;
   statureMm: number;
+  /** The highest thigh depth that must fit; steadies the scale while something is dragged. */
+  fitDepthDeg: number;
 }) {
   const { colors } = useLook();
-  // Everything a squat can do fits: hip behind, head and overhead load above.
-  const span = { left: -0.42 * statureMm, right: 0.42 * statureMm };
-  const top = 1.02 * statureMm;
-  const scale = Math.min(width / (span.right - span.left), (height - 30) / top);
+  const scale = Math.min(
+    width / (0.78 * statureMm),
+    (height - 34) / (statureMm * tallness(fitDepthDeg, moment)),
+  );
   const x0 = width / 2;
   const y0 = height - 26;
   const X = (mm: number) => x0 + (mm - 110) * scale;
@@ -76,7 +85,14 @@ export function PlumbFigure({
           </G>
         ) : (
           <G>
-            <Rect x={20} y={height / 2 - 34} width={width - 40} height={56} rx={6} fill={colors.rustWash} />
+            <Rect
+              x={20}
+              y={height / 2 - 34}
+              width={width - 40}
+              height={56}
+              rx={6}
+              fill={colors.rustWash}
+            />
             {splitIn2(NO_POSE_WORDS[pose.kind]).map((line, i) => (
               <SvgText
                 key={line}
@@ -163,7 +179,10 @@ function Body({
       strokeDasharray={dash}
     />
   );
-  const ball = { x: foot.ballAlongMm * cosToeOut, z: foot.toeExtension > 0 ? 0 : foot.heelHeightMm * 0.27 };
+  const ball = {
+    x: foot.ballAlongMm * cosToeOut,
+    z: foot.toeExtension > 0 ? 0 : foot.heelHeightMm * 0.27,
+  };
   const toe = { x: foot.toeAlongMm * cosToeOut, z: 0 };
   const heel = { x: 0, z: foot.heelHeightMm };
   const hand = load ?? { x: shoulder.x, z: shoulder.z - length * 1.25 };
@@ -181,6 +200,7 @@ function Body({
       {line(knee, hip, 6)}
       {line(hip, shoulder, 6)}
       {line(shoulder, hand, 2.5)}
+      {line(shoulder, head, 4)}
       <Circle
         cx={X(head.x)}
         cy={Y(head.z)}
@@ -238,7 +258,8 @@ function WindowArc({
   const { window } = moment;
   if (window.kind === 'stanceTooWide') return null;
   const { ankle } = pose.joints;
-  const radius = moment.link.shankMm * 0.72 * scale;
+  // Reaching past the knee, so that the wedge stays in sight behind the shank.
+  const radius = moment.link.shankMm * 1.42 * scale;
   const end = (deg: number) => {
     const a = (deg * Math.PI) / 180;
     return { x: X(ankle.x) + radius * Math.sin(a), y: Y(ankle.z) - radius * Math.cos(a) };
@@ -253,7 +274,8 @@ function WindowArc({
       <Path
         d={`M ${X(ankle.x)} ${Y(ankle.z)} L ${low.x} ${low.y} A ${radius} ${radius} 0 0 1 ${high.x} ${high.y} Z`}
         fill={open ? colors.lakeWash : colors.rustWash}
-        opacity={0.9}
+        stroke={open ? colors.lake : colors.rust}
+        strokeWidth={1}
       />
       <Line
         x1={X(ankle.x)}
@@ -281,7 +303,8 @@ function Angles({ pose, X, Y, width }: { pose: Pose; X: Map; Y: Map; width: numb
   const { ankle, knee, hip, shoulder } = pose.joints;
   const label = (x: number, y: number, text: string, anchor: 'start' | 'end') => (
     <SvgText
-      x={Math.min(width - 6, Math.max(6, x))}
+      // Kept inside the picture: about 76 px of text to one side of the anchor.
+      x={anchor === 'start' ? Math.min(width - 76, x) : Math.max(76, x)}
       y={y}
       fontSize={15}
       fontFamily={font.semibold}
@@ -295,8 +318,18 @@ function Angles({ pose, X, Y, width }: { pose: Pose; X: Map; Y: Map; width: numb
   );
   return (
     <G>
-      {label(X((ankle.x + knee.x) / 2) + 26, Y((ankle.z + knee.z) / 2) + 14, `shank ${Math.round(pose.shankDeg)}°`, 'start')}
-      {label(X((hip.x + shoulder.x) / 2) - 14, Y((hip.z + shoulder.z) / 2) - 4, `trunk ${Math.round(pose.trunkDeg)}°`, 'end')}
+      {label(
+        Math.max(X((ankle.x + knee.x) / 2) + 26, X(knee.x + KNEECAP_AHEAD_MM) + 8),
+        Y((ankle.z + knee.z) / 2) + 14,
+        `shank ${Math.round(pose.shankDeg)}°`,
+        'start',
+      )}
+      {label(
+        X((hip.x + shoulder.x) / 2) - 14,
+        Y((hip.z + shoulder.z) / 2) - 4,
+        `trunk ${Math.round(pose.trunkDeg)}°`,
+        'end',
+      )}
     </G>
   );
 }
@@ -311,9 +344,24 @@ function KneeToToe({ pose, moment, X, Y }: { pose: Pose; moment: Moment; X: Map;
   const cm = pose.kneecapPastToeMm / 10;
   return (
     <G>
-      <Line x1={capX} x2={capX} y1={Y(pose.joints.knee.z) + 8} y2={y} stroke={colors.inkSoft} strokeWidth={1} strokeDasharray="2 3" />
+      <Line
+        x1={capX}
+        x2={capX}
+        y1={Y(pose.joints.knee.z) + 8}
+        y2={y}
+        stroke={colors.inkSoft}
+        strokeWidth={1}
+        strokeDasharray="2 3"
+      />
       <Line x1={toeX} x2={toeX} y1={Y(0)} y2={y} stroke={colors.inkSoft} strokeWidth={1} />
-      <Line x1={Math.min(toeX, capX)} x2={Math.max(toeX, capX)} y1={y} y2={y} stroke={colors.ink} strokeWidth={2} />
+      <Line
+        x1={Math.min(toeX, capX)}
+        x2={Math.max(toeX, capX)}
+        y1={y}
+        y2={y}
+        stroke={colors.ink}
+        strokeWidth={2}
+      />
       <SvgText
         x={Math.max(toeX, capX) + 6}
         y={y + 5}
@@ -321,7 +369,7 @@ function KneeToToe({ pose, moment, X, Y }: { pose: Pose; moment: Moment; X: Map;
         fontFamily={font.semibold}
         fill={colors.ink}
       >
-        {`${cm >= 0 ? '+' : '−'}${Math.abs(cm).toFixed(0)} cm`}
+        {`${Math.abs(cm) < 0.5 ? '' : cm > 0 ? '+' : '−'}${Math.abs(cm).toFixed(0)} cm`}
       </SvgText>
     </G>
   );

@@ -37,32 +37,33 @@ export function Why({ question, solution }: { question: Case; solution: SideSolu
         <View style={{ gap: space.xs }}>
           <Say strong>In words</Say>
           <Say>
-            At a given depth the shank is the one free choice. The further it leans, the further forward the
-            hip sits, and the more upright the trunk can stay with the weight over mid-foot. So lean and hip
-            fold ask for at least so much shank, the ankle and the method allow at most so much. The window
-            lies between.
+            At a given depth the shank is the one free choice. The further it leans, the further
+            forward the hip sits, and the more upright the trunk can stay with the weight over
+            mid-foot. So lean and hip fold ask for at least so much shank, the ankle and the method
+            allow at most so much. The window lies between.
           </Say>
           <Say>
-            The trunk’s lean follows from balance alone: its own weight, arms and load must bring the combined
-            centre of mass over the balance point, {Math.round(question.setup.balance * 100)} % of the foot from
-            the heel.
+            The trunk’s lean follows from balance alone: its own weight, arms and load must bring
+            the combined centre of mass over the balance point,{' '}
+            {Math.round(question.setup.balance * 100)} % of the foot from the heel.
           </Say>
         </View>
         <BodyNumbers question={question} />
         <View style={{ gap: space.xs }}>
           <Say strong>Limits used</Say>
           <Say number>
-            Ankle L {fixed(question.limits.dorsiflexionDeg.left)}° · R {fixed(question.limits.dorsiflexionDeg.right)}°, less{' '}
-            {question.limits.bufferDeg}° kept in hand · lean up to {question.limits.trunkLeanDeg}°
+            Ankle L {fixed(question.limits.dorsiflexionDeg.left)}° · R{' '}
+            {fixed(question.limits.dorsiflexionDeg.right)}°, less {question.limits.bufferDeg}° kept
+            in hand · lean up to {question.limits.trunkLeanDeg}°
           </Say>
           <Say soft small>
             Buffer and lean limit: balanced method, house default.
           </Say>
         </View>
         <Say soft small>
-          Proportions: Winter 2009, after Drillis and Contini 1966. Hold points, named depths, kneecap 5 cm
-          ahead of the knee centre: house defaults. Sources quoted from memory. Moments are static and for both
-          legs together: for comparing setups, not for diagnosis.
+          Proportions: Winter 2009, after Drillis and Contini 1966. Hold points, named depths,
+          kneecap 5 cm ahead of the knee centre: house defaults. Sources quoted from memory. Moments
+          are static and for both legs together: for comparing setups, not for diagnosis.
         </Say>
       </View>
     </ListItem.Accordion>
@@ -86,7 +87,10 @@ function PoseNumbers({ solution }: { solution: SideSolution }) {
     ['Knee flexion', `${fixed(bottom.kneeFlexionDeg)}°`],
     ['Kneecap past toe', `${(bottom.kneecapPastToeMm / 10).toFixed(1)} cm`],
     ['Sole pitch · cross-tilt', `${fixed(bottom.footPitchDeg)}° · ${fixed(bottom.footRollDeg)}°`],
-    ['Hip · knee moment', `${Math.round(bottom.hipMomentNm)} · ${Math.round(bottom.kneeMomentNm)} N·m`],
+    [
+      'Hip · knee moment',
+      `${Math.round(bottom.hipMomentNm)} · ${Math.round(bottom.kneeMomentNm)} N·m`,
+    ],
   ];
   return <Table title="At the bottom" rows={rows} />;
 }

@@ -23,7 +23,10 @@ export function WindowBar({
 }) {
   const { colors } = useLook();
   const [width, setWidth] = useState(340);
-  const x = scaleLinear().domain([0, 50]).range([PAD, width - PAD]).clamp(true);
+  const x = scaleLinear()
+    .domain([0, 50])
+    .range([PAD, width - PAD])
+    .clamp(true);
   return (
     <View
       onLayout={(e) => setWidth(e.nativeEvent.layout.width)}
@@ -34,7 +37,13 @@ export function WindowBar({
       <Svg width={width} height={HEIGHT}>
         {x.ticks(6).map((tick) => (
           <G key={tick}>
-            <Line x1={x(tick)} x2={x(tick)} y1={BAR_Y + 11} y2={BAR_Y + 16} stroke={colors.inkSoft} />
+            <Line
+              x1={x(tick)}
+              x2={x(tick)}
+              y1={BAR_Y + 11}
+              y2={BAR_Y + 16}
+              stroke={colors.inkSoft}
+            />
             <SvgText
               x={x(tick)}
               y={BAR_Y + 29}
@@ -47,10 +56,15 @@ export function WindowBar({
             </SvgText>
           </G>
         ))}
-        <Line x1={PAD} x2={width - PAD} y1={BAR_Y} y2={BAR_Y} stroke={colors.inkSoft} strokeWidth={1} />
-        {window.kind !== 'stanceTooWide' && (
-          <Ends window={window} x={x} width={width} />
-        )}
+        <Line
+          x1={PAD}
+          x2={width - PAD}
+          y1={BAR_Y}
+          y2={BAR_Y}
+          stroke={colors.inkSoft}
+          strokeWidth={1}
+        />
+        {window.kind !== 'stanceTooWide' && <Ends window={window} x={x} width={width} />}
         {workingDeg !== null && (
           <G>
             <Line
@@ -122,10 +136,24 @@ function Ends({
         strokeWidth={2}
         strokeDasharray={open ? undefined : '4 3'}
       />
-      <SvgText x={Math.min(from, middle - 6)} y={BAR_Y - 26} fontSize={13} fontFamily={font.semibold} fill={tone} textAnchor={from < width * 0.33 ? 'start' : 'end'}>
+      <SvgText
+        x={Math.min(from, middle - 6)}
+        y={BAR_Y - 26}
+        fontSize={13}
+        fontFamily={font.semibold}
+        fill={tone}
+        textAnchor={from < width * 0.33 ? 'start' : 'end'}
+      >
         {leftText}
       </SvgText>
-      <SvgText x={Math.max(to, middle + 6)} y={BAR_Y - 26} fontSize={13} fontFamily={font.semibold} fill={tone} textAnchor={to > width * 0.67 ? 'end' : 'start'}>
+      <SvgText
+        x={Math.max(to, middle + 6)}
+        y={BAR_Y - 26}
+        fontSize={13}
+        fontFamily={font.semibold}
+        fill={tone}
+        textAnchor={to > width * 0.67 ? 'end' : 'start'}
+      >
         {rightText}
       </SvgText>
     </G>

@@ -32,7 +32,15 @@ export function momentAt(question: Case, side: Side, depthDeg: number): Moment {
       ? { kind: 'stanceTooWide' }
       : poseAt(
           link,
-          rad(workingShankDeg(link, window, question.workingPoint, question.limits.bufferDeg, rad(depthDeg))),
+          rad(
+            workingShankDeg(
+              link,
+              window,
+              question.workingPoint,
+              question.limits.bufferDeg,
+              rad(depthDeg),
+            ),
+          ),
           rad(depthDeg),
         );
   return { depthDeg, window, pose, link };

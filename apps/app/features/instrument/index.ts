@@ -1,5 +1,5 @@
 export { Instrument } from './Instrument.tsx';
 export { PlumbFigure } from './PlumbFigure.tsx';
-export { FloorPlan, sayPlan } from './FloorPlan.tsx';
+export { FloorPlan } from './FloorPlan.tsx';
 export { momentAt } from './descent.ts';
 export * from './words.ts';

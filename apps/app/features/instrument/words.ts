@@ -87,7 +87,11 @@ export function sayDeepest(solution: Solution, targetDeg: number): string {
   const a = left.deepestThighDepthDeg;
   const b = right.deepestThighDepthDeg;
   const say = (deg: number | null) =>
-    deg === null ? 'cannot start down' : deg >= 44.9 ? 'clears every depth' : `gets to ${sayDepth(deg)}`;
+    deg === null
+      ? 'cannot start down'
+      : deg >= 44.9
+        ? 'clears every depth'
+        : `gets to ${sayDepth(deg)}`;
   const lower = Math.min(a ?? -90, b ?? -90);
   const sides =
     a !== null && b !== null && Math.abs(a - b) < 1

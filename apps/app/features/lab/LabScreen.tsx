@@ -64,29 +64,43 @@ export function LabScreen() {
   };
 
   return (
-    <Screen
-      title="Lab"
-      aside={
-        <View style={{ flexDirection: 'row', gap: space.s }}>
-          <Button type="outline" title="Open" accessibilityLabel="Open a case file" onPress={() => void importFile()} />
-          <Button type="outline" title="Save" accessibilityLabel="Save as a case file" onPress={exportFile} />
-        </View>
-      }
-    >
-      {message && (
-        <Part>
-          <Notice tone={message.tone} actions={[{ label: 'Understood', onPress: () => setMessage(null) }]}>
-            {message.text}
-          </Notice>
-        </Part>
+    <Instrument question={question} onChange={change} before={before}>
+      {({ pinned, body }) => (
+        <Screen
+          title="Lab"
+          pinned={pinned}
+          aside={
+            <View style={{ flexDirection: 'row', gap: space.s }}>
+              <Button
+                type="outline"
+                title="Open"
+                accessibilityLabel="Open a case file"
+                onPress={() => void importFile()}
+              />
+              <Button
+                type="outline"
+                title="Save"
+                accessibilityLabel="Save as a case file"
+                onPress={exportFile}
+              />
+            </View>
+          }
+        >
+          {message && (
+            <Part>
+              <Notice
+                tone={message.tone}
+                actions={[{ label: 'Understood', onPress: () => setMessage(null) }]}
+              >
+                {message.text}
+              </Notice>
+            </Part>
+          )}
+          {body}
+          <LabBody question={question} onChange={change} />
+        </Screen>
       )}
-      <Instrument
-        question={question}
-        onChange={change}
-        before={before}
-        extra={<LabBody question={question} onChange={change} />}
-      />
-    </Screen>
+    </Instrument>
   );
 }
 
@@ -132,28 +146,45 @@ function LabBody({ question, onChange }: { question: Case; onChange: (next: Case
     withBody({ segmentsMm: { ...question.body.segmentsMm, [segment]: mm } });
   return (
     <Part title="Body and limits" hint="Any body, no client needed.">
-      {row('Stature', body.statureMm, `${(body.statureMm / 10).toFixed(0)} cm`, [1400, 2100, 10], (statureMm) =>
-        withBody({ statureMm }),
+      {row(
+        'Stature',
+        body.statureMm,
+        `${(body.statureMm / 10).toFixed(0)} cm`,
+        [1400, 2100, 10],
+        (statureMm) => withBody({ statureMm }),
       )}
       {row('Body mass', body.massKg, `${Math.round(body.massKg)} kg`, [40, 160, 1], (massKg) =>
         withBody({ massKg }),
       )}
-      {row('Thigh', thigh, `${(thigh / 10).toFixed(1)} cm`, [300, 600, 5], (mm) => withSegment('thigh', mm))}
-      {row('Trunk', trunk, `${(trunk / 10).toFixed(1)} cm`, [350, 650, 5], (mm) => withSegment('trunk', mm))}
+      {row('Thigh', thigh, `${(thigh / 10).toFixed(1)} cm`, [300, 600, 5], (mm) =>
+        withSegment('thigh', mm),
+      )}
+      {row('Trunk', trunk, `${(trunk / 10).toFixed(1)} cm`, [350, 650, 5], (mm) =>
+        withSegment('trunk', mm),
+      )}
       {(['left', 'right'] as const).map((side) =>
         row(
           `Dorsiflexion, ${side}`,
           limits.dorsiflexionDeg[side],
           `${Math.round(limits.dorsiflexionDeg[side])}°`,
           [5, 50, 1],
-          (deg) => withLimits({ dorsiflexionDeg: { ...question.limits.dorsiflexionDeg, [side]: deg } }),
+          (deg) =>
+            withLimits({ dorsiflexionDeg: { ...question.limits.dorsiflexionDeg, [side]: deg } }),
         ),
       )}
-      {row('Lean limit', limits.trunkLeanDeg, `${Math.round(limits.trunkLeanDeg)}°`, [20, 75, 1], (trunkLeanDeg) =>
-        withLimits({ trunkLeanDeg }),
+      {row(
+        'Lean limit',
+        limits.trunkLeanDeg,
+        `${Math.round(limits.trunkLeanDeg)}°`,
+        [20, 75, 1],
+        (trunkLeanDeg) => withLimits({ trunkLeanDeg }),
       )}
-      {row('Kept in hand', limits.bufferDeg, `${Math.round(limits.bufferDeg)}°`, [0, 10, 1], (bufferDeg) =>
-        withLimits({ bufferDeg }),
+      {row(
+        'Kept in hand',
+        limits.bufferDeg,
+        `${Math.round(limits.bufferDeg)}°`,
+        [0, 10, 1],
+        (bufferDeg) => withLimits({ bufferDeg }),
       )}
     </Part>
   );

@@ -31,7 +31,7 @@ export function MeasureGauges({ dossier }: { dossier: Dossier }) {
   const pair = ({ read }: Value) => ({ now: read(now), before: last ? read(last) : null });
   const sides: Side[] = ['left', 'right'];
   return (
-    <View style={{ gap: space.s }}>
+    <View style={{ flexDirection: 'row', flexWrap: 'wrap', rowGap: space.s, columnGap: space.xl }}>
       <Gauge
         title="Stance width"
         unit=" cm"
@@ -41,6 +41,13 @@ export function MeasureGauges({ dossier }: { dossier: Dossier }) {
           most: (stancePerShoulderWidth.most * shoulder) / 10,
         }}
         scale={{ least: 20, most: 80 }}
+      />
+      <Gauge
+        title="Heel in use"
+        unit=" mm"
+        {...pair({ read: (m) => m.heelRiseMm })}
+        target={{ least: 0, most: BALANCED.heelMostMm }}
+        scale={{ least: 0, most: 60 }}
       />
       {sides.map((side) => (
         <Gauge
@@ -63,13 +70,6 @@ export function MeasureGauges({ dossier }: { dossier: Dossier }) {
           scale={{ least: 10, most: 50 }}
         />
       ))}
-      <Gauge
-        title="Heel in use"
-        unit=" mm"
-        {...pair({ read: (m) => m.heelRiseMm })}
-        target={{ least: 0, most: BALANCED.heelMostMm }}
-        scale={{ least: 0, most: 60 }}
-      />
       <Gauge
         title="Kneecap past toe"
         unit=" cm"
@@ -102,7 +102,7 @@ function Gauge({
   digits?: number;
 }) {
   return (
-    <View>
+    <View style={{ flexGrow: 1, flexBasis: 320 }}>
       <View style={{ flexDirection: 'row', justifyContent: 'space-between' }}>
         <Say>{title}</Say>
         <Say strong number>

@@ -53,6 +53,17 @@ const valuesOf = ({
   kneeTravelMm,
 });
 
+/** What the last visit found, shown beside what is measured now. */
+const lastTime = (
+  value: number | null | undefined,
+  unit: string,
+  perUnit = 1,
+  digits = 0,
+): { hint?: string } =>
+  value === null || value === undefined
+    ? {}
+    : { hint: `Last time ${(value / perUnit).toFixed(digits)} ${unit}` };
+
 /** The five measurements of today, saved as they are made. */
 export function MeasureScreen({ dossier }: { dossier: Dossier }) {
   const { isWide } = useLook();
@@ -72,15 +83,21 @@ export function MeasureScreen({ dossier }: { dossier: Dossier }) {
   const missing = missingOf(now);
   const body = bodyOf(client);
   const shoulderMm = resolveBody(body).shoulderWidthMm;
-  const columns = { flexDirection: isWide ? ('row' as const) : ('column' as const), gap: isWide ? space.xl : space.l };
+  const columns = {
+    flexDirection: isWide ? ('row' as const) : ('column' as const),
+    gap: isWide ? space.xl : space.l,
+  };
 
   return (
     <Screen
-      title={`Measure ${client.name}`}
+      title="Measure"
+      who={client.name}
       back={{ to: `/clients/${client.id}`, label: `Back to ${client.name}` }}
       foot={
         <Button
-          title={missing.length === 0 ? 'Next: Setup' : `${5 - missing.length} of 5 measured · Setup`}
+          title={
+            missing.length === 0 ? 'Next: Setup' : `${5 - missing.length} of 5 measured · Setup`
+          }
           type={missing.length === 0 ? 'solid' : 'outline'}
           containerStyle={{ flex: 1 }}
           buttonStyle={{ minHeight: 52 }}
@@ -88,9 +105,13 @@ export function MeasureScreen({ dossier }: { dossier: Dossier }) {
         />
       }
     >
-      <Part title="1 · Stance width" hint="“Stand how you would squat.” Tape between the two heel centres.">
+      <Part
+        title="1 · Stance width"
+        hint="“Stand how you would squat.” Tape between the two heel centres."
+      >
         <Stepper
           label="Heel to heel"
+          {...lastTime(last?.stanceWidthMm, 'cm', 10, 1)}
           unit="cm"
           value={now.stanceWidthMm === null ? null : now.stanceWidthMm / 10}
           step={0.5}
@@ -101,12 +122,16 @@ export function MeasureScreen({ dossier }: { dossier: Dossier }) {
           onChange={(cm) => change({ stanceWidthMm: Math.round(cm * 10) })}
         />
       </Part>
-      <Part title="2 · Foot angle" hint="Heel centre to second toe against straight ahead; outward is plus.">
+      <Part
+        title="2 · Foot angle"
+        hint="Heel centre to second toe against straight ahead; outward is plus."
+      >
         <View style={columns}>
           {SIDES.map((side) => (
             <View key={side} style={{ flex: isWide ? 1 : undefined }}>
               <Stepper
                 label={`Toe-out ${side}`}
+                {...lastTime(last?.toeOutDeg[side], '°')}
                 unit="°"
                 value={now.toeOutDeg[side]}
                 step={1}
@@ -140,9 +165,13 @@ export function MeasureScreen({ dossier }: { dossier: Dossier }) {
           ))}
         </View>
       </Part>
-      <Part title="4 · Heel elevation in use" hint="Lift under the heels today: shoe, plate or wedge. 0 is flat.">
+      <Part
+        title="4 · Heel elevation in use"
+        hint="Lift under the heels today: shoe, plate or wedge. 0 is flat."
+      >
         <Stepper
           label="Under the heels"
+          {...lastTime(last?.heelRiseMm, 'mm')}
           unit="mm"
           value={now.heelRiseMm}
           step={5}
@@ -158,13 +187,18 @@ export function MeasureScreen({ dossier }: { dossier: Dossier }) {
       >
         <Stepper
           label="Kneecap past toe"
+          {...lastTime(last?.kneeTravelMm, 'cm', 10, 1)}
           unit="cm"
           value={now.kneeTravelMm === null ? null : now.kneeTravelMm / 10}
           step={0.5}
           digits={1}
           possible={{ least: -30, most: 30 }}
           usual={{ least: -12, most: 18 }}
-          startAt={last?.kneeTravelMm !== undefined && last.kneeTravelMm !== null ? last.kneeTravelMm / 10 : 4}
+          startAt={
+            last?.kneeTravelMm !== undefined && last.kneeTravelMm !== null
+              ? last.kneeTravelMm / 10
+              : 4
+          }
           onChange={(cm) => change({ kneeTravelMm: Math.round(cm * 10) })}
         />
       </Part>
@@ -192,13 +226,16 @@ function Ankle({
       <View style={{ gap: space.xs }}>
         <Stepper
           label={`Shin angle ${side}`}
+          {...lastTime(last?.inclinometerDeg[side], '°')}
           unit="°"
           value={deg}
           step={1}
           possible={{ least: -20, most: 60 }}
           usual={{ least: 10, most: 50 }}
           startAt={last?.inclinometerDeg[side] ?? 34}
-          onChange={(value) => change({ inclinometerDeg: { ...now.inclinometerDeg, [side]: value } })}
+          onChange={(value) =>
+            change({ inclinometerDeg: { ...now.inclinometerDeg, [side]: value } })
+          }
         />
         {deg !== null && (
           <Say soft small number>
@@ -214,6 +251,7 @@ function Ankle({
     <View style={{ gap: space.xs }}>
       <Stepper
         label={`Toe to wall ${side}`}
+        {...lastTime(last?.kneeToWallMm[side], 'cm', 10, 1)}
         unit="cm"
         value={mm === null ? null : mm / 10}
         step={0.5}
@@ -231,7 +269,9 @@ function Ankle({
         </Say>
       )}
       {mm !== null && deg === null && (
-        <Notice tone="now">This distance is longer than this shank can reach. Check the tape or the shank length.</Notice>
+        <Notice tone="now">
+          This distance is longer than this shank can reach. Check the tape or the shank length.
+        </Notice>
       )}
     </View>
   );

@@ -1,4 +1,10 @@
-import type { Client, ClientSetupValues, Dossier, Measurement, MeasurementValues } from '@zither/contract';
+import type {
+  Client,
+  ClientSetupValues,
+  Dossier,
+  Measurement,
+  MeasurementValues,
+} from '@zither/contract';
 import {
   BALANCED,
   NAMED_DEPTHS_DEG,
@@ -43,7 +49,10 @@ export function semDeg(body: Body, measurement: MeasurementValues): number {
 
 const FIVE = [
   ['stance width', (m: MeasurementValues) => m.stanceWidthMm !== null],
-  ['foot angles', (m: MeasurementValues) => m.toeOutDeg.left !== null && m.toeOutDeg.right !== null],
+  [
+    'foot angles',
+    (m: MeasurementValues) => m.toeOutDeg.left !== null && m.toeOutDeg.right !== null,
+  ],
   [
     'ankle dorsiflexion, both sides',
     (m: MeasurementValues) => {
@@ -64,7 +73,8 @@ export function usableMeasurement(dossier: Dossier): Measurement | null {
   const body = bodyOf(dossier.client);
   return (
     dossier.measurements.find(
-      (m) => dorsiflexionDeg(body, m, 'left') !== null && dorsiflexionDeg(body, m, 'right') !== null,
+      (m) =>
+        dorsiflexionDeg(body, m, 'left') !== null && dorsiflexionDeg(body, m, 'right') !== null,
     ) ?? null
   );
 }

@@ -35,7 +35,12 @@ export function Plan({ plan }: { plan: PrescriptionValues }) {
       </Part>
       <Part title={plan.cues.length > 1 ? 'Two cues' : 'One cue'}>
         {plan.cues.map((cue) => (
-          <Entry key={cue.id} title={`“${cue.words}”`} because={cue.because} care={cue.precaution} />
+          <Entry
+            key={cue.id}
+            title={`“${cue.words}”`}
+            because={cue.because}
+            care={cue.precaution}
+          />
         ))}
       </Part>
       <Part title="Preparation, in this order">

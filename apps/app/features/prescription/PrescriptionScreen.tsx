@@ -49,7 +49,8 @@ export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
 
   return (
     <Screen
-      title={`Prescription for ${client.name}`}
+      title="Prescription"
+      who={client.name}
       back={back}
       foot={
         isSame ? (

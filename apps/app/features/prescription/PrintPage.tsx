@@ -44,7 +44,10 @@ export function PrintPage({ dossier }: { dossier: Dossier }) {
       : null;
   const half = Math.max(150, (width - space.l) / 2);
   return (
-    <ScrollView style={{ backgroundColor: colors.surface }} contentContainerStyle={{ padding: space.l }}>
+    <ScrollView
+      style={{ backgroundColor: colors.surface }}
+      contentContainerStyle={{ padding: space.l }}
+    >
       <View
         onLayout={(e) => setWidth(e.nativeEvent.layout.width)}
         style={{ gap: space.s, maxWidth: 720, width: '100%', alignSelf: 'center' }}
@@ -59,7 +62,10 @@ export function PrintPage({ dossier }: { dossier: Dossier }) {
           />
         </View>
         <Heading level={1}>{client.name}</Heading>
-        <Say soft small>{`Squat plan, ${format(parseISO(prescription.givenOn), 'd MMMM yyyy')}`}</Say>
+        <Say
+          soft
+          small
+        >{`Squat plan, ${format(parseISO(prescription.givenOn), 'd MMMM yyyy')}`}</Say>
         <Say strong number>
           {prescription.summary}
         </Say>
@@ -71,6 +77,7 @@ export function PrintPage({ dossier }: { dossier: Dossier }) {
               width={half}
               height={210}
               statureMm={question.body.statureMm}
+              fitDepthDeg={question.target.thighDepthDeg}
             />
             <FloorPlan question={question} width={half} height={210} />
           </View>

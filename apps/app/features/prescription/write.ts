@@ -20,7 +20,9 @@ function sayChange({ what, from, to }: SetupChange): string {
     case 'stance':
       return `Stance ${n(to / 10)} cm instead of ${n(from / 10)} cm`;
     case 'toeOut':
-      return from === to ? `Toes ${n(to)}° out on both sides` : `Toes ${n(to)}° out instead of ${n(from)}°`;
+      return from === to
+        ? `Toes ${n(to)}° out on both sides`
+        : `Toes ${n(to)}° out instead of ${n(from)}°`;
     case 'heel':
       return `${to === 0 ? 'Heels flat' : `Heels up ${n(to)} mm`} instead of ${from === 0 ? 'flat' : `${n(from)} mm`}`;
     case 'depth':
@@ -32,7 +34,8 @@ function sayChange({ what, from, to }: SetupChange): string {
 
 const sayDose = ({ dose }: Drill): string => {
   const { amount, unit, sets } = dose;
-  const words = unit === 'reps' ? `${amount} reps` : unit === 'minutes' ? `${amount} min` : `${amount} s`;
+  const words =
+    unit === 'reps' ? `${amount} reps` : unit === 'minutes' ? `${amount} min` : `${amount} s`;
   return sets > 1 ? `${sets} × ${words}` : words;
 };
 
@@ -62,7 +65,10 @@ export function writePrescription(
     summary: usable
       ? `${standing}, down to ${sayDepth(target.thighDepthDeg)}.`
       : `${standing}. Squat only with support for now: no free squat keeps every limit.`,
-    changes: changes.map((change) => ({ what: sayChange(change), because: REASONS[change.reason] })),
+    changes: changes.map((change) => ({
+      what: sayChange(change),
+      because: REASONS[change.reason],
+    })),
     findings: given.findings.map((finding) => ({ ...finding })),
     cues: given.cues.map(({ cue, because }) => ({
       id: cue.id,

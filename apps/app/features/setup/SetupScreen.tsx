@@ -21,7 +21,7 @@ export function SetupScreen({ dossier }: { dossier: Dossier }) {
 
   if (found.kind === 'needsAnkle')
     return (
-      <Screen title={`Setup for ${client.name}`} back={back}>
+      <Screen title="Setup" who={client.name} back={back}>
         <Part>
           <Notice
             actions={[
@@ -51,24 +51,32 @@ export function SetupScreen({ dossier }: { dossier: Dossier }) {
   };
 
   return (
-    <Screen
-      title={`Setup for ${client.name}`}
-      back={back}
-      foot={
-        <Button
-          title="Next: Prescription"
-          containerStyle={{ flex: 1 }}
-          buttonStyle={{ minHeight: 52 }}
-          onPress={() => router.navigate(`/clients/${client.id}/prescription` as never)}
-        />
-      }
-    >
-      {!dossier.setup && (
-        <Part>
-          <Say soft>Starts as {client.name} stands now. The first change keeps it as the setup.</Say>
-        </Part>
+    <Instrument question={found.question} onChange={change} before={before}>
+      {({ pinned, body }) => (
+        <Screen
+          title="Setup"
+          who={client.name}
+          back={back}
+          pinned={pinned}
+          foot={
+            <Button
+              title="Next: Prescription"
+              containerStyle={{ flex: 1 }}
+              buttonStyle={{ minHeight: 52 }}
+              onPress={() => router.navigate(`/clients/${client.id}/prescription` as never)}
+            />
+          }
+        >
+          {!dossier.setup && (
+            <Part>
+              <Say soft>
+                Starts as {client.name} stands now. The first change keeps it as the setup.
+              </Say>
+            </Part>
+          )}
+          {body}
+        </Screen>
       )}
-      <Instrument question={found.question} onChange={change} before={before} />
-    </Screen>
+    </Instrument>
   );
 }

@@ -1,7 +1,13 @@
 import { View } from 'react-native';
 import { Notice } from '../../ui/Notice.tsx';
 import { space } from '../../ui/theme.ts';
-import { newId, outboxActions, settleConflict, useAppDispatch, useAppSelector } from '../data/index.ts';
+import {
+  newId,
+  outboxActions,
+  settleConflict,
+  useAppDispatch,
+  useAppSelector,
+} from '../data/index.ts';
 
 const ROW_NAMES = {
   client: 'client details',

@@ -1,14 +1,13 @@
 import MaterialIcons from '@expo/vector-icons/MaterialIcons';
-import { Button, useThemeMode } from '../../ui/elements.ts';
 import { Link, usePathname } from 'expo-router';
 import type { ReactNode } from 'react';
 import { Pressable, View } from 'react-native';
+import { DimButton } from '../../ui/DimButton.tsx';
+import { SaveBadge } from '../../ui/SaveBadge.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { font, space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { Attention } from './Attention.tsx';
-import { keepMode } from './mode.ts';
-import { SaveBadge } from './SaveBadge.tsx';
 
 const PLACES = [
   { to: '/clients', label: 'Clients', icon: 'groups' },
@@ -53,24 +52,6 @@ export function Shell({ children }: { children: ReactNode }) {
     );
   return (
     <View style={{ flex: 1, backgroundColor: colors.paper }}>
-      <View
-        style={{
-          flexDirection: 'row',
-          alignItems: 'center',
-          justifyContent: 'space-between',
-          paddingHorizontal: space.l,
-          minHeight: 44,
-          backgroundColor: colors.surface,
-          borderBottomWidth: 1,
-          borderColor: colors.hairline,
-        }}
-      >
-        <Say strong>Zither Plumb</Say>
-        <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.s }}>
-          <SaveBadge />
-          <DimButton />
-        </View>
-      </View>
       <Attention />
       <View style={{ flex: 1 }}>{children}</View>
       <View
@@ -142,35 +123,13 @@ function Place({
         }}
       >
         <MaterialIcons name={icon} size={24} color={isHere ? colors.brass : colors.inkSoft} />
-        <Say small style={{ color: isHere ? colors.ink : colors.inkSoft, fontFamily: font.semibold }}>
+        <Say
+          small
+          style={{ color: isHere ? colors.ink : colors.inkSoft, fontFamily: font.semibold }}
+        >
           {label}
         </Say>
       </Pressable>
     </Link>
-  );
-}
-
-function DimButton() {
-  const { colors } = useLook();
-  const { mode, setMode } = useThemeMode();
-  const isDark = mode === 'dark';
-  return (
-    <Button
-      type="clear"
-      accessibilityLabel={isDark ? 'Light colours' : 'Dark colours for a dim gym'}
-      buttonStyle={{ width: 44, height: 44, minHeight: 44, paddingHorizontal: 0 }}
-      icon={
-        <MaterialIcons
-          name={isDark ? 'light-mode' : 'dark-mode'}
-          size={20}
-          color={colors.inkSoft}
-        />
-      }
-      onPress={() => {
-        const next = isDark ? 'light' : 'dark';
-        keepMode(next);
-        setMode(next);
-      }}
-    />
   );
 }

@@ -1,2 +1,1 @@
 export { Shell } from './Shell.tsx';
-export { readMode } from './mode.ts';

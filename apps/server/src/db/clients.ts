@@ -1,4 +1,10 @@
-import { clientSchema, clientLineSchema, type Client, type ClientLine, type ClientValues } from '@zither/contract';
+import {
+  clientSchema,
+  clientLineSchema,
+  type Client,
+  type ClientLine,
+  type ClientValues,
+} from '@zither/contract';
 import type { Db } from './open.ts';
 
 interface Row {

@@ -1,7 +1,7 @@
 import { problemOf, type Problem } from '@zither/contract';
 import type { FastifyError, FastifyInstance } from 'fastify';
 import { ResponseSerializationError } from 'fastify-type-provider-zod';
-import { z } from 'zod';
+import type { z } from 'zod';
 import { ERRORS, Refusal, type ErrorCode } from '../errors.ts';
 
 /** Fastify's own error codes that a sender can cause, in the terms of our table. */

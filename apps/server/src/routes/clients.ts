@@ -13,9 +13,13 @@ import { Refusal } from '../errors.ts';
 export function clientRoutes(app: FastifyInstance, db: Db): void {
   const routes = app.withTypeProvider<ZodTypeProvider>();
 
-  routes.get('/api/clients', { schema: { response: { 200: clientListSchema } } }, async (request) => ({
-    clients: clientsOf(db, request.practiceId).list(),
-  }));
+  routes.get(
+    '/api/clients',
+    { schema: { response: { 200: clientListSchema } } },
+    async (request) => ({
+      clients: clientsOf(db, request.practiceId).list(),
+    }),
+  );
 
   routes.get(
     '/api/clients/:id',

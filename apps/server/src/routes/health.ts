@@ -11,6 +11,9 @@ export function healthRoutes(app: FastifyInstance, db: Db): void {
       logLevel: 'warn',
       schema: { response: { 200: z.strictObject({ ok: z.literal(true), schema: z.int() }) } },
     },
-    async () => ({ ok: true as const, schema: db.pragma('user_version', { simple: true }) as number }),
+    async () => ({
+      ok: true as const,
+      schema: db.pragma('user_version', { simple: true }) as number,
+    }),
   );
 }

@@ -6,9 +6,11 @@ import { applyOperation } from '../operations.ts';
 
 /** POST /api/operations: the only address that writes. */
 export function operationRoutes(app: FastifyInstance, db: Db, now: () => string): void {
-  app.withTypeProvider<ZodTypeProvider>().post(
-    '/api/operations',
-    { schema: { body: operationSchema, response: { 200: operationResultSchema } } },
-    async (request) => applyOperation(db, request.practiceId, request.body, now()),
-  );
+  app
+    .withTypeProvider<ZodTypeProvider>()
+    .post(
+      '/api/operations',
+      { schema: { body: operationSchema, response: { 200: operationResultSchema } } },
+      async (request) => applyOperation(db, request.practiceId, request.body, now()),
+    );
 }

@@ -16,7 +16,10 @@ const reachMm = (body: ResolvedBody, distanceMm: number): number =>
  * @param distanceMm big toe to wall, mm; 0 = toe at the wall
  * @returns degrees, or null when the distance is longer than this shank can reach
  */
-export function dorsiflexionFromKneeToWallDeg(body: ResolvedBody, distanceMm: number): number | null {
+export function dorsiflexionFromKneeToWallDeg(
+  body: ResolvedBody,
+  distanceMm: number,
+): number | null {
   const ratio = reachMm(body, distanceMm) / body.lengthsMm.shank;
   return Math.abs(ratio) > 1 ? null : toDeg(safeAsin(ratio));
 }

@@ -272,7 +272,8 @@ function pickDrills(
   const picked: PrescribedDrill[] = [];
   for (const steps of SLOTS) {
     const fit = firstFit(reasons, steps, picked);
-    if (fit) picked.push({ ...fit, sides: sidesFor(fit.drill, fit.finding, dorsiflexionDeg, difference) });
+    if (fit)
+      picked.push({ ...fit, sides: sidesFor(fit.drill, fit.finding, dorsiflexionDeg, difference) });
   }
   return picked.sort(
     (a, b) => ROUTINE_STEPS.indexOf(a.drill.step) - ROUTINE_STEPS.indexOf(b.drill.step),

@@ -56,9 +56,15 @@ const UNIT = { stanceMm: 20, toeOutDeg: 5, heelMm: 5, hold: 2 } as const;
 const HEEL_GRAIN_MM = 5;
 
 /** The case a profile makes of a wish at one candidate setup. */
-function caseOf(wish: SetupWish, profile: MethodProfile, candidate: Candidate, depthDeg: number): Case {
+function caseOf(
+  wish: SetupWish,
+  profile: MethodProfile,
+  candidate: Candidate,
+  depthDeg: number,
+): Case {
   const { stanceWidthMm, toeOutDeg, heelRiseMm, hold } = candidate;
-  const support: Support = heelRiseMm > 0 ? { kind: 'block', riseMm: heelRiseMm } : { kind: 'floor' };
+  const support: Support =
+    heelRiseMm > 0 ? { kind: 'block', riseMm: heelRiseMm } : { kind: 'floor' };
   const setup: Setup = {
     stanceWidthMm,
     toeOutDeg: { left: toeOutDeg, right: toeOutDeg },
@@ -139,7 +145,11 @@ function candidates(
 ): Candidate[] {
   const { least, most } = profile.stancePerShoulderWidth;
   const stances = [start.stanceWidthMm];
-  for (let mm = Math.ceil((least * body.shoulderWidthMm) / 20) * 20; mm <= most * body.shoulderWidthMm; mm += 20)
+  for (
+    let mm = Math.ceil((least * body.shoulderWidthMm) / 20) * 20;
+    mm <= most * body.shoulderWidthMm;
+    mm += 20
+  )
     stances.push(mm);
   const toes = [start.toeOutDeg];
   for (let deg = profile.toeOutDeg.least; deg <= profile.toeOutDeg.most; deg += 5) toes.push(deg);
@@ -298,7 +308,11 @@ function merged(changes: SetupChange[]): SetupChange[] {
   for (const change of changes) {
     const earlier = list.find((c) => c.what === change.what);
     if (earlier) Object.assign(earlier, { to: change.to, reason: change.reason });
-    else list.push({ ...change, from: typeof change.from === 'number' ? roundTo(change.from, 1) : change.from });
+    else
+      list.push({
+        ...change,
+        from: typeof change.from === 'number' ? roundTo(change.from, 1) : change.from,
+      });
   }
   return list;
 }

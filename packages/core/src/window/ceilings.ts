@@ -35,8 +35,7 @@ export function fixedCeiling(link: Linkage, limits: SideLimits): Ceiling {
   }
   if (limits.shankDeg !== null) consider(toRad(limits.shankDeg), 'shankLimit');
   if (limits.hipAbductionDeg !== null) {
-    const room =
-      link.thighMm * Math.sin(toRad(limits.hipAbductionDeg)) - (link.ankleY - link.hipY);
+    const room = link.thighMm * Math.sin(toRad(limits.hipAbductionDeg)) - (link.ankleY - link.hipY);
     const outward = link.shankMm * link.sinKneeAzimuth;
     // Toes straight ahead: abduction does not change with the shank, so the limit holds always or never.
     if (Math.abs(outward) < 1e-9) consider(room >= -1e-9 ? ALWAYS : NEVER, 'hipAbduction');
@@ -49,7 +48,10 @@ export function fixedCeiling(link: Linkage, limits: SideLimits): Ceiling {
 }
 
 /** Shank inclinations at which the chain closes at this depth, radians; null when it closes nowhere. */
-export function closingRange(link: Linkage, cosDepth: number): { low: number; high: number } | null {
+export function closingRange(
+  link: Linkage,
+  cosDepth: number,
+): { low: number; high: number } | null {
   const low = toRad(SHANK_SEARCH_DEG.low);
   const high = toRad(SHANK_SEARCH_DEG.high);
   const reach = link.thighMm * cosDepth;

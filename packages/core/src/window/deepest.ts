@@ -108,11 +108,7 @@ function topOfDescentDeg(link: Linkage): number | null {
 }
 
 /** Bisects between an open and a shut depth, degrees. */
-function lastOpen(
-  slack: (deg: number) => number | null,
-  openDeg: number,
-  shutDeg: number,
-): number {
+function lastOpen(slack: (deg: number) => number | null, openDeg: number, shutDeg: number): number {
   let open = openDeg;
   let shut = shutDeg;
   for (let i = 0; i < 30; i += 1) {

@@ -54,11 +54,7 @@ const STEP: Record<Exclude<LeverName, 'hold'>, { step: number; most: number; sig
 export type LeanLimitOf = (hold: Hold) => number;
 
 /** Applies a move to a case. null when the lever does not fit what is there (a ramp on top of a block). */
-export function applyMove(
-  question: Case,
-  move: LeverMove,
-  leanLimitOf?: LeanLimitOf,
-): Case | null {
+export function applyMove(question: Case, move: LeverMove, leanLimitOf?: LeanLimitOf): Case | null {
   const { setup, limits, target } = question;
   if (move.lever === 'hold') {
     return {
@@ -115,15 +111,19 @@ function raiseBlock(support: Support, byMm: number): Support | null {
 }
 
 function raiseRamp(support: Support, byDeg: number): Support | null {
-  if (support.kind === 'block') return support.riseMm === 0 ? raiseRamp({ kind: 'floor' }, byDeg) : null;
+  if (support.kind === 'block')
+    return support.riseMm === 0 ? raiseRamp({ kind: 'floor' }, byDeg) : null;
   const angleDeg = (support.kind === 'ramp' ? support.angleDeg : 0) + byDeg;
   const azimuth = support.kind === 'ramp' ? support.azimuth : 'foot';
   return angleDeg >= 0 && angleDeg <= 30 ? { kind: 'ramp', angleDeg, azimuth } : null;
 }
 
 /** The window at the target is open and nothing shuts on the way down. */
-export const reachesTarget = (window: Window, deepestDeg: number | null, targetDeg: number): boolean =>
-  window.kind === 'open' && deepestDeg !== null && deepestDeg >= targetDeg - 1e-6;
+export const reachesTarget = (
+  window: Window,
+  deepestDeg: number | null,
+  targetDeg: number,
+): boolean => window.kind === 'open' && deepestDeg !== null && deepestDeg >= targetDeg - 1e-6;
 
 interface Here {
   window: Window;
@@ -204,7 +204,9 @@ export function leverSteps(question: Case, side: Side, leanLimitOf?: LeanLimitOf
 /** A loaded squat is compared with other loaded holds, an unloaded one with those that need no weight. */
 function comparableHold(question: Case, hold: Hold): boolean {
   const unloaded: readonly Hold[] = ['bodyweight', 'armsForward', 'overhead'];
-  return question.setup.loadKg === 0 ? unloaded.includes(hold) : hold !== 'bodyweight' && hold !== 'armsForward';
+  return question.setup.loadKg === 0
+    ? unloaded.includes(hold)
+    : hold !== 'bodyweight' && hold !== 'armsForward';
 }
 
 /**

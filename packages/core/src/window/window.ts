@@ -38,8 +38,7 @@ export function windowAt(link: Linkage, limits: SideLimits, depth: number): Wind
   const ceiling = lowestCeiling(link, limits, depth, range, fixedCeiling(link, limits));
   const floor = highestFloor(link, limits, depth, range, ceiling.at);
   // The limits could only be met where the thigh no longer spans: that is a stance too wide, not a shut window.
-  if (!floor.reached && range.high < toRad(SHANK_SEARCH_DEG.high))
-    return { kind: 'stanceTooWide' };
+  if (!floor.reached && range.high < toRad(SHANK_SEARCH_DEG.high)) return { kind: 'stanceTooWide' };
   const width = ceiling.at - floor.at;
   const open = floor.reached && width >= -MEETING;
   return {
@@ -152,6 +151,7 @@ export function foldExcess(
   const allowed = toRad(limit.atZeroAbductionDeg) + limit.perAbductionDeg * abduction;
   // A trunk that has sunk past the thigh line makes the unsigned angle shrink again. Measured in front of the
   // hip it is past 180°, which no limit allows.
-  if (trunk > 0 && Math.sin(trunk) * sinDepth > Math.cos(trunk) * thighForward) return Math.PI - Math.min(0, allowed);
+  if (trunk > 0 && Math.sin(trunk) * sinDepth > Math.cos(trunk) * thighForward)
+    return Math.PI - Math.min(0, allowed);
   return hipFold(trunk, thighForward, sinDepth) - allowed;
 }

@@ -31,7 +31,9 @@ export function workingShankDeg(
   const difference = (shank: number) => {
     const sin = Math.sin(shank);
     const kneeX = link.ankleX + link.shankMm * sin * link.cosKneeAzimuth;
-    return trunkForDemand(link, leanDemand(link, sin, hipXAt(link, sin, cosDepth) ?? kneeX)) - shank;
+    return (
+      trunkForDemand(link, leanDemand(link, sin, hipXAt(link, sin, cosDepth) ?? kneeX)) - shank
+    );
   };
   const at = smallestSatisfying(difference, toRad(window.floorDeg), toRad(window.ceilingDeg));
   return at === null ? window.ceilingDeg : toDeg(at);

@@ -17,9 +17,15 @@ function Edit({ dossier }: { dossier: Dossier }) {
   const { client } = dossier;
   const { putClient } = useChanges();
   return (
-    <Screen title={`Edit ${client.name}`} back={{ to: `/clients/${client.id}`, label: `Back to ${client.name}` }}>
+    <Screen
+      title={`Edit ${client.name}`}
+      back={{ to: `/clients/${client.id}`, label: `Back to ${client.name}` }}
+    >
       <Suspense fallback={<Waiting what="the form" />}>
-      <ClientForm values={client} onSave={(values) => putClient(client.id, client.version, values)} />
+        <ClientForm
+          values={client}
+          onSave={(values) => putClient(client.id, client.version, values)}
+        />
       </Suspense>
     </Screen>
   );

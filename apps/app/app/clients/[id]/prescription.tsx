@@ -3,7 +3,8 @@ import { WithDossier } from '../../../features/clients/WithDossier.tsx';
 import { Waiting } from '../../../ui/Waiting.tsx';
 
 const PrescriptionScreen = lazy(async () => ({
-  default: (await import('../../../features/prescription/PrescriptionScreen.tsx')).PrescriptionScreen,
+  default: (await import('../../../features/prescription/PrescriptionScreen.tsx'))
+    .PrescriptionScreen,
 }));
 
 export default function Page() {

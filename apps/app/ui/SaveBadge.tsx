@@ -1,8 +1,8 @@
 import MaterialIcons from '@expo/vector-icons/MaterialIcons';
 import { View } from 'react-native';
-import { Say } from '../../ui/Say.tsx';
-import { useLook } from '../../ui/useLook.ts';
-import { useAppSelector } from '../data/index.ts';
+import { Say } from './Say.tsx';
+import { useLook } from './useLook.ts';
+import { useAppSelector } from '../features/data/index.ts';
 
 /** Says quietly where the work is: saved, on its way, or waiting for the network. */
 export function SaveBadge() {

@@ -1,0 +1,78 @@
+import { readFileSync } from 'node:fs';
+import type { AxeResults } from 'axe-core';
+import type { Browser, Page } from 'playwright-core';
+import { launch, PHONE, TestServer, visit, WIDE } from './support.ts';
+
+let browser: Browser;
+const server = new TestServer();
+const axe = readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8');
+
+beforeAll(async () => {
+  browser = await launch();
+  await server.start();
+  await server.seed();
+});
+afterAll(async () => {
+  await browser.close();
+  await server.stop();
+});
+
+/** What axe finds against WCAG 2.2 AA, as short lines. */
+async function barriers(page: Page): Promise<string[]> {
+  const results = await page.evaluate(`${axe}; axe.run(document, {
+    runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'],
+  })`);
+  return (results as AxeResults).violations.flatMap((v) =>
+    v.nodes.map((n) => `${v.id}: ${n.html.slice(0, 140)}`),
+  );
+}
+
+/** Buttons and fields smaller than 44 × 44 CSS pixels. */
+const smallTargets = (page: Page): Promise<string[]> =>
+  page.evaluate(() =>
+    [...document.querySelectorAll('[role=button], [role=radio], [role=link], a, button')]
+      .map((e) => ({ box: e.getBoundingClientRect(), html: e.outerHTML.slice(0, 120) }))
+      .filter(({ box }) => box.width > 0 && (box.width < 43.5 || box.height < 43.5))
+      .map(({ box, html }) => `${Math.round(box.width)}×${Math.round(box.height)} ${html}`),
+  );
+
+const PAGES = ['', 'measure', 'setup', 'prescription', 'edit'];
+
+describe.each([
+  ['phone', PHONE],
+  ['wide', WIDE],
+] as const)('WCAG 2.2 AA at %s', (_name, size) => {
+  it.each(['light', 'dark'] as const)(
+    'finds no barrier and no small target in %s colours',
+    async (colours) => {
+      const { page, context } = await visit(browser, size, server.address);
+      await page.evaluate((mode) => localStorage.setItem('zither-plumb.colours', mode), colours);
+      await page.reload();
+      const found: Record<string, string[]> = {};
+      const look = async (name: string) => {
+        found[name] = [...(await barriers(page)), ...(await smallTargets(page))];
+      };
+      await page.getByText('Orla Venn').waitFor();
+      await look('clients');
+      await page.getByText('Orla Venn').click();
+      await page.getByRole('heading', { name: 'Orla Venn' }).waitFor();
+      const client = page.url();
+      for (const stage of PAGES) {
+        await page.goto(`${client}/${stage}`.replace(/\/$/, ''));
+        await page.getByRole('heading', { level: 1 }).last().waitFor();
+        await page.waitForTimeout(400);
+        await look(stage || 'client');
+      }
+      for (const path of ['/clients/new', '/lab']) {
+        await page.goto(server.address + path);
+        await page.getByRole('heading', { level: 1 }).last().waitFor();
+        await page.waitForTimeout(400);
+        await look(path);
+      }
+      expect(
+        Object.fromEntries(Object.entries(found).filter(([, list]) => list.length > 0)),
+      ).toEqual({});
+      await context.close();
+    },
+  );
+});

@@ -1,0 +1,68 @@
+// npm test: installs what is missing, then check, unit, property, server and browser tests; ends with one count.
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { installChromium, installPackages, root } from './install.mjs';
+
+const cache = join(root, '.cache');
+let passed = 0;
+let failed = 0;
+
+const started = Date.now();
+const say = (text) =>
+  process.stdout.write(
+    `[${String(Math.round((Date.now() - started) / 1000)).padStart(4)} s] ${text}\n`,
+  );
+
+/** One step of the check counts as one test. */
+function step(name, script) {
+  say(name);
+  const { status } = spawnSync('npm', ['run', '--silent', script], { cwd: root, stdio: 'inherit' });
+  if (status === 0) passed += 1;
+  else failed += 1;
+}
+
+/** A Jest run; its tests are counted, and a run that could not report counts as one failure. */
+function jest(name, args, env = {}) {
+  say(name);
+  const report = join(cache, `${name.replace(/\W+/g, '-')}.json`);
+  rmSync(report, { force: true });
+  const { status } = spawnSync(
+    'npx',
+    ['jest', '--ci', '--silent', '--json', `--outputFile=${report}`, ...args],
+    // The JSON goes to the file; what people read comes on standard error.
+    { cwd: root, stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, ...env } },
+  );
+  if (!existsSync(report)) {
+    failed += 1;
+    return;
+  }
+  const result = JSON.parse(readFileSync(report, 'utf8'));
+  passed += result.numPassedTests;
+  failed += result.numFailedTests + result.numRuntimeErrorTestSuites;
+  if (status !== 0 && result.numFailedTests + result.numRuntimeErrorTestSuites === 0) failed += 1;
+}
+
+async function main() {
+  mkdirSync(cache, { recursive: true });
+  installPackages();
+  const chromium = installChromium();
+  step('Types', 'check:types');
+  step('Lint and import boundaries', 'check:lint');
+  step('Format', 'check:format');
+  step('Unused exports and dependencies', 'check:unused');
+  jest('Unit, property and server tests', []);
+  say('Building the app');
+  const { buildApp } = await import('./build.mjs');
+  buildApp();
+  jest('Browser journeys', ['--config', 'jest.e2e.config.cjs'], { CHROMIUM: chromium });
+}
+
+try {
+  await main();
+} catch (error) {
+  process.stdout.write(`${error.message}\n`);
+  failed += 1;
+}
+process.stdout.write(`${passed} passed, ${failed} failed\n`);
+process.exitCode = failed > 0 ? 1 : 0;
