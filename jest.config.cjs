@@ -33,5 +33,6 @@ module.exports = {
       '<rootDir>/demo',
       '<rootDir>/scripts',
     ]),
+    '<rootDir>/apps/app/jest.config.js',
   ],
 };

@@ -100,6 +100,40 @@ describe('at 1280 × 800', () => {
     await context.close();
   });
 
+  it('redraws while a slider is dragged, before it is let go', async () => {
+    const { page, context, problems } = await visit(browser, WIDE, server.address, '/lab');
+    const plan = page.getByRole('img', { name: /^Floor plan/ });
+    const slider = page.getByLabel('Stance width', { exact: true });
+    const box = await slider.boundingBox();
+    if (!box) throw new Error('no slider');
+    const before = await plan.getAttribute('aria-label');
+    await page.evaluate(() => {
+      const kept = window as unknown as { long: number[] };
+      kept.long = [];
+      new PerformanceObserver((list) => {
+        for (const entry of list.getEntries()) kept.long.push(Math.round(entry.duration));
+      }).observe({ entryTypes: ['longtask'] });
+    });
+    const y = box.y + box.height / 2;
+    await page.mouse.move(box.x + box.width * 0.4, y);
+    await page.mouse.down();
+    const seen = new Set<string | null>();
+    for (let i = 1; i <= 60; i += 1) {
+      await page.mouse.move(box.x + box.width * (0.4 + 0.002 * i), y);
+      if (i % 10 === 0) seen.add(await plan.getAttribute('aria-label'));
+    }
+    expect(seen.size).toBeGreaterThan(3);
+    expect(seen.has(before)).toBe(false);
+    await page.mouse.up();
+    const long = await page.evaluate(() => (window as unknown as { long: number[] }).long);
+    // Printed, not judged: speed is the bench's business.
+    process.stderr.write(
+      `Long tasks while dragging a slider: ${long.length === 0 ? 'none' : `${long.join(', ')} ms`}\n`,
+    );
+    expect(problems).toEqual([]);
+    await context.close();
+  });
+
   it('can be worked by keyboard, and survives a reload on any page', async () => {
     const { page, context, problems } = await visit(browser, WIDE, server.address, '/lab');
     const less = page.getByRole('button', { name: 'Less: Stance width' });

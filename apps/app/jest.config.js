@@ -4,7 +4,8 @@ module.exports = {
   preset: 'jest-expo/web',
   rootDir: __dirname,
   testMatch: ['<rootDir>/test/**/*.test.{ts,tsx}'],
-  watchPlugins: [],
+  // The preset's own patterns stay; d3 ships .mjs.
+  transform: { '\\.mjs$': ['babel-jest', { configFile: require.resolve('./babel.config.js') }] },
   transformIgnorePatterns: [
     '/node_modules/(?!((jest-)?react-native|@react-native(-community)?|expo(nent)?|@expo(nent)?/.*|@expo-google-fonts/.*|react-navigation|@react-navigation/.*|@rneui|@zither|d3-|internmap|uuid|date-fns|immer|react-redux|@reduxjs)/?)',
   ],

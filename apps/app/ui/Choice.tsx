@@ -4,7 +4,7 @@ import { Say } from './Say.tsx';
 import { font, space, TARGET_PX } from './theme.ts';
 import { useLook } from './useLook.ts';
 
-/** One of several, all in sight; wraps on a narrow screen. Arrow keys come with the radio role's buttons. */
+/** One of several, all in sight; wraps on a narrow screen. */
 export function Choice<T extends string>({
   label,
   options,

@@ -76,10 +76,11 @@ export function Screen({
       <Divider />
       {isPinned && isWide ? (
         <View style={{ flex: 1, flexDirection: 'row' }}>
-          <ScrollView style={{ flex: 1 }} contentContainerStyle={scrolling}>
+          <ScrollView tabIndex={0} style={{ flex: 1 }} contentContainerStyle={scrolling}>
             {pinned}
           </ScrollView>
           <ScrollView
+            tabIndex={0}
             style={{ flex: 1, borderLeftWidth: 1, borderColor: colors.hairline }}
             contentContainerStyle={scrolling}
           >
@@ -91,7 +92,7 @@ export function Screen({
           {isPinned && (
             <View style={{ borderBottomWidth: 1, borderColor: colors.hairline }}>{pinned}</View>
           )}
-          <ScrollView contentContainerStyle={scrolling}>
+          <ScrollView tabIndex={0} contentContainerStyle={scrolling}>
             {!isPinned && pinned}
             {children}
           </ScrollView>

@@ -1,14 +1,14 @@
 import { zodResolver } from '@hookform/resolvers/zod';
-import { Button, Input, ListItem } from '../../ui/elements.ts';
+import { Button, Input } from '../../ui/elements.ts';
 import { useEffect, useState } from 'react';
 import { Controller, useForm, useWatch, type Control } from 'react-hook-form';
 import { View } from 'react-native';
 import { z } from 'zod';
 import type { ClientValues } from '@zither/contract';
+import { Fold } from '../../ui/Fold.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
-import { useLook } from '../../ui/useLook.ts';
 
 /** A length typed in cm, kept as text until it is a number within reach. */
 const cm = (name: string, least: number, most: number) =>
@@ -127,8 +127,8 @@ export function ClientForm({
     mode: 'onBlur',
   });
   const [asked, setAsked] = useState<{ values: ClientValues; odd: string[] } | null>(null);
-  const [hasSegments, setHasSegments] = useState(
-    [start.foot, start.shank, start.thigh, start.trunk, start.shoulders].some((v) => v !== ''),
+  const hasSegments = [start.foot, start.shank, start.thigh, start.trunk, start.shoulders].some(
+    (v) => v !== '',
   );
 
   const draft = useWatch({ control: form.control });
@@ -163,7 +163,11 @@ export function ClientForm({
         <Field control={form.control} name="stature" label="Stature, cm" numeric onLeave={leave} />
         <Field control={form.control} name="mass" label="Body mass, kg" numeric onLeave={leave} />
       </View>
-      <Segments isOpen={hasSegments} onToggle={() => setHasSegments(!hasSegments)}>
+      <Fold
+        title="Segment lengths by tape"
+        note="Optional. What is left empty is estimated from stature."
+        startsOpen={hasSegments}
+      >
         <View style={{ flexDirection: 'row', gap: space.m }}>
           <Field control={form.control} name="thigh" label="Thigh, cm" numeric onLeave={leave} />
           <Field control={form.control} name="shank" label="Shank, cm" numeric onLeave={leave} />
@@ -179,7 +183,7 @@ export function ClientForm({
           numeric
           onLeave={leave}
         />
-      </Segments>
+      </Fold>
       <Field control={form.control} name="notes" label="Notes" multiline onLeave={leave} />
       {asked && (
         <Notice
@@ -194,36 +198,6 @@ export function ClientForm({
       )}
       {isNew && <Button title="Add and measure" onPress={() => void offer()} />}
     </Part>
-  );
-}
-
-function Segments({
-  isOpen,
-  onToggle,
-  children,
-}: {
-  isOpen: boolean;
-  onToggle: () => void;
-  children: React.ReactNode;
-}) {
-  const { colors } = useLook();
-  return (
-    <ListItem.Accordion
-      isExpanded={isOpen}
-      onPress={onToggle}
-      containerStyle={{ paddingHorizontal: 0, minHeight: 56 }}
-      content={
-        <ListItem.Content>
-          <ListItem.Title>Segment lengths by tape</ListItem.Title>
-          <ListItem.Subtitle>
-            Optional. What is left empty is estimated from stature.
-          </ListItem.Subtitle>
-        </ListItem.Content>
-      }
-      icon={{ type: 'material', name: 'expand-more', color: colors.ink }}
-    >
-      <View style={{ gap: space.m, paddingTop: space.s }}>{children}</View>
-    </ListItem.Accordion>
   );
 }
 

@@ -90,6 +90,7 @@ export function Controls({ question, onDrag, onCommit, leanLimitOf }: ControlsPr
       <CheckBox
         title="Both feet alike"
         checked={alike}
+        aria-checked={alike}
         iconType="material"
         checkedIcon="check-box"
         uncheckedIcon="check-box-outline-blank"

@@ -1,7 +1,6 @@
-import { ListItem } from '../../ui/elements.ts';
-import { useState } from 'react';
 import { View } from 'react-native';
 import { resolveBody, SEGMENT_NAMES, type Case, type SideSolution } from '@zither/core';
+import { Fold } from '../../ui/Fold.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
@@ -17,22 +16,9 @@ const SEGMENT_WORDS = {
 
 /** One tap deeper: the numbers of the pose, what went in, the equation in words, and where each constant comes from. */
 export function Why({ question, solution }: { question: Case; solution: SideSolution }) {
-  const [open, setOpen] = useState(false);
-  const { colors } = useLook();
   return (
-    <ListItem.Accordion
-      isExpanded={open}
-      onPress={() => setOpen(!open)}
-      accessibilityLabel={open ? 'Hide why' : 'Why? Inputs, equation and sources'}
-      containerStyle={{ paddingHorizontal: 0, minHeight: 48 }}
-      content={
-        <ListItem.Content>
-          <ListItem.Title>Why? Inputs, equation, sources</ListItem.Title>
-        </ListItem.Content>
-      }
-      icon={{ type: 'material', name: 'expand-more', color: colors.ink }}
-    >
-      <View style={{ gap: space.l, paddingBottom: space.l }}>
+    <Fold title="Why? Inputs, equation, sources">
+      <View style={{ gap: space.l }}>
         <PoseNumbers solution={solution} />
         <View style={{ gap: space.xs }}>
           <Say strong>In words</Say>
@@ -66,7 +52,7 @@ export function Why({ question, solution }: { question: Case; solution: SideSolu
           are static and for both legs together: for comparing setups, not for diagnosis.
         </Say>
       </View>
-    </ListItem.Accordion>
+    </Fold>
   );
 }
 

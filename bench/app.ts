@@ -1,0 +1,121 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
+import { chromium, type Page } from 'playwright-core';
+import type { BenchLine } from './core.ts';
+
+const kb = (bytes: number) => `${(bytes / 1024).toFixed(0)} KB`;
+
+function sizes(dist: string): BenchLine[] {
+  const folder = join(dist, '_expo/static/js/web');
+  const files = readdirSync(folder)
+    .filter((name) => name.endsWith('.js'))
+    .map((name) => ({
+      name,
+      bytes: gzipSync(readFileSync(join(folder, name)), { level: 9 }).length,
+    }));
+  const entry = files
+    .filter((f) => f.name.startsWith('entry'))
+    .reduce((sum, f) => sum + f.bytes, 0);
+  const all = files.reduce((sum, f) => sum + f.bytes, 0);
+  return [
+    { what: 'Entry bundle, gzip', measured: kb(entry), goal: '< 650 KB' },
+    { what: 'All JavaScript, gzip', measured: kb(all), goal: 'reported' },
+  ];
+}
+
+async function start(page: Page, address: string): Promise<BenchLine> {
+  const session = await page.context().newCDPSession(page);
+  await session.send('Emulation.setCPUThrottlingRate', { rate: 4 });
+  const begin = Date.now();
+  await page.goto(`${address}/clients`);
+  await page.getByText('Orla Venn').waitFor();
+  const milliseconds = Date.now() - begin;
+  await session.send('Emulation.setCPUThrottlingRate', { rate: 1 });
+  return {
+    what: 'First usable screen (client list), CPU slowed 4×, cold cache',
+    measured: `${milliseconds} ms`,
+    goal: 'reported',
+  };
+}
+
+async function drag(page: Page, address: string): Promise<BenchLine[]> {
+  await page.goto(`${address}/lab`);
+  const slider = page.getByLabel('Stance width', { exact: true });
+  await slider.waitFor();
+  await page.waitForTimeout(500);
+  const box = await slider.boundingBox();
+  if (!box) throw new Error('no slider');
+  await page.evaluate(() => {
+    const w = window as unknown as { frames60: number[]; long: number[]; going: boolean };
+    w.frames60 = [];
+    w.long = [];
+    w.going = true;
+    new PerformanceObserver((list) => {
+      for (const entry of list.getEntries()) w.long.push(entry.duration);
+    }).observe({ type: 'longtask' });
+    const tick = (at: number) => {
+      w.frames60.push(at);
+      if (w.going) requestAnimationFrame(tick);
+    };
+    requestAnimationFrame(tick);
+  });
+  const y = box.y + box.height / 2;
+  const from = box.x + box.width * 0.35;
+  await page.mouse.move(from, y);
+  await page.mouse.down();
+  const steps = 180;
+  for (let i = 0; i < steps; i += 1) {
+    await page.mouse.move(from + box.width * 0.22 * Math.sin((i / steps) * Math.PI * 4), y);
+    await page.waitForTimeout(8);
+  }
+  await page.mouse.up();
+  const { frames, long } = await page.evaluate(() => {
+    const w = window as unknown as { frames60: number[]; long: number[]; going: boolean };
+    w.going = false;
+    return { frames: w.frames60, long: w.long };
+  });
+  const gaps = frames.slice(1).map((at, i) => at - (frames[i] ?? at));
+  const sorted = [...gaps].sort((a, b) => a - b);
+  const seconds = ((frames.at(-1) ?? 0) - (frames[0] ?? 0)) / 1000;
+  return [
+    {
+      what: 'Frames a second while a slider is dragged in the Lab',
+      measured: `${(gaps.length / seconds).toFixed(0)} (95th percentile gap ${(sorted[Math.floor(sorted.length * 0.95)] ?? 0).toFixed(0)} ms)`,
+      goal: '60',
+    },
+    {
+      what: 'Long tasks (> 50 ms) during the drag',
+      measured:
+        long.length === 0 ? 'none' : `${long.length}, longest ${Math.max(...long).toFixed(0)} ms`,
+      goal: 'printed',
+    },
+  ];
+}
+
+/** Size, start and smoothness of the built app in Chromium. */
+export async function benchApp(
+  dist: string,
+  address: string,
+  executablePath: string,
+): Promise<BenchLine[]> {
+  const browser = await chromium.launch({
+    executablePath,
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
+  });
+  try {
+    const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
+    const page = await context.newPage();
+    return [...sizes(dist), await start(page, address), ...(await drag(page, address))];
+  } finally {
+    await browser.close();
+  }
+}

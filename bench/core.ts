@@ -1,0 +1,160 @@
+import { nelderMead } from 'fmin';
+import {
+  BALANCED,
+  buildLinkage,
+  HOLDS,
+  leverSteps,
+  poseAt,
+  prescribe,
+  resolveBody,
+  smallestOpeningDoses,
+  solve,
+  type Case,
+} from '@zither/core';
+import { seededRandom } from '../demo/random.ts';
+
+/** One line of the table. */
+export interface BenchLine {
+  what: string;
+  measured: string;
+  goal: string;
+}
+
+const rad = (deg: number) => (deg * Math.PI) / 180;
+
+/** Different bodies and setups, so that no branch is predicted for free. */
+function questions(count: number): Case[] {
+  const random = seededRandom(7);
+  const between = (low: number, high: number) => low + (high - low) * random();
+  return Array.from({ length: count }, (_, i) => ({
+    body: { statureMm: between(1550, 1950), massKg: between(50, 110) },
+    limits: {
+      dorsiflexionDeg: { left: between(20, 40), right: between(20, 40) },
+      bufferDeg: 3,
+      trunkLeanDeg: 45,
+      hipFold: { atZeroAbductionDeg: 120, perAbductionDeg: 0.5 },
+    },
+    setup: {
+      stanceWidthMm: between(320, 560),
+      toeOutDeg: { left: between(5, 30), right: between(5, 30) },
+      support: { kind: 'block', riseMm: between(0, 30) },
+      hold: HOLDS[i % HOLDS.length] ?? 'highBar',
+      loadKg: i % HOLDS.length === 0 ? 0 : between(0, 120),
+      balance: 0.5,
+      trackingOffsetDeg: 0,
+    },
+    target: { thighDepthDeg: 6 },
+    workingPoint: 'parallelLines',
+  }));
+}
+
+function posesPerSecond(): number {
+  const links = questions(64).map((q) => buildLinkage(resolveBody(q.body), q.setup, 'left'));
+  const shanks = Array.from({ length: 64 }, (_, i) => rad(18 + (i % 20)));
+  const depths = Array.from({ length: 64 }, (_, i) => rad(-30 + i));
+  let kept = 0;
+  const run = (count: number) => {
+    for (let i = 0; i < count; i += 1) {
+      const link = links[i & 63];
+      if (!link) continue;
+      const pose = poseAt(link, shanks[(i * 7) & 63] ?? 0, depths[(i * 13) & 63] ?? 0);
+      if (pose.kind === 'pose') kept += pose.trunkDeg;
+    }
+  };
+  run(300_000);
+  const count = 3_000_000;
+  const start = performance.now();
+  run(count);
+  const seconds = (performance.now() - start) / 1000;
+  if (!Number.isFinite(kept)) throw new Error('a pose was not finite');
+  return count / seconds;
+}
+
+/** The same balance by a general-purpose optimiser: move the combined centre of mass over the balance point. */
+function optimisedPerSecond(): number {
+  const links = questions(64).map((q) => buildLinkage(resolveBody(q.body), q.setup, 'left'));
+  const shank = rad(28);
+  let worst = 0;
+  const solveOne = (i: number) => {
+    const link = links[i & 63];
+    if (!link) return;
+    const pose = poseAt(link, shank, 0);
+    if (pose.kind !== 'pose') return;
+    const { hip } = pose.joints;
+    // What the closed form solves, left to the optimiser: distance of the centre of mass from the balance point.
+    const miss = ([trunk = 0]: number[]) => {
+      const upper = link.momentUp * Math.sin(trunk) + link.momentForward * Math.cos(trunk);
+      const legs = link.totalMassKg * link.balanceX - pose.hipMomentNm / 9.80665e-3;
+      return ((legs + upper) / link.totalMassKg - link.balanceX) ** 2;
+    };
+    const found = nelderMead(miss, [0.5], { minErrorDelta: 1e-12, minTolerance: 1e-9 });
+    worst = Math.max(worst, Math.abs((found.x[0] ?? 0) - rad(pose.trunkDeg)) * Number(hip.x !== 0));
+  };
+  for (let i = 0; i < 500; i += 1) solveOne(i);
+  const count = 5000;
+  const start = performance.now();
+  for (let i = 0; i < count; i += 1) solveOne(i);
+  const seconds = (performance.now() - start) / 1000;
+  if (worst > 1e-3) throw new Error(`the optimiser and the closed form disagree by ${worst} rad`);
+  return count / seconds;
+}
+
+function millisecondsEach(count: number, run: (q: Case) => void): number {
+  const list = questions(count);
+  for (const q of list.slice(0, Math.ceil(count / 4))) run(q);
+  const start = performance.now();
+  for (const q of list) run(q);
+  return (performance.now() - start) / count;
+}
+
+/** The core's speed on one thread. */
+export function benchCore(): BenchLine[] {
+  const poses = posesPerSecond();
+  const optimised = optimisedPerSecond();
+  const levers = millisecondsEach(400, (q) => {
+    solve(q);
+    leverSteps(q, 'left');
+  });
+  const doses = millisecondsEach(200, (q) => {
+    smallestOpeningDoses(q, (hold) => BALANCED.leanLimitDeg[hold]);
+  });
+  const prescription = millisecondsEach(40, (q) => {
+    prescribe(
+      {
+        body: q.body,
+        dorsiflexionDeg: q.limits.dorsiflexionDeg,
+        habit: { stanceWidthMm: q.setup.stanceWidthMm, toeOutDeg: q.setup.toeOutDeg },
+        heelRiseMm: 0,
+        hold: q.setup.hold,
+        loadKg: q.setup.loadKg,
+        targetDepthDeg: 6,
+        kneeTravelMm: 20,
+        dorsiflexionSemDeg: 1.4,
+      },
+      BALANCED,
+    );
+  });
+  return [
+    {
+      what: 'Pose evaluations a second, one core',
+      measured: `${(poses / 1e6).toFixed(2)} million`,
+      goal: '≥ 1 million',
+    },
+    {
+      what: 'Closed form against a general-purpose optimiser (fmin, Nelder–Mead)',
+      measured: `${(poses / optimised).toFixed(0)}×`,
+      goal: '≥ 50×',
+    },
+    {
+      what: 'One setup solved (both sides) with all lever steps',
+      measured: `${levers.toFixed(2)} ms`,
+      goal: '< 2 ms',
+    },
+    {
+      what: 'Smallest opening dose of every lever, both sides',
+      measured: `${doses.toFixed(1)} ms`,
+      goal: 'reported',
+    },
+    { what: 'A first prescription', measured: `${prescription.toFixed(1)} ms`, goal: 'reported' },
+  ];
+}

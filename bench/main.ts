@@ -1,0 +1,13 @@
+import { cpus } from 'node:os';
+import { benchApp } from './app.ts';
+import { benchCore, type BenchLine } from './core.ts';
+
+const [dist = '', address = '', chromium = '', today = ''] = process.argv.slice(2);
+
+const lines: BenchLine[] = [...benchCore(), ...(await benchApp(dist, address, chromium))];
+const machine = `${cpus().length} cores, ${cpus()[0]?.model.trim() ?? 'unknown'}, Node ${process.version}`;
+
+process.stdout.write(`Measured ${today} on ${machine}.\n\n`);
+process.stdout.write('| what | measured | goal |\n| --- | --- | --- |\n');
+for (const { what, measured, goal } of lines)
+  process.stdout.write(`| ${what} | ${measured} | ${goal} |\n`);
