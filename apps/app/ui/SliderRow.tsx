@@ -1,16 +1,20 @@
 import MaterialIcons from '@expo/vector-icons/MaterialIcons';
 import Slider from '@react-native-community/slider';
 import { Button } from './elements.ts';
+import { useState } from 'react';
 import { View } from 'react-native';
 import { Say } from './Say.tsx';
 import { space, TARGET_PX } from './theme.ts';
 import { useLook } from './useLook.ts';
 
-/** A named value on a slider with − and + for the last step; redraws while dragged, saves when let go. */
+/**
+ * A named value on a slider with − and + for the last step; redraws while dragged, saves when let go. The dragged value lives here,
+ * so that a drag redraws this row and what listens to it, not the whole page of controls.
+ */
 export function SliderRow({
   label,
-  value,
-  shown,
+  value: settled,
+  show,
   least,
   most,
   step,
@@ -19,8 +23,8 @@ export function SliderRow({
 }: {
   label: string;
   value: number;
-  /** The value as read, with its unit. */
-  shown: string;
+  /** A value as read, with its unit. */
+  show: (value: number) => string;
   least: number;
   most: number;
   step: number;
@@ -28,6 +32,8 @@ export function SliderRow({
   onCommit: (value: number) => void;
 }) {
   const { colors } = useLook();
+  const [dragged, setDragged] = useState<number | null>(null);
+  const value = dragged ?? settled;
   const within = (v: number) => Math.min(most, Math.max(least, v));
   const key = (direction: 1 | -1) => (
     <Button
@@ -50,7 +56,7 @@ export function SliderRow({
       <View style={{ flexDirection: 'row', justifyContent: 'space-between' }}>
         <Say strong>{label}</Say>
         <Say strong number>
-          {shown}
+          {show(value)}
         </Say>
       </View>
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.s }}>
@@ -62,14 +68,20 @@ export function SliderRow({
           maximumValue={most - least}
           step={step}
           value={within(value) - least}
-          onValueChange={(v) => onDrag(v + least)}
-          onSlidingComplete={(v) => onCommit(v + least)}
+          onValueChange={(v) => {
+            setDragged(v + least);
+            onDrag(v + least);
+          }}
+          onSlidingComplete={(v) => {
+            setDragged(null);
+            onCommit(v + least);
+          }}
           minimumTrackTintColor={colors.brass}
           maximumTrackTintColor={colors.hairline}
           thumbTintColor={colors.brass}
           accessibilityLabel={label}
           aria-label={label}
-          aria-valuetext={shown}
+          aria-valuetext={show(value)}
         />
         {key(1)}
       </View>

@@ -1,4 +1,5 @@
 import { CheckBox } from '../../ui/elements.ts';
+import { memo } from 'react';
 import { View } from 'react-native';
 import {
   HOLDS,
@@ -27,8 +28,16 @@ export interface ControlsProps {
 
 const DEPTHS = Object.keys(NAMED_DEPTHS_DEG) as NamedDepth[];
 
-/** Everything a coach can turn on a setup: depth, feet, heel, hold, load. */
-export function Controls({ question, onDrag, onCommit, leanLimitOf }: ControlsProps) {
+const inCm = (mm: number) => `${(mm / 10).toFixed(0)} cm`;
+const inDegrees = (deg: number) => `${Math.round(deg)}°`;
+
+/** Everything a coach can turn on a setup: depth, feet, heel, hold, load. Not rendered again while something is dragged. */
+export const Controls = memo(function Controls({
+  question,
+  onDrag,
+  onCommit,
+  leanLimitOf,
+}: ControlsProps) {
   const { colors } = useLook();
   const { setup, target } = question;
   const withSetup = (change: Partial<Setup>): Case => ({
@@ -51,7 +60,7 @@ export function Controls({ question, onDrag, onCommit, leanLimitOf }: ControlsPr
       <HeelControls question={question} onDrag={onDrag} onCommit={onCommit} />
       <SliderRow
         label="Stance width"
-        shown={`${(setup.stanceWidthMm / 10).toFixed(0)} cm`}
+        show={inCm}
         value={setup.stanceWidthMm}
         least={150}
         most={900}
@@ -62,7 +71,7 @@ export function Controls({ question, onDrag, onCommit, leanLimitOf }: ControlsPr
       {alike ? (
         <SliderRow
           label="Toe-out, both feet"
-          shown={`${Math.round(setup.toeOutDeg.left)}°`}
+          show={inDegrees}
           value={setup.toeOutDeg.left}
           least={0}
           most={45}
@@ -75,7 +84,7 @@ export function Controls({ question, onDrag, onCommit, leanLimitOf }: ControlsPr
           <SliderRow
             key={side}
             label={`Toe-out, ${side}`}
-            shown={`${Math.round(setup.toeOutDeg[side])}°`}
+            show={inDegrees}
             value={setup.toeOutDeg[side]}
             least={0}
             most={45}
@@ -135,7 +144,7 @@ export function Controls({ question, onDrag, onCommit, leanLimitOf }: ControlsPr
       {holdsLoad && (
         <SliderRow
           label="Load"
-          shown={`${setup.loadKg} kg`}
+          show={(kg) => `${kg} kg`}
           value={setup.loadKg}
           least={0}
           most={250}
@@ -146,7 +155,7 @@ export function Controls({ question, onDrag, onCommit, leanLimitOf }: ControlsPr
       )}
     </View>
   );
-}
+});
 
 type HeelKind = Support['kind'];
 
@@ -176,7 +185,7 @@ function HeelControls({ question, onDrag, onCommit }: Omit<ControlsProps, 'leanL
       {support.kind === 'block' && (
         <SliderRow
           label="Heel height"
-          shown={`${Math.round(support.riseMm)} mm`}
+          show={(mm) => `${Math.round(mm)} mm`}
           value={support.riseMm}
           least={0}
           most={60}
@@ -189,7 +198,7 @@ function HeelControls({ question, onDrag, onCommit }: Omit<ControlsProps, 'leanL
         <>
           <SliderRow
             label="Ramp angle"
-            shown={`${Math.round(support.angleDeg)}°`}
+            show={inDegrees}
             value={support.angleDeg}
             least={0}
             most={25}

@@ -1,4 +1,4 @@
-import { useDeferredValue, useMemo, useState, type ReactNode } from 'react';
+import { useCallback, useMemo, useState, type ReactNode } from 'react';
 import { View } from 'react-native';
 import { BALANCED, solve, type Case, type Hold, type Side } from '@zither/core';
 import { Choice } from '../../ui/Choice.tsx';
@@ -23,6 +23,8 @@ const leanLimitOf = (hold: Hold): number => BALANCED.leanLimitDeg[hold];
 export interface InstrumentParts {
   pinned: ReactNode;
   body: ReactNode;
+  /** Redraws with a question that is not meant yet: something outside the instrument is dragged. */
+  preview: (draft: Case) => void;
 }
 
 /** The setup as an instrument: figure, window, plan, controls and levers on one question. */
@@ -44,10 +46,10 @@ export function Instrument({
   const [scrubDeg, setScrubDeg] = useState<number | null>(null);
   const [paneWidth, setPaneWidth] = useState(Math.min(windowWidth, 560));
   const question = draft ?? asked;
-  // Levers cost more than the figure; let them follow a drag instead of holding it up.
-  const settled = useDeferredValue(question);
 
   const solution = useMemo(() => solve(question), [question]);
+  // Controls, levers and reasons cost more than the figure and stand still while something is dragged.
+  const settled = useMemo(() => solve(asked), [asked]);
   const side = shownSide ?? solution.governingSide;
   const depthDeg = scrubDeg ?? question.target.thighDepthDeg;
   const moment = useMemo(() => momentAt(question, side, depthDeg), [question, side, depthDeg]);
@@ -62,12 +64,15 @@ export function Instrument({
     question.limits.trunkLeanDeg,
   );
   const difference = saySideDifference(solution);
-  const commit = (next: Case) => {
-    setDraft(null);
-    setScrubDeg(null);
-    // Choosing what is already chosen is not a change to save or to draw a ghost of.
-    if (JSON.stringify(next) !== JSON.stringify(asked)) onChange(next);
-  };
+  const commit = useCallback(
+    (next: Case) => {
+      setDraft(null);
+      setScrubDeg(null);
+      // Choosing what is already chosen is not a change to save or to draw a ghost of.
+      if (JSON.stringify(next) !== JSON.stringify(asked)) onChange(next);
+    },
+    [asked, onChange],
+  );
   const figureWidth = paneWidth - 2 * space.l;
   const isOpen = governing.window.kind === 'open';
 
@@ -119,7 +124,7 @@ export function Instrument({
         {difference && <Say>{difference}</Say>}
         <SliderRow
           label="Scrub the descent"
-          shown={sayDepth(depthDeg)}
+          show={sayDepth}
           value={depthDeg}
           least={-45}
           most={Math.max(30, question.target.thighDepthDeg)}
@@ -138,25 +143,20 @@ export function Instrument({
         />
       </Part>
       <Part title="Setup">
-        <Controls
-          question={question}
-          onDrag={setDraft}
-          onCommit={commit}
-          leanLimitOf={leanLimitOf}
-        />
+        <Controls question={asked} onDrag={setDraft} onCommit={commit} leanLimitOf={leanLimitOf} />
       </Part>
       {!isWide && <Part title="Floor plan">{plan}</Part>}
       <Part title="Levers" hint="What one change at a time would do on the governing side.">
         <Levers
-          question={settled}
-          side={solution.governingSide}
+          question={asked}
+          side={settled.governingSide}
           leanLimitOf={leanLimitOf}
           onTry={commit}
         />
-        <Why question={question} solution={solution.sides[side]} />
+        <Why question={asked} solution={settled.sides[shownSide ?? settled.governingSide]} />
       </Part>
     </View>
   );
 
-  return children({ pinned, body });
+  return children({ pinned, body, preview: setDraft });
 }

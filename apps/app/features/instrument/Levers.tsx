@@ -1,5 +1,5 @@
 import { Button } from '../../ui/elements.ts';
-import { useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import { View } from 'react-native';
 import {
   applyMove,
@@ -20,7 +20,7 @@ const canTry = (move: LeverMove) =>
   move.lever !== 'dorsiflexionDeg' && move.lever !== 'leanAllowedDeg';
 
 /** What one change at a time would do: first the smallest that opens a shut window, then one step of each. */
-export function Levers({
+export const Levers = memo(function Levers({
   question,
   side,
   leanLimitOf,
@@ -75,7 +75,7 @@ export function Levers({
       </View>
     </View>
   );
-}
+});
 
 function Row({
   title,

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { View } from 'react-native';
 import { resolveBody, SEGMENT_NAMES, type Case, type SideSolution } from '@zither/core';
 import { Fold } from '../../ui/Fold.tsx';
@@ -15,7 +16,13 @@ const SEGMENT_WORDS = {
 } as const;
 
 /** One tap deeper: the numbers of the pose, what went in, the equation in words, and where each constant comes from. */
-export function Why({ question, solution }: { question: Case; solution: SideSolution }) {
+export const Why = memo(function Why({
+  question,
+  solution,
+}: {
+  question: Case;
+  solution: SideSolution;
+}) {
   return (
     <Fold title="Why? Inputs, equation, sources">
       <View style={{ gap: space.l }}>
@@ -54,7 +61,7 @@ export function Why({ question, solution }: { question: Case; solution: SideSolu
       </View>
     </Fold>
   );
-}
+});
 
 const fixed = (value: number) => value.toFixed(1);
 

@@ -1,6 +1,6 @@
 import { Button } from '../../ui/elements.ts';
 import * as DocumentPicker from 'expo-document-picker';
-import { useState } from 'react';
+import { memo, useCallback, useState } from 'react';
 import { View } from 'react-native';
 import { caseFileSchema } from '@zither/contract';
 import type { Case } from '@zither/core';
@@ -17,11 +17,14 @@ export function LabScreen() {
   const [question, setQuestion] = useState<Case>(readLabCase);
   const [before, setBefore] = useState<Case | null>(null);
   const [message, setMessage] = useState<{ tone: 'now' | 'good'; text: string } | null>(null);
-  const change = (next: Case) => {
-    setBefore(question);
-    setQuestion(next);
-    keepLabCase(next);
-  };
+  const change = useCallback(
+    (next: Case) => {
+      setBefore(question);
+      setQuestion(next);
+      keepLabCase(next);
+    },
+    [question],
+  );
 
   const importFile = async () => {
     const picked = await DocumentPicker.getDocumentAsync({ type: ['application/json', '.json'] });
@@ -65,7 +68,7 @@ export function LabScreen() {
 
   return (
     <Instrument question={question} onChange={change} before={before}>
-      {({ pinned, body }) => (
+      {({ pinned, body, preview }) => (
         <Screen
           title="Lab"
           pinned={pinned}
@@ -97,7 +100,7 @@ export function LabScreen() {
             </Part>
           )}
           {body}
-          <LabBody question={question} onChange={change} />
+          <LabBody question={question} onDrag={preview} onChange={change} />
         </Screen>
       )}
     </Instrument>
@@ -105,10 +108,16 @@ export function LabScreen() {
 }
 
 /** What a client's pages take from the tape: here it is turned by hand. */
-function LabBody({ question, onChange }: { question: Case; onChange: (next: Case) => void }) {
-  const [draft, setDraft] = useState<Case | null>(null);
-  const shown = draft ?? question;
-  const { body, limits } = shown;
+const LabBody = memo(function LabBody({
+  question,
+  onDrag,
+  onChange,
+}: {
+  question: Case;
+  onDrag: (draft: Case) => void;
+  onChange: (next: Case) => void;
+}) {
+  const { body, limits } = question;
   const thigh = body.segmentsMm?.thigh ?? 0.245 * body.statureMm;
   const trunk = body.segmentsMm?.trunk ?? 0.288 * body.statureMm;
   const withBody = (change: Partial<Case['body']>): Case => ({
@@ -119,14 +128,10 @@ function LabBody({ question, onChange }: { question: Case; onChange: (next: Case
     ...question,
     limits: { ...question.limits, ...change },
   });
-  const commit = (next: Case) => {
-    setDraft(null);
-    onChange(next);
-  };
   const row = (
     label: string,
     value: number,
-    shownAs: string,
+    show: (value: number) => string,
     [least, most, step]: [number, number, number],
     apply: (v: number) => Case,
   ) => (
@@ -134,12 +139,12 @@ function LabBody({ question, onChange }: { question: Case; onChange: (next: Case
       key={label}
       label={label}
       value={value}
-      shown={shownAs}
+      show={show}
       least={least}
       most={most}
       step={step}
-      onDrag={(v) => setDraft(apply(v))}
-      onCommit={(v) => commit(apply(v))}
+      onDrag={(v) => onDrag(apply(v))}
+      onCommit={(v) => onChange(apply(v))}
     />
   );
   const withSegment = (segment: 'thigh' | 'trunk', mm: number) =>
@@ -149,24 +154,36 @@ function LabBody({ question, onChange }: { question: Case; onChange: (next: Case
       {row(
         'Stature',
         body.statureMm,
-        `${(body.statureMm / 10).toFixed(0)} cm`,
+        (mm) => `${(mm / 10).toFixed(0)} cm`,
         [1400, 2100, 10],
         (statureMm) => withBody({ statureMm }),
       )}
-      {row('Body mass', body.massKg, `${Math.round(body.massKg)} kg`, [40, 160, 1], (massKg) =>
-        withBody({ massKg }),
+      {row(
+        'Body mass',
+        body.massKg,
+        (kg) => `${Math.round(kg)} kg`,
+        [40, 160, 1],
+        (massKg) => withBody({ massKg }),
       )}
-      {row('Thigh', thigh, `${(thigh / 10).toFixed(1)} cm`, [300, 600, 5], (mm) =>
-        withSegment('thigh', mm),
+      {row(
+        'Thigh',
+        thigh,
+        (mm) => `${(mm / 10).toFixed(1)} cm`,
+        [300, 600, 5],
+        (mm) => withSegment('thigh', mm),
       )}
-      {row('Trunk', trunk, `${(trunk / 10).toFixed(1)} cm`, [350, 650, 5], (mm) =>
-        withSegment('trunk', mm),
+      {row(
+        'Trunk',
+        trunk,
+        (mm) => `${(mm / 10).toFixed(1)} cm`,
+        [350, 650, 5],
+        (mm) => withSegment('trunk', mm),
       )}
       {(['left', 'right'] as const).map((side) =>
         row(
           `Dorsiflexion, ${side}`,
           limits.dorsiflexionDeg[side],
-          `${Math.round(limits.dorsiflexionDeg[side])}°`,
+          (deg) => `${Math.round(deg)}°`,
           [5, 50, 1],
           (deg) =>
             withLimits({ dorsiflexionDeg: { ...question.limits.dorsiflexionDeg, [side]: deg } }),
@@ -175,17 +192,17 @@ function LabBody({ question, onChange }: { question: Case; onChange: (next: Case
       {row(
         'Lean limit',
         limits.trunkLeanDeg,
-        `${Math.round(limits.trunkLeanDeg)}°`,
+        (deg) => `${Math.round(deg)}°`,
         [20, 75, 1],
         (trunkLeanDeg) => withLimits({ trunkLeanDeg }),
       )}
       {row(
         'Kept in hand',
         limits.bufferDeg,
-        `${Math.round(limits.bufferDeg)}°`,
+        (deg) => `${Math.round(deg)}°`,
         [0, 10, 1],
         (bufferDeg) => withLimits({ bufferDeg }),
       )}
     </Part>
   );
-}
+});
