@@ -22,7 +22,11 @@ await build({
   platform: 'node',
   format: 'esm',
   packages: 'external',
-  alias: { '@zither/core': join(root, 'packages/core/src/index.ts') },
+  alias: {
+    '@zither/core': join(root, 'packages/core/src/index.ts'),
+    // Its build is a UMD file in a package marked as ES modules; the sources are what works.
+    fmin: join(root, 'node_modules/fmin/index.js'),
+  },
 });
 
 const server = await startServer({

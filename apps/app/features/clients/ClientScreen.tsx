@@ -127,7 +127,9 @@ function bodyLine({ client }: Dossier): string {
     massKg: client.massKg,
   }).shoulderWidthMm;
   return `${client.statureMm / 10} cm · ${client.massKg} kg · ${
-    measured > 0 ? `${measured} segments measured` : 'segments estimated from stature'
+    measured > 0
+      ? `${measured} ${measured === 1 ? 'segment' : 'segments'} measured`
+      : 'segments estimated from stature'
   } · shoulders ${((client.shoulderWidthMm ?? shoulder) / 10).toFixed(0)} cm`;
 }
 

@@ -104,15 +104,13 @@ export function Instrument({
         moment={moment}
         ghost={ghost}
         width={figureWidth}
-        height={isWide ? 290 : 196}
+        height={isWide ? 272 : 188}
         statureMm={question.body.statureMm}
         fitDepthDeg={scrubDeg === null ? question.target.thighDepthDeg : -45}
       />
-      {before && (
-        <Say small style={{ color: colors.heather }}>
-          Dashed: the setup before this change.
-        </Say>
-      )}
+      <Say small style={{ color: colors.heather, minHeight: 20 }}>
+        {before ? 'Dashed: the setup before this change.' : ''}
+      </Say>
       {isWide && plan}
     </View>
   );

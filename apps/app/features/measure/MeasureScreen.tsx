@@ -62,7 +62,7 @@ const lastTime = (
 ): { hint?: string } =>
   value === null || value === undefined
     ? {}
-    : { hint: `Last time ${(value / perUnit).toFixed(digits)} ${unit}` };
+    : { hint: `Last time ${(value / perUnit).toFixed(digits)}${unit === '°' ? unit : ` ${unit}`}` };
 
 /** The five measurements of today, saved as they are made. */
 export function MeasureScreen({ dossier }: { dossier: Dossier }) {

@@ -84,7 +84,8 @@ function hipRotation(link: Linkage, shankDir: Point, thighDir: Point): number {
   let hx = shankDir.y * thighDir.z - shankDir.z * thighDir.y;
   let hy = shankDir.z * thighDir.x - shankDir.x * thighDir.z;
   let hz = shankDir.x * thighDir.y - shankDir.y * thighDir.x;
-  const bend = Math.hypot(hx, hy, hz);
+  // Square roots by hand: Math.hypot guards against overflow that lengths of one cannot reach, at ten times the cost.
+  const bend = Math.sqrt(hx * hx + hy * hy + hz * hz);
   if (bend < 1e-9) {
     hx = -link.sinKneeAzimuth;
     hy = link.cosKneeAzimuth;
@@ -98,7 +99,7 @@ function hipRotation(link: Linkage, shankDir: Point, thighDir: Point): number {
   // The floating axis is e2 = y × thigh / |y × thigh|; the thigh's forward axis is hinge × thigh.
   const e2x = thighDir.z;
   const e2z = -thighDir.x;
-  const e2 = Math.hypot(e2x, e2z);
+  const e2 = Math.sqrt(e2x * e2x + e2z * e2z);
   if (e2 < 1e-9) return 0;
   const sin = (hx * e2x + hz * e2z) / e2;
   const fx = hy * thighDir.z - hz * thighDir.y;

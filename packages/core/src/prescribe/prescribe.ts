@@ -101,11 +101,14 @@ function findingsOf(
 ): Finding[] {
   const findings: Finding[] = [];
   const ankle = ankleFinding(input, profile, recommendation, difference);
-  if (ankle) findings.push(ankle);
   const habit = habitFinding(input, profile);
-  if (habit) findings.push(habit);
   const proportions = proportionsFinding(input, profile);
+  // An ankle that stops the squat comes first; one that is merely close to it, after what shapes the squat more.
+  const stops = ankle?.stops === true;
+  if (ankle && stops) findings.push(ankle.finding);
+  if (habit) findings.push(habit);
   if (proportions) findings.push(proportions);
+  if (ankle && !stops) findings.push(ankle.finding);
   const { left, right } = input.habit.toeOutDeg;
   if (Math.abs(left - right) >= TOE_DIFFERENCE_DEG) {
     const side: Side = left > right ? 'left' : 'right';
@@ -138,7 +141,7 @@ function ankleFinding(
   profile: MethodProfile,
   recommendation: Recommendation,
   difference: Asymmetry,
-): Finding | null {
+): { finding: Finding; stops: boolean } | null {
   // Asked on the flat in the recommended feet: a heel hides a stiff ankle but does not cure it.
   const flat = solve({
     ...recommendation.question,
@@ -153,28 +156,40 @@ function ankleFinding(
     const need = whole(window.floorDeg);
     if (window.kind === 'shut')
       return {
-        cause: 'ankleJoint',
-        side,
-        because: `${whose} the shank at ${stop}° on the flat; this depth needs ${need}°.`,
+        stops: true,
+        finding: {
+          cause: 'ankleJoint',
+          side,
+          because: `${whose} the shank at ${stop}° on the flat; this depth needs ${need}°.`,
+        },
       };
     if (deepestThighDepthDeg !== null && deepestThighDepthDeg < input.targetDepthDeg)
       return {
-        cause: 'ankleJoint',
-        side,
-        because: `${whose} the shank at ${stop}° on the flat, and on the way down near parallel more is needed.`,
+        stops: true,
+        finding: {
+          cause: 'ankleJoint',
+          side,
+          because: `${whose} the shank at ${stop}° on the flat, and on the way down near parallel more is needed.`,
+        },
       };
     if (window.widthDeg < profile.bufferDeg)
       return {
-        cause: 'ankleJoint',
-        side,
-        because: `${whose} the shank at ${stop}°, only ${whole(window.widthDeg)}° more than this depth needs.`,
+        stops: false,
+        finding: {
+          cause: 'ankleJoint',
+          side,
+          because: `${whose} the shank at ${stop}°, only ${whole(window.widthDeg)}° more than this depth needs.`,
+        },
       };
   }
   if (difference.kind === 'different')
     return {
-      cause: 'ankleJoint',
-      side: difference.lower,
-      because: `The ${difference.lower} ankle bends ${whole(Math.abs(difference.differenceDeg))}° less than the other, more than the measurement's own error of ${whole(difference.mdcDeg)}°.`,
+      stops: false,
+      finding: {
+        cause: 'ankleJoint',
+        side: difference.lower,
+        because: `The ${difference.lower} ankle bends ${whole(Math.abs(difference.differenceDeg))}° less than the other, more than the measurement's own error of ${whole(difference.mdcDeg)}°.`,
+      },
     };
   return null;
 }
