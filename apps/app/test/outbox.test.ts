@@ -1,6 +1,6 @@
 import type { Operation } from '@zither/contract';
 import { emptyOutbox, outboxActions, outboxReducer } from '../features/data/outbox.ts';
-import { overlay, overlayList } from '../features/data/overlay.ts';
+import { newestOf, overlay, overlayList } from '../features/data/overlay.ts';
 
 const CLIENT = '11111111-1111-4111-8111-111111111111';
 const SETUP = '22222222-2222-4222-8222-222222222222';
@@ -137,6 +137,21 @@ describe('what the coach sees', () => {
     const stored = { ...fromServer, client: { ...fromServer.client, version: 4 } };
     const seen = overlay(stored, [putClient({ massKg: 70 }, 4)], CLIENT);
     expect(seen?.client).toMatchObject({ massKg: 70, version: 4 });
+  });
+
+  it('keeps the row that a late answer would set back, and takes what is new elsewhere', () => {
+    const base = overlay(undefined, [putClient(), putSetup(400)], CLIENT);
+    if (!base?.setup) throw new Error('no dossier');
+    const held = { ...base, setup: { ...base.setup, version: 3 } };
+    const late = {
+      ...base,
+      client: { ...base.client, massKg: 72, version: 5 },
+      setup: { ...base.setup, version: 2 },
+    };
+    const seen = newestOf(held, late);
+    expect(seen.setup?.version).toBe(3);
+    expect(seen.client).toMatchObject({ massKg: 72, version: 5 });
+    expect(newestOf(held, { ...late, setup: null }).setup?.version).toBe(3);
   });
 
   it('leaves other clients alone', () => {

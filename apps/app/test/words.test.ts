@@ -94,6 +94,13 @@ describe('other sentences', () => {
     );
     const wide = { ...question, setup: { ...question.setup, stanceWidthMm: 1500 } };
     expect(sayFigure(momentAt(wide, 'left', 0))).toMatch(/too wide/);
+    const stiff = {
+      ...question,
+      body: { ...question.body, segmentsMm: { thigh: 520, trunk: 430 } },
+      limits: { ...question.limits, dorsiflexionDeg: { left: 2, right: 2 }, bufferDeg: 0 },
+      setup: { ...question.setup, hold: 'bodyweight' as const, loadKg: 0 },
+    };
+    expect(sayFigure(momentAt(stiff, 'left', 0))).toMatch(/^Falls back: no lean brings the weight/);
     expect(sayPlan(question)).toBe('Floor plan: heels 42 cm apart, both feet 15° out, flat floor.');
   });
 });

@@ -1,4 +1,5 @@
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
+import { newestOf } from './overlay.ts';
 import {
   clientListSchema,
   dossierSchema,
@@ -25,6 +26,7 @@ export const api = createApi({
       query: (id) => `/clients/${id}`,
       transformResponse: (body: unknown) => dossierSchema.parse(body),
       keepUnusedDataFor: 600,
+      merge: (held, fetched) => newestOf(held, fetched),
     }),
     operate: build.mutation<OperationResult, Operation>({
       query: (operation) => ({ url: '/operations', method: 'POST', body: operation }),

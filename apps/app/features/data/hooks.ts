@@ -38,7 +38,10 @@ export type DossierView =
 
 /** One client as the coach left them, sent or not. */
 export function useDossier(clientId: string): DossierView {
-  const { data, isLoading, error, refetch } = useDossierQuery(clientId);
+  const { data, isLoading, error, refetch } = useDossierQuery(clientId, {
+    // Another device may have been at work since this page was last open.
+    refetchOnMountOrArgChange: 5,
+  });
   const queue = useAppSelector((s) => s.outbox.queue);
   const dossier = useMemo(
     () =>

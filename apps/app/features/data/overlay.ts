@@ -16,6 +16,31 @@ export function withResult(dossier: Dossier, result: OperationResult): Dossier {
   }
 }
 
+/**
+ * Of two pictures of the same client, row by row the later one. An answer that was asked for before a write arrived
+ * must not put the older row back.
+ */
+export function newestOf(held: Dossier, fetched: Dossier): Dossier {
+  const later = <T extends { id: string; version: number } | null>(a: T, b: T): T =>
+    a !== null && b !== null && a.id === b.id && a.version > b.version ? a : (b ?? a);
+  const inHand = new Map(held.measurements.map((m) => [m.id, m]));
+  const fetchedIds = new Set(fetched.measurements.map((m) => m.id));
+  return {
+    client: later(held.client, fetched.client),
+    measurements: [
+      ...fetched.measurements.map((m) => later(inHand.get(m.id) ?? m, m)),
+      ...held.measurements.filter((m) => !fetchedIds.has(m.id)),
+    ].sort((a, b) => b.takenOn.localeCompare(a.takenOn)),
+    setup: later(held.setup, fetched.setup),
+    prescription:
+      held.prescription &&
+      fetched.prescription &&
+      held.prescription.updatedAt > fetched.prescription.updatedAt
+        ? held.prescription
+        : (fetched.prescription ?? held.prescription),
+  };
+}
+
 function placed<T extends { id: string; takenOn: string }>(rows: readonly T[], row: T): T[] {
   return [row, ...rows.filter((r) => r.id !== row.id)].sort((a, b) =>
     b.takenOn.localeCompare(a.takenOn),
