@@ -17,7 +17,7 @@ export default function NewClient() {
         <ClientForm
           values={null}
           onSave={(values) => {
-            putClient(id, 0, values);
+            putClient({ id, version: 0 }, values);
             router.replace(`/clients/${id}/measure` as never);
           }}
         />

@@ -69,7 +69,7 @@ export function ClientScreen({ dossier }: { dossier: Dossier }) {
             actions={[
               {
                 label: 'Bring back',
-                onPress: () => archiveClient(client.id, client.version, false),
+                onPress: () => archiveClient(client, false),
               },
             ]}
           >
@@ -111,7 +111,7 @@ export function ClientScreen({ dossier }: { dossier: Dossier }) {
               type="clear"
               buttonStyle={{ paddingHorizontal: 0 }}
               title="Archive this client"
-              onPress={() => archiveClient(client.id, client.version, true)}
+              onPress={() => archiveClient(client, true)}
             />
           </View>
         </Part>

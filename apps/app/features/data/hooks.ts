@@ -3,9 +3,10 @@ import type {
   ClientValues,
   Dossier,
   MeasurementValues,
+  Operation,
   PrescriptionValues,
 } from '@zither/contract';
-import { useCallback, useMemo } from 'react';
+import { useMemo } from 'react';
 import { v4 as uuid } from 'uuid';
 import { useClientsQuery, useDossierQuery } from './api.ts';
 import { overlay, overlayList } from './overlay.ts';
@@ -59,62 +60,33 @@ export function useDossier(clientId: string): DossierView {
   return { state: 'unreachable', retry: refetch };
 }
 
+/** A row to write: its id, and the version the change was made on (0 = not on the server yet). */
+interface RowRef {
+  id: string;
+  version: number;
+}
+
+/** An operation before it has an id; distributes over the kinds so that kind and values stay paired. */
+type Unsent<T = Operation> = T extends Operation ? Omit<T, 'operationId'> : never;
+
 /** Everything a screen may change. Each call is saved at once. */
 export function useChanges() {
   const dispatch = useAppDispatch();
-  const putClient = useCallback(
-    (rowId: string, baseVersion: number, values: ClientValues) =>
-      dispatch(submit({ kind: 'client.put', operationId: newId(), rowId, baseVersion, values })),
-    [dispatch],
-  );
-  const archiveClient = useCallback(
-    (rowId: string, baseVersion: number, archived: boolean) =>
-      dispatch(
-        submit({ kind: 'client.archive', operationId: newId(), rowId, baseVersion, archived }),
-      ),
-    [dispatch],
-  );
-  const putMeasurement = useCallback(
-    (clientId: string, row: { id: string; version: number }, values: MeasurementValues) =>
-      dispatch(
-        submit({
-          kind: 'measurement.put',
-          operationId: newId(),
-          rowId: row.id,
-          baseVersion: row.version,
-          clientId,
-          values,
-        }),
-      ),
-    [dispatch],
-  );
-  const putSetup = useCallback(
-    (clientId: string, row: { id: string; version: number }, values: ClientSetupValues) =>
-      dispatch(
-        submit({
-          kind: 'setup.put',
-          operationId: newId(),
-          rowId: row.id,
-          baseVersion: row.version,
-          clientId,
-          values,
-        }),
-      ),
-    [dispatch],
-  );
-  const putPrescription = useCallback(
-    (clientId: string, row: { id: string; version: number }, values: PrescriptionValues) =>
-      dispatch(
-        submit({
-          kind: 'prescription.put',
-          operationId: newId(),
-          rowId: row.id,
-          baseVersion: row.version,
-          clientId,
-          values,
-        }),
-      ),
-    [dispatch],
-  );
-  return { putClient, archiveClient, putMeasurement, putSetup, putPrescription };
+  return useMemo(() => {
+    const put = (change: Unsent) =>
+      dispatch(submit({ ...change, operationId: newId() } as Operation));
+    const at = (row: RowRef) => ({ rowId: row.id, baseVersion: row.version });
+    return {
+      putClient: (row: RowRef, values: ClientValues) =>
+        put({ kind: 'client.put', ...at(row), values }),
+      archiveClient: (row: RowRef, archived: boolean) =>
+        put({ kind: 'client.archive', ...at(row), archived }),
+      putMeasurement: (clientId: string, row: RowRef, values: MeasurementValues) =>
+        put({ kind: 'measurement.put', ...at(row), clientId, values }),
+      putSetup: (clientId: string, row: RowRef, values: ClientSetupValues) =>
+        put({ kind: 'setup.put', ...at(row), clientId, values }),
+      putPrescription: (clientId: string, row: RowRef, values: PrescriptionValues) =>
+        put({ kind: 'prescription.put', ...at(row), clientId, values }),
+    };
+  }, [dispatch]);
 }

@@ -2,3 +2,4 @@ export * from './causes.ts';
 export * from './drills.ts';
 export * from './cues.ts';
 export * from './prescribe.ts';
+export * from './types.ts';

@@ -22,10 +22,7 @@ function Edit({ dossier }: { dossier: Dossier }) {
       back={{ to: `/clients/${client.id}`, label: `Back to ${client.name}` }}
     >
       <Suspense fallback={<Waiting what="the form" />}>
-        <ClientForm
-          values={client}
-          onSave={(values) => putClient(client.id, client.version, values)}
-        />
+        <ClientForm values={client} onSave={(values) => putClient(client, values)} />
       </Suspense>
     </Screen>
   );
