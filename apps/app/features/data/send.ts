@@ -43,15 +43,16 @@ export const flush =
       dispatch(outboxActions.arrived({ version: answer.data.row.version }));
       return dispatch(flush());
     }
-    const status =
-      'status' in (answer.error ?? {}) ? (answer.error as { status: unknown }).status : 0;
-    if (typeof status !== 'number' || status >= 500) {
+    // Only a clear "no" from the server takes a change out of the line; anything else is tried again.
+    const error = answer.error ?? {};
+    const status = 'status' in error && typeof error.status === 'number' ? error.status : null;
+    if (status === null || status >= 500 || status === 408 || status === 429) {
       dispatch(outboxActions.unreachable());
       retry = setTimeout(() => void dispatch(flush()), wait);
       wait = Math.min(wait * 2, RETRY_MOST_MS);
       return;
     }
-    const body = (answer.error as { data?: unknown }).data;
+    const body = 'data' in error ? error.data : undefined;
     const conflict = conflictSchema.safeParse(body);
     if (conflict.success) {
       dispatch(remember(operation, conflict.data.current));
