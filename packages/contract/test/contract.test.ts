@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { z } from 'zod';
+import type { z } from 'zod';
 import {
   clientValuesSchema,
   conflictSchema,
