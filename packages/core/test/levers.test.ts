@@ -49,6 +49,17 @@ describe('levers', () => {
     expect(new Set(steps.map((s) => s.move.lever)).size).toBe(8);
   });
 
+  it('offer only holds that this load can be held in, and never overhead', () => {
+    const holdsAt = (loadKg: number, hold: 'bodyweight' | 'highBar') =>
+      leverSteps({ ...stiff(), setup: { ...stiff().setup, hold, loadKg } }, 'left')
+        .flatMap((s) => (s.move.lever === 'hold' ? [s.move.hold] : []))
+        .sort();
+    expect(holdsAt(60, 'highBar')).toEqual(['front', 'lowBar']);
+    expect(holdsAt(30, 'highBar')).toEqual(['front', 'goblet', 'lowBar']);
+    expect(holdsAt(8, 'highBar')).toEqual(['counterbalance', 'front', 'goblet', 'lowBar']);
+    expect(holdsAt(0, 'bodyweight')).toEqual(['armsForward']);
+  });
+
   it('one degree of ankle is worth one degree of window when the ankle is the ceiling', () => {
     const step = leverSteps(stiff(), 'left').find((s) => s.move.lever === 'dorsiflexionDeg');
     expect(step?.widthChangeDeg).toBeCloseTo(1, 6);

@@ -15,3 +15,10 @@ export const HOLD_POINT: Record<Hold, { up: number; forward: number } | null> = 
   highBar: { up: 0.02, forward: -0.03 },
   lowBar: { up: -0.025, forward: -0.045 },
 };
+
+/** The most a hold is used with, kg (house default); absent = as much as the bar takes. */
+export const HOLD_LOAD_MOST_KG: Partial<Record<Hold, number>> = {
+  bodyweight: 0,
+  counterbalance: 10,
+  goblet: 50,
+};

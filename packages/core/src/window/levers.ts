@@ -1,6 +1,7 @@
 import { resolveBody } from '../body/resolveBody.ts';
 import { toRad } from '../geometry/angles.ts';
 import { buildLinkage } from '../linkage/linkage.ts';
+import { HOLD_LOAD_MOST_KG } from '../linkage/holds.ts';
 import { HOLDS, type Hold, type Side, type Support } from '../linkage/setup.ts';
 import { deepestThighDepthDeg } from './deepest.ts';
 import { limitsForSide } from './limits.ts';
@@ -201,12 +202,15 @@ export function leverSteps(question: Case, side: Side, leanLimitOf?: LeanLimitOf
     .sort((a, b) => (b.widthChangeDeg ?? -Infinity) - (a.widthChangeDeg ?? -Infinity));
 }
 
-/** A loaded squat is compared with other loaded holds, an unloaded one with those that need no weight. */
+/**
+ * Holds worth comparing with: loaded with loaded, unloaded with unloaded, and none that this load is too much for. Overhead is
+ * never offered as a way out: it asks for a shoulder range that the linkage knows nothing of.
+ */
 function comparableHold(question: Case, hold: Hold): boolean {
-  const unloaded: readonly Hold[] = ['bodyweight', 'armsForward', 'overhead'];
-  return question.setup.loadKg === 0
-    ? unloaded.includes(hold)
-    : hold !== 'bodyweight' && hold !== 'armsForward';
+  if (hold === 'overhead') return false;
+  const unloaded = hold === 'bodyweight' || hold === 'armsForward';
+  if (question.setup.loadKg === 0) return unloaded;
+  return !unloaded && question.setup.loadKg <= (HOLD_LOAD_MOST_KG[hold] ?? Infinity);
 }
 
 /**
