@@ -1,0 +1,64 @@
+import { applies, SCREEN_RULES } from './rules.ts';
+import type { SafetyLimit, ScreenAnswers } from './screen.ts';
+
+/** A clinician's word that lifts a hold, as recorded. Days are yyyy-mm-dd. */
+export interface Clearance {
+  who: string;
+  licence: string;
+  givenOn: string;
+  expiresOn: string | null;
+  limits: readonly SafetyLimit[];
+}
+
+export type ScreenOutcome =
+  | { kind: 'go'; reasons: readonly string[] }
+  | { kind: 'withinLimits'; limits: SafetyLimit[]; reasons: readonly string[] }
+  | { kind: 'hold'; reasons: readonly string[] };
+
+/** Every limit once, the strictest of each kind. */
+export function strictest(limits: readonly SafetyLimit[]): SafetyLimit[] {
+  const kept = new Map<SafetyLimit['kind'], SafetyLimit>();
+  for (const limit of limits) {
+    const held = kept.get(limit.kind);
+    kept.set(limit.kind, held ? stricter(held, limit) : limit);
+  }
+  return [...kept.values()];
+}
+
+function stricter(a: SafetyLimit, b: SafetyLimit): SafetyLimit {
+  if (a.kind === 'depthCap' && b.kind === 'depthCap')
+    return a.thighDepthDeg <= b.thighDepthDeg ? a : b;
+  if (a.kind === 'verticalShins' && b.kind === 'verticalShins')
+    return a.shankDeg <= b.shankDeg ? a : b;
+  if (a.kind === 'noDeepFold' && b.kind === 'noDeepFold')
+    return a.hipFoldDeg <= b.hipFoldDeg ? a : b;
+  return a;
+}
+
+/** A clearance counts from the day it was given until it expires; days compare as text. */
+export const isInForce = (clearance: Clearance, today: string): boolean =>
+  clearance.givenOn <= today && (clearance.expiresOn === null || today <= clearance.expiresOn);
+
+/**
+ * The outcome of a screen. A hold is lifted only by a clearance in force, and then into its limits together with those of the
+ * rules: a clearance never removes a limit the answers ask for.
+ *
+ * @param today yyyy-mm-dd
+ */
+export function screenOutcome(
+  answers: ScreenAnswers,
+  clearance: Clearance | null,
+  today: string,
+): ScreenOutcome {
+  const rules = SCREEN_RULES.filter((rule) => applies(rule, answers));
+  const reasons = rules.map((rule) => rule.because);
+  const isHeld = rules.some((rule) => rule.outcome === 'hold');
+  const cleared = clearance !== null && isInForce(clearance, today) ? clearance : null;
+  if (isHeld && !cleared) return { kind: 'hold', reasons };
+  const limits = strictest([
+    ...rules.flatMap((rule) => rule.limits),
+    ...(isHeld && cleared ? cleared.limits : []),
+  ]);
+  if (rules.length === 0) return { kind: 'go', reasons };
+  return { kind: 'withinLimits', limits, reasons };
+}

@@ -1,0 +1,175 @@
+import { NAMED_DEPTHS_DEG } from '../window/limits.ts';
+import type { PainPlace, QuestionId, SafetyLimit, ScreenAnswers } from './screen.ts';
+
+/** When a rule applies. Everything named must hold. */
+interface When {
+  question: QuestionId;
+  painAtLeast?: number;
+  painAt?: PainPlace;
+  clearedByClinician?: boolean;
+  guardianPresent?: boolean;
+}
+
+/** One rule of the screen: a condition, and what it brings. */
+export interface ScreenRule {
+  id: string;
+  when: When;
+  outcome: 'withinLimits' | 'hold';
+  limits: readonly SafetyLimit[];
+  because: string;
+}
+
+const NO_LOAD: SafetyLimit = { kind: 'noLoad' };
+const SUPPORTED: SafetyLimit = { kind: 'supportedOnly' };
+const SHINS: SafetyLimit = { kind: 'verticalShins', shankDeg: 12 };
+const FOLD: SafetyLimit = { kind: 'noDeepFold', hipFoldDeg: 100 };
+const LOCKOUT: SafetyLimit = { kind: 'noLoadedLockout' };
+const TO_PARALLEL: SafetyLimit = {
+  kind: 'depthCap',
+  thighDepthDeg: NAMED_DEPTHS_DEG.parallel,
+};
+const TO_CHAIR: SafetyLimit = { kind: 'depthCap', thighDepthDeg: NAMED_DEPTHS_DEG.chair };
+
+/** Pain from here on holds the session, 0–10 (house default). */
+export const PAIN_HOLDS_FROM = 4;
+
+/** The rule table. House defaults on common practice (no source); local rules and clinicians come first. */
+export const SCREEN_RULES: readonly ScreenRule[] = [
+  {
+    id: 'heart',
+    when: { question: 'heart' },
+    outcome: 'hold',
+    limits: [],
+    because:
+      'Chest pain, dizziness or breathlessness with effort must be looked at by a doctor before any exercise.',
+  },
+  {
+    id: 'nerve',
+    when: { question: 'nerve' },
+    outcome: 'hold',
+    limits: [],
+    because: 'Numbness, tingling or weakness in a leg is for a clinician to look at first.',
+  },
+  {
+    id: 'swelling',
+    when: { question: 'swelling' },
+    outcome: 'hold',
+    limits: [],
+    because: 'Swelling without a known reason is for a clinician to look at first.',
+  },
+  {
+    id: 'jointGives',
+    when: { question: 'jointGives' },
+    outcome: 'hold',
+    limits: [],
+    because: 'A joint that locks or gives way is for a clinician to look at first.',
+  },
+  {
+    id: 'strongPain',
+    when: { question: 'pain', painAtLeast: PAIN_HOLDS_FROM },
+    outcome: 'hold',
+    limits: [],
+    because: `Pain of ${PAIN_HOLDS_FROM} or more out of 10 stops the work until a clinician has looked.`,
+  },
+  {
+    id: 'somePain',
+    when: { question: 'pain' },
+    outcome: 'withinLimits',
+    limits: [NO_LOAD, TO_PARALLEL],
+    because: 'With pain today nothing is loaded and nothing goes below parallel.',
+  },
+  {
+    id: 'anklePain',
+    when: { question: 'pain', painAt: 'ankle' },
+    outcome: 'withinLimits',
+    limits: [TO_CHAIR],
+    because: 'A sore ankle keeps to chair height.',
+  },
+  {
+    id: 'kneePain',
+    when: { question: 'pain', painAt: 'knee' },
+    outcome: 'withinLimits',
+    limits: [SHINS, LOCKOUT],
+    because: 'A sore knee keeps its shins upright, to a box, and is not locked out under load.',
+  },
+  {
+    id: 'hipPain',
+    when: { question: 'pain', painAt: 'hip' },
+    outcome: 'withinLimits',
+    limits: [FOLD],
+    because: 'A sore hip is not folded deeply.',
+  },
+  {
+    id: 'backPain',
+    when: { question: 'pain', painAt: 'lowBack' },
+    outcome: 'withinLimits',
+    limits: [FOLD, SUPPORTED],
+    because: 'A sore low back is not folded deeply and squats with support.',
+  },
+  {
+    id: 'uncleared',
+    when: { question: 'recentInjury', clearedByClinician: false },
+    outcome: 'hold',
+    limits: [],
+    because: 'A recent injury or surgery needs a clinician’s word before squatting.',
+  },
+  {
+    id: 'clearedInjury',
+    when: { question: 'recentInjury', clearedByClinician: true },
+    outcome: 'withinLimits',
+    limits: [NO_LOAD],
+    because: 'After a recent injury the positions come back without load first.',
+  },
+  {
+    id: 'pregnancy',
+    when: { question: 'pregnancy' },
+    outcome: 'withinLimits',
+    limits: [NO_LOAD, SUPPORTED],
+    because: 'In pregnancy and soon after: supported and unloaded unless a clinician says more.',
+  },
+  {
+    id: 'boneOrBalance',
+    when: { question: 'boneOrBalance' },
+    outcome: 'withinLimits',
+    limits: [NO_LOAD, SUPPORTED],
+    because:
+      'Low bone density or poor balance: supported and unloaded unless a clinician says more.',
+  },
+  {
+    id: 'medication',
+    when: { question: 'medication' },
+    outcome: 'withinLimits',
+    limits: [SUPPORTED],
+    because: 'Medicine that makes unsteady: squat with support.',
+  },
+  {
+    id: 'childAlone',
+    when: { question: 'under16', guardianPresent: false },
+    outcome: 'hold',
+    limits: [],
+    because: 'Under 16 a guardian must be present.',
+  },
+  {
+    id: 'child',
+    when: { question: 'under16', guardianPresent: true },
+    outcome: 'withinLimits',
+    limits: [NO_LOAD],
+    because: 'Under 16: learn the positions without load.',
+  },
+];
+
+/** Whether a rule applies to the answers. */
+export function applies({ when }: ScreenRule, answers: ScreenAnswers): boolean {
+  const answer = answers[when.question];
+  if (answer === undefined || answer === false) return false;
+  if (when.painAtLeast !== undefined && (answers.pain?.level ?? 0) < when.painAtLeast) return false;
+  if (when.painAt !== undefined && answers.pain?.place !== when.painAt) return false;
+  if (
+    when.clearedByClinician !== undefined &&
+    answers.recentInjury?.clearedByClinician !== when.clearedByClinician
+  )
+    return false;
+  return (
+    when.guardianPresent === undefined || answers.under16?.guardianPresent === when.guardianPresent
+  );
+}

@@ -1,0 +1,106 @@
+/** Where it hurts. Coarse on purpose: the coach records, a clinician diagnoses. */
+export const PAIN_PLACES = ['ankle', 'knee', 'hip', 'lowBack', 'elsewhere'] as const;
+
+export type PainPlace = (typeof PAIN_PLACES)[number];
+
+/** One card of the screen: a question in plain words and what a "yes" leads to asking. */
+export interface ScreenQuestion {
+  id: QuestionId;
+  words: string;
+  /** What is asked next, only after a "yes". */
+  detail: 'pain' | 'clearedByClinician' | 'guardianPresent' | null;
+  /** May have changed since last time, so a repeat screen asks it again. */
+  changes: boolean;
+}
+
+export const QUESTION_IDS = [
+  'pain',
+  'heart',
+  'nerve',
+  'swelling',
+  'jointGives',
+  'recentInjury',
+  'pregnancy',
+  'boneOrBalance',
+  'medication',
+  'under16',
+] as const;
+
+export type QuestionId = (typeof QUESTION_IDS)[number];
+
+/** The screen, in the order it is asked. Common practice, no source. */
+export const SCREEN_QUESTIONS: readonly ScreenQuestion[] = [
+  { id: 'pain', words: 'Does anything hurt right now?', detail: 'pain', changes: true },
+  {
+    id: 'heart',
+    words: 'Chest pain, dizziness or unusual breathlessness with effort?',
+    detail: null,
+    changes: true,
+  },
+  {
+    id: 'nerve',
+    words: 'Numbness, tingling or weakness in a leg?',
+    detail: null,
+    changes: true,
+  },
+  {
+    id: 'swelling',
+    words: 'A swollen joint or leg without a known reason?',
+    detail: null,
+    changes: true,
+  },
+  {
+    id: 'jointGives',
+    words: 'Does a knee, hip or ankle lock or give way?',
+    detail: null,
+    changes: true,
+  },
+  {
+    id: 'recentInjury',
+    words: 'An injury or surgery to legs, hips or back in the last six months?',
+    detail: 'clearedByClinician',
+    changes: true,
+  },
+  {
+    id: 'pregnancy',
+    words: 'Pregnant, or a birth within six months?',
+    detail: null,
+    changes: true,
+  },
+  {
+    id: 'boneOrBalance',
+    words: 'Low bone density, or trouble with balance?',
+    detail: null,
+    changes: false,
+  },
+  {
+    id: 'medication',
+    words: 'Medicine that makes you dizzy or unsteady?',
+    detail: null,
+    changes: true,
+  },
+  { id: 'under16', words: 'Under 16 years old?', detail: 'guardianPresent', changes: false },
+];
+
+/** A client's answers; absent = no. */
+export interface ScreenAnswers {
+  pain?: { place: PainPlace; level: number } | undefined;
+  recentInjury?: { clearedByClinician: boolean } | undefined;
+  under16?: { guardianPresent: boolean } | undefined;
+  heart?: boolean | undefined;
+  nerve?: boolean | undefined;
+  swelling?: boolean | undefined;
+  jointGives?: boolean | undefined;
+  pregnancy?: boolean | undefined;
+  boneOrBalance?: boolean | undefined;
+  medication?: boolean | undefined;
+}
+
+/** What later stages must obey, as values. Angles in degrees as in the linkage. */
+export type SafetyLimit =
+  | { kind: 'noLoad' }
+  | { kind: 'depthCap'; thighDepthDeg: number }
+  | { kind: 'verticalShins'; shankDeg: number }
+  | { kind: 'noDeepFold'; hipFoldDeg: number }
+  | { kind: 'noLoadedLockout' }
+  | { kind: 'supportedOnly' };

@@ -1,0 +1,214 @@
+import fc from 'fast-check';
+import {
+  obeying,
+  PAIN_HOLDS_FROM,
+  PAIN_PLACES,
+  QUESTION_IDS,
+  SCREEN_QUESTIONS,
+  SCREEN_RULES,
+  screenOutcome,
+  solve,
+  strictest,
+  type Clearance,
+  type SafetyLimit,
+  type ScreenAnswers,
+  type ScreenOutcome,
+} from '../src/index.ts';
+import { cases } from './arbitraries.ts';
+
+const TODAY = '2026-01-05';
+
+const answers: fc.Arbitrary<ScreenAnswers> = fc.record(
+  {
+    pain: fc.record({
+      place: fc.constantFrom(...PAIN_PLACES),
+      level: fc.integer({ min: 1, max: 10 }),
+    }),
+    recentInjury: fc.record({ clearedByClinician: fc.boolean() }),
+    under16: fc.record({ guardianPresent: fc.boolean() }),
+    heart: fc.boolean(),
+    nerve: fc.boolean(),
+    swelling: fc.boolean(),
+    jointGives: fc.boolean(),
+    pregnancy: fc.boolean(),
+    boneOrBalance: fc.boolean(),
+    medication: fc.boolean(),
+  },
+  { requiredKeys: [] },
+);
+
+const clearance = (change: Partial<Clearance> = {}): Clearance => ({
+  who: 'A. Clinician',
+  licence: 'physiotherapist',
+  givenOn: '2026-01-01',
+  expiresOn: '2026-06-30',
+  limits: [{ kind: 'depthCap', thighDepthDeg: -20 }],
+  ...change,
+});
+
+const SEVERITY: Record<ScreenOutcome['kind'], number> = { go: 0, withinLimits: 1, hold: 2 };
+
+/** Whether every limit of `a` is kept by `b`, as strictly or more. */
+const covers = (b: readonly SafetyLimit[], a: readonly SafetyLimit[]) =>
+  a.every(
+    (limit) =>
+      strictest([...b, limit]).length === strictest(b).length &&
+      JSON.stringify(strictest([...b, limit])) === JSON.stringify(strictest(b)),
+  );
+
+describe('the rule table', () => {
+  it('answers every question, and every rule with a reason in a sentence', () => {
+    for (const id of QUESTION_IDS) {
+      expect(SCREEN_QUESTIONS.some((q) => q.id === id)).toBe(true);
+      expect(SCREEN_RULES.some((r) => r.when.question === id)).toBe(true);
+    }
+    for (const rule of SCREEN_RULES) {
+      expect(rule.because).toMatch(/\.$/);
+      if (rule.outcome === 'withinLimits') expect(rule.limits.length).toBeGreaterThan(0);
+    }
+    expect(new Set(SCREEN_RULES.map((r) => r.id)).size).toBe(SCREEN_RULES.length);
+  });
+
+  it.each<[string, ScreenAnswers, ScreenOutcome['kind'], SafetyLimit['kind'][]]>([
+    ['nothing', {}, 'go', []],
+    ['heart', { heart: true }, 'hold', []],
+    ['nerve', { nerve: true }, 'hold', []],
+    ['swelling', { swelling: true }, 'hold', []],
+    ['joint gives', { jointGives: true }, 'hold', []],
+    ['strong pain', { pain: { place: 'knee', level: PAIN_HOLDS_FROM } }, 'hold', []],
+    [
+      'some pain elsewhere',
+      { pain: { place: 'elsewhere', level: 2 } },
+      'withinLimits',
+      ['noLoad', 'depthCap'],
+    ],
+    ['ankle', { pain: { place: 'ankle', level: 1 } }, 'withinLimits', ['noLoad', 'depthCap']],
+    [
+      'knee',
+      { pain: { place: 'knee', level: 3 } },
+      'withinLimits',
+      ['noLoad', 'depthCap', 'verticalShins', 'noLoadedLockout'],
+    ],
+    [
+      'hip',
+      { pain: { place: 'hip', level: 3 } },
+      'withinLimits',
+      ['noLoad', 'depthCap', 'noDeepFold'],
+    ],
+    [
+      'low back',
+      { pain: { place: 'lowBack', level: 3 } },
+      'withinLimits',
+      ['noLoad', 'depthCap', 'noDeepFold', 'supportedOnly'],
+    ],
+    ['uncleared injury', { recentInjury: { clearedByClinician: false } }, 'hold', []],
+    ['cleared injury', { recentInjury: { clearedByClinician: true } }, 'withinLimits', ['noLoad']],
+    ['pregnancy', { pregnancy: true }, 'withinLimits', ['noLoad', 'supportedOnly']],
+    ['bone or balance', { boneOrBalance: true }, 'withinLimits', ['noLoad', 'supportedOnly']],
+    ['medication', { medication: true }, 'withinLimits', ['supportedOnly']],
+    ['child alone', { under16: { guardianPresent: false } }, 'hold', []],
+    ['child with guardian', { under16: { guardianPresent: true } }, 'withinLimits', ['noLoad']],
+  ])('%s', (_name, given, kind, limits) => {
+    const outcome = screenOutcome(given, null, TODAY);
+    expect(outcome.kind).toBe(kind);
+    if (outcome.kind === 'withinLimits') expect(outcome.limits.map((l) => l.kind)).toEqual(limits);
+  });
+
+  it('caps a sore ankle at chair height, stricter than pain alone', () => {
+    const outcome = screenOutcome({ pain: { place: 'ankle', level: 2 } }, null, TODAY);
+    expect(outcome).toMatchObject({
+      limits: [{ kind: 'noLoad' }, { kind: 'depthCap', thighDepthDeg: -20 }],
+    });
+  });
+});
+
+describe('laws of the screen', () => {
+  it('one more "yes" never loosens the outcome', () => {
+    fc.assert(
+      fc.property(answers, answers, (some, more) => {
+        const before = screenOutcome(some, null, TODAY);
+        // What was said stays said; only questions answered "no" so far may turn to "yes".
+        const said = Object.fromEntries(
+          Object.entries(some).filter(([, v]) => v !== undefined && v !== false),
+        );
+        const after = screenOutcome({ ...more, ...said }, null, TODAY);
+        expect(SEVERITY[after.kind]).toBeGreaterThanOrEqual(SEVERITY[before.kind]);
+        if (before.kind === 'withinLimits' && after.kind === 'withinLimits')
+          expect(covers(after.limits, before.limits)).toBe(true);
+      }),
+      { numRuns: 1000, seed: 50 },
+    );
+  });
+
+  it('more pain in the same place never loosens it', () => {
+    for (const place of PAIN_PLACES)
+      for (let level = 1; level < 10; level += 1) {
+        const before = screenOutcome({ pain: { place, level } }, null, TODAY);
+        const after = screenOutcome({ pain: { place, level: level + 1 } }, null, TODAY);
+        expect(SEVERITY[after.kind]).toBeGreaterThanOrEqual(SEVERITY[before.kind]);
+      }
+  });
+
+  it('a hold is lifted only by a clearance in force, into its limits and the rules’ own', () => {
+    const held: ScreenAnswers = { swelling: true, medication: true };
+    expect(screenOutcome(held, clearance({ expiresOn: '2026-01-04' }), TODAY).kind).toBe('hold');
+    expect(screenOutcome(held, clearance({ givenOn: '2026-01-06' }), TODAY).kind).toBe('hold');
+    const lifted = screenOutcome(held, clearance(), TODAY);
+    expect(lifted).toMatchObject({
+      kind: 'withinLimits',
+      limits: [{ kind: 'supportedOnly' }, { kind: 'depthCap', thighDepthDeg: -20 }],
+    });
+    expect(screenOutcome(held, clearance({ expiresOn: null }), TODAY).kind).toBe('withinLimits');
+  });
+
+  it('a clearance changes nothing where nothing is held', () => {
+    fc.assert(
+      fc.property(answers, (given) => {
+        const plain = screenOutcome(given, null, TODAY);
+        if (plain.kind !== 'hold') expect(screenOutcome(given, clearance(), TODAY)).toEqual(plain);
+      }),
+      { numRuns: 300, seed: 51 },
+    );
+  });
+});
+
+describe('obeying the limits', () => {
+  const all: SafetyLimit[] = [
+    { kind: 'noLoad' },
+    { kind: 'depthCap', thighDepthDeg: 0 },
+    { kind: 'verticalShins', shankDeg: 12 },
+    { kind: 'noDeepFold', hipFoldDeg: 100 },
+    { kind: 'noLoadedLockout' },
+    { kind: 'supportedOnly' },
+  ];
+
+  it('keeps every limit for any question, and the solved bottom keeps them too', () => {
+    fc.assert(
+      fc.property(cases, fc.subarray(all), (question, limits) => {
+        const kept = obeying(question, limits);
+        const has = (kind: SafetyLimit['kind']) => limits.some((l) => l.kind === kind);
+        if (has('noLoad')) expect(kept.setup.loadKg).toBe(0);
+        if (has('depthCap')) expect(kept.target.thighDepthDeg).toBeLessThanOrEqual(0);
+        const { window, bottom } = solve(kept).sides.left;
+        if (window.kind !== 'open' || bottom.kind !== 'pose') return;
+        if (has('verticalShins')) expect(bottom.shankDeg).toBeLessThanOrEqual(12 + 1e-6);
+        if (has('noDeepFold')) expect(bottom.hipFoldDeg).toBeLessThanOrEqual(100 + 1e-6);
+      }),
+      { numRuns: 500, seed: 52, endOnFailure: true },
+    );
+  });
+
+  it('never loosens what the question already keeps, and twice is once', () => {
+    fc.assert(
+      fc.property(cases, fc.subarray(all), (question, limits) => {
+        const kept = obeying(question, limits);
+        expect(kept.target.thighDepthDeg).toBeLessThanOrEqual(question.target.thighDepthDeg);
+        expect(kept.setup.loadKg).toBeLessThanOrEqual(question.setup.loadKg);
+        if (typeof question.limits.shankDeg === 'number')
+          expect(kept.limits.shankDeg ?? Infinity).toBeLessThanOrEqual(question.limits.shankDeg);
+        expect(obeying(kept, limits)).toEqual(kept);
+      }),
+      { numRuns: 500, seed: 53, endOnFailure: true },
+    );
+  });
+});
