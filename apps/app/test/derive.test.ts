@@ -49,6 +49,9 @@ const dossier = (measurements: Measurement[], setup: Dossier['setup'] = null): D
   measurements,
   setup,
   prescription: null,
+  screening: null,
+  clearance: null,
+  pains: [],
 });
 
 describe('from measurements to a question', () => {

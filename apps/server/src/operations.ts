@@ -1,8 +1,8 @@
 import { operationResultSchema, type Operation, type OperationResult } from '@zither/contract';
+import { documentsOf, type DocumentTable } from './db/documents.ts';
 import { clientsOf } from './db/clients.ts';
 import { measurementsOf } from './db/measurements.ts';
 import type { Db } from './db/open.ts';
-import { prescriptionsOf } from './db/prescriptions.ts';
 import { setupsOf } from './db/setups.ts';
 import { Refusal } from './errors.ts';
 
@@ -50,6 +50,13 @@ export function applyOperation(
     .immediate();
 }
 
+const DOCUMENT_OF = {
+  'prescription.put': 'prescription',
+  'screening.put': 'screening',
+  'clearance.put': 'clearance',
+  'pain.put': 'pain',
+} as const satisfies Record<string, DocumentTable>;
+
 function write(db: Db, practiceId: string, operation: Operation, at: string): OperationResult {
   const clients = clientsOf(db, practiceId);
   const { rowId } = operation;
@@ -95,10 +102,14 @@ function write(db: Db, practiceId: string, operation: Operation, at: string): Op
       });
       return now();
     }
-    case 'prescription.put': {
+    case 'prescription.put':
+    case 'screening.put':
+    case 'clearance.put':
+    case 'pain.put': {
       mustHaveClient(operation.clientId);
-      const table = prescriptionsOf(db, practiceId);
-      const now = () => result('prescription', table.find(rowId));
+      const entity = DOCUMENT_OF[operation.kind];
+      const table = documentsOf(db, practiceId, entity);
+      const now = () => result(entity, table.find(rowId));
       put(operation, table.find(rowId), now, {
         insert: () => table.insert(rowId, operation.clientId, operation.values, at),
         update: () => table.update(rowId, operation.values, at),

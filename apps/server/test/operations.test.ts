@@ -128,6 +128,47 @@ describe('the one door for writes', () => {
     });
   });
 
+  it('keeps screens, clearances and pain during work, newest first', async () => {
+    const create = newClient();
+    await b.send(create);
+    const clientId = create.rowId;
+    const put = (kind: string, values: object) => ({
+      kind,
+      operationId: id(),
+      rowId: id(),
+      baseVersion: 0,
+      clientId,
+      values,
+    });
+    const screening = put('screening.put', {
+      takenOn: '2026-01-05',
+      purpose: 'strength',
+      asked: ['pain', 'swelling'],
+      answers: { swelling: true },
+    });
+    expect((await b.send(screening)).body).toMatchObject({
+      entity: 'screening',
+      row: { version: 1 },
+    });
+    const clearance = put('clearance.put', {
+      who: 'A. Clinician',
+      licence: 'physician',
+      givenOn: '2026-01-05',
+      expiresOn: '2026-03-01',
+      limits: [{ kind: 'noLoad' }],
+    });
+    expect((await b.send(clearance)).status).toBe(200);
+    const pain = (level: number) =>
+      put('pain.put', { on: '2026-01-05', movement: 'Bottom of the squat', place: 'knee', level });
+    await b.send(pain(2));
+    await b.send(pain(3));
+    const dossier = (await b.get(`/api/clients/${clientId}`)).body;
+    expect(dossier.screening.answers).toEqual({ swelling: true });
+    expect(dossier.clearance.limits).toEqual([{ kind: 'noLoad' }]);
+    expect(dossier.pains.map((p: { level: number }) => p.level)).toEqual([3, 2]);
+    expect(await b.send(pain(11))).toMatchObject({ status: 400, body: { path: 'values.level' } });
+  });
+
   it('archives and brings back', async () => {
     const create = newClient();
     await b.send(create);

@@ -9,6 +9,14 @@ import {
   prescriptionSchema,
   prescriptionValuesSchema,
 } from './rows.ts';
+import {
+  clearanceSchema,
+  clearanceValuesSchema,
+  painSchema,
+  painValuesSchema,
+  screeningSchema,
+  screeningValuesSchema,
+} from './safety.ts';
 import { idSchema } from './scalars.ts';
 
 /**
@@ -40,6 +48,24 @@ export const operationSchema = z.discriminatedUnion(
       clientId: idSchema,
       values: prescriptionValuesSchema,
     }),
+    z.strictObject({
+      ...base,
+      kind: z.literal('screening.put'),
+      clientId: idSchema,
+      values: screeningValuesSchema,
+    }),
+    z.strictObject({
+      ...base,
+      kind: z.literal('clearance.put'),
+      clientId: idSchema,
+      values: clearanceValuesSchema,
+    }),
+    z.strictObject({
+      ...base,
+      kind: z.literal('pain.put'),
+      clientId: idSchema,
+      values: painValuesSchema,
+    }),
   ],
   { error: 'must be a known kind of operation.' },
 );
@@ -52,6 +78,9 @@ export const operationResultSchema = z.discriminatedUnion('entity', [
   z.strictObject({ entity: z.literal('measurement'), row: measurementSchema }),
   z.strictObject({ entity: z.literal('setup'), row: clientSetupSchema }),
   z.strictObject({ entity: z.literal('prescription'), row: prescriptionSchema }),
+  z.strictObject({ entity: z.literal('screening'), row: screeningSchema }),
+  z.strictObject({ entity: z.literal('clearance'), row: clearanceSchema }),
+  z.strictObject({ entity: z.literal('pain'), row: painSchema }),
 ]);
 export type OperationResult = z.infer<typeof operationResultSchema>;
 

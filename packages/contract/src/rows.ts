@@ -11,6 +11,7 @@ import {
   toeOutSchema,
   workingPointSchema,
 } from './linkage.ts';
+import { clearanceSchema, painSchema, screeningSchema } from './safety.ts';
 import { bothSides, daySchema, idSchema, measured, momentSchema, sideSchema } from './scalars.ts';
 
 /** What a coach writes about a client. */
@@ -128,6 +129,10 @@ export const dossierSchema = z.strictObject({
   measurements: z.array(measurementSchema),
   setup: clientSetupSchema.nullable(),
   prescription: prescriptionSchema.nullable(),
+  /** The newest screen, clearance, and pain during work, newest first. */
+  screening: screeningSchema.nullable(),
+  clearance: clearanceSchema.nullable(),
+  pains: z.array(painSchema),
 });
 export type Dossier = z.infer<typeof dossierSchema>;
 

@@ -1,9 +1,11 @@
 import fc from 'fast-check';
 import {
+  BALANCED,
   obeying,
   PAIN_HOLDS_FROM,
   PAIN_PLACES,
   QUESTION_IDS,
+  recommendSetup,
   SCREEN_QUESTIONS,
   SCREEN_RULES,
   screenOutcome,
@@ -149,6 +151,30 @@ describe('laws of the screen', () => {
       }
   });
 
+  it('pain during work never loosens it, and a second sore place adds to the first', () => {
+    fc.assert(
+      fc.property(
+        answers,
+        fc.constantFrom(...PAIN_PLACES),
+        fc.integer({ min: 1, max: 10 }),
+        (given, place, level) => {
+          const before = screenOutcome(given, null, TODAY);
+          const after = screenOutcome(given, null, TODAY, [{ place, level }]);
+          expect(SEVERITY[after.kind]).toBeGreaterThanOrEqual(SEVERITY[before.kind]);
+          if (before.kind === 'withinLimits' && after.kind === 'withinLimits')
+            expect(covers(after.limits, before.limits)).toBe(true);
+        },
+      ),
+      { numRuns: 500, seed: 54 },
+    );
+    const two = screenOutcome({ pain: { place: 'knee', level: 2 } }, null, TODAY, [
+      { place: 'hip', level: 1 },
+    ]);
+    expect(two.kind === 'withinLimits' && two.limits.map((l) => l.kind)).toEqual(
+      expect.arrayContaining(['verticalShins', 'noDeepFold']),
+    );
+  });
+
   it('a hold is lifted only by a clearance in force, into its limits and the rules’ own', () => {
     const held: ScreenAnswers = { swelling: true, medication: true };
     expect(screenOutcome(held, clearance({ expiresOn: '2026-01-04' }), TODAY).kind).toBe('hold');
@@ -169,6 +195,33 @@ describe('laws of the screen', () => {
       }),
       { numRuns: 300, seed: 51 },
     );
+  });
+});
+
+describe('a recommendation under the screen', () => {
+  it('obeys every limit in the setup it gives', () => {
+    const safety: SafetyLimit[] = [
+      { kind: 'noLoad' },
+      { kind: 'depthCap', thighDepthDeg: 0 },
+      { kind: 'noDeepFold', hipFoldDeg: 125 },
+    ];
+    const given = recommendSetup(
+      {
+        body: { statureMm: 1720, massKg: 70 },
+        dorsiflexionDeg: { left: 34, right: 34 },
+        habit: { stanceWidthMm: 430, toeOutDeg: { left: 15, right: 15 } },
+        heelRiseMm: 0,
+        hold: 'highBar',
+        loadKg: 60,
+        targetDepthDeg: 25,
+        safety,
+      },
+      BALANCED,
+    );
+    expect(given.question.setup.loadKg).toBe(0);
+    expect(given.question.target.thighDepthDeg).toBeLessThanOrEqual(0);
+    const { bottom } = given.solution.sides.left;
+    expect(bottom.kind === 'pose' && bottom.hipFoldDeg).toBeLessThanOrEqual(125 + 1e-6);
   });
 });
 

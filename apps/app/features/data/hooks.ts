@@ -1,10 +1,13 @@
 import type {
+  ClearanceValues,
   ClientSetupValues,
   ClientValues,
   Dossier,
   MeasurementValues,
   Operation,
+  PainValues,
   PrescriptionValues,
+  ScreeningValues,
 } from '@zither/contract';
 import { useMemo } from 'react';
 import { v4 as uuid } from 'uuid';
@@ -87,6 +90,12 @@ export function useChanges() {
         put({ kind: 'setup.put', ...at(row), clientId, values }),
       putPrescription: (clientId: string, row: RowRef, values: PrescriptionValues) =>
         put({ kind: 'prescription.put', ...at(row), clientId, values }),
+      putScreening: (clientId: string, row: RowRef, values: ScreeningValues) =>
+        put({ kind: 'screening.put', ...at(row), clientId, values }),
+      putClearance: (clientId: string, row: RowRef, values: ClearanceValues) =>
+        put({ kind: 'clearance.put', ...at(row), clientId, values }),
+      putPain: (clientId: string, row: RowRef, values: PainValues) =>
+        put({ kind: 'pain.put', ...at(row), clientId, values }),
     };
   }, [dispatch]);
 }

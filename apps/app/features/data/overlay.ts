@@ -2,6 +2,17 @@ import type { Client, ClientLine, Dossier, Operation, OperationResult } from '@z
 
 const NOT_YET = '1970-01-01T00:00:00.000Z';
 
+/** A client of whom nothing else is known yet. */
+export const emptyDossier = (client: Client): Dossier => ({
+  client,
+  measurements: [],
+  setup: null,
+  prescription: null,
+  screening: null,
+  clearance: null,
+  pains: [],
+});
+
 /** Puts a row that the server returned into a dossier. */
 export function withResult(dossier: Dossier, result: OperationResult): Dossier {
   switch (result.entity) {
@@ -13,8 +24,21 @@ export function withResult(dossier: Dossier, result: OperationResult): Dossier {
       return { ...dossier, setup: result.row };
     case 'prescription':
       return { ...dossier, prescription: result.row };
+    case 'screening':
+      return { ...dossier, screening: result.row };
+    case 'clearance':
+      return { ...dossier, clearance: result.row };
+    case 'pain':
+      return {
+        ...dossier,
+        pains: [result.row, ...dossier.pains.filter((p) => p.id !== result.row.id)],
+      };
   }
 }
+
+/** Of two rows of which only the newest counts, the one written later. */
+const newer = <T extends { updatedAt: string }>(held: T | null, fetched: T | null): T | null =>
+  held && fetched ? (held.updatedAt > fetched.updatedAt ? held : fetched) : (fetched ?? held);
 
 /**
  * Of two pictures of the same client, row by row the later one. An answer that was asked for before a write arrived
@@ -32,12 +56,13 @@ export function newestOf(held: Dossier, fetched: Dossier): Dossier {
       ...held.measurements.filter((m) => !fetchedIds.has(m.id)),
     ].sort((a, b) => b.takenOn.localeCompare(a.takenOn)),
     setup: later(held.setup, fetched.setup),
-    prescription:
-      held.prescription &&
-      fetched.prescription &&
-      held.prescription.updatedAt > fetched.prescription.updatedAt
-        ? held.prescription
-        : (fetched.prescription ?? held.prescription),
+    prescription: newer(held.prescription, fetched.prescription),
+    screening: newer(held.screening, fetched.screening),
+    clearance: newer(held.clearance, fetched.clearance),
+    pains: [
+      ...held.pains.filter((p) => !fetched.pains.some((f) => f.id === p.id)),
+      ...fetched.pains,
+    ],
   };
 }
 
@@ -73,15 +98,17 @@ export function overlay(
         createdAt: before?.createdAt ?? NOT_YET,
         updatedAt: before?.updatedAt ?? NOT_YET,
       };
-      seen = seen
-        ? { ...seen, client }
-        : { client, measurements: [], setup: null, prescription: null };
+      seen = seen ? { ...seen, client } : emptyDossier(client);
     } else if (seen) {
       seen = withPending(seen, operation);
     }
   }
   return seen;
 }
+
+/** The version a pending row was made against: that of the same row, 0 when the server has not seen it. */
+const versionOf = (held: { id: string; version: number } | null, id: string): number =>
+  held?.id === id ? held.version : 0;
 
 function withPending(
   dossier: Dossier,
@@ -106,15 +133,26 @@ function withPending(
         entity: 'setup',
         row: { ...operation.values, ...row, version: dossier.setup?.version ?? 0 },
       });
-    case 'prescription.put': {
-      const same = dossier.prescription?.id === row.id;
+    case 'prescription.put':
       return withResult(dossier, {
         entity: 'prescription',
-        row: {
-          ...operation.values,
-          ...row,
-          version: same ? (dossier.prescription?.version ?? 0) : 0,
-        },
+        row: { ...operation.values, ...row, version: versionOf(dossier.prescription, row.id) },
+      });
+    case 'screening.put':
+      return withResult(dossier, {
+        entity: 'screening',
+        row: { ...operation.values, ...row, version: versionOf(dossier.screening, row.id) },
+      });
+    case 'clearance.put':
+      return withResult(dossier, {
+        entity: 'clearance',
+        row: { ...operation.values, ...row, version: versionOf(dossier.clearance, row.id) },
+      });
+    case 'pain.put': {
+      const held = dossier.pains.find((p) => p.id === row.id) ?? null;
+      return withResult(dossier, {
+        entity: 'pain',
+        row: { ...operation.values, ...row, version: versionOf(held, row.id) },
       });
     }
   }

@@ -6,7 +6,7 @@ import {
 } from '@zither/contract';
 import { api } from './api.ts';
 import { outboxActions } from './outbox.ts';
-import { clientOf, withResult } from './overlay.ts';
+import { clientOf, emptyDossier, withResult } from './overlay.ts';
 import type { Dispatch, RootState } from './store.ts';
 
 type Thunk<T = void> = (dispatch: Dispatch, getState: () => RootState) => T;
@@ -79,14 +79,7 @@ const remember =
     if (cached)
       dispatch(api.util.updateQueryData('dossier', clientId, (draft) => withResult(draft, result)));
     else if (result.entity === 'client')
-      void dispatch(
-        api.util.upsertQueryData('dossier', clientId, {
-          client: result.row,
-          measurements: [],
-          setup: null,
-          prescription: null,
-        }),
-      );
+      void dispatch(api.util.upsertQueryData('dossier', clientId, emptyDossier(result.row)));
   };
 
 /** Settles a conflict: mine again on top of the newest version, or theirs as it stands. */

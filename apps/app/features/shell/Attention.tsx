@@ -14,6 +14,9 @@ const ROW_NAMES = {
   measurement: 'measurements',
   setup: 'setup',
   prescription: 'prescription',
+  screening: 'screen answers',
+  clearance: 'clearance',
+  pain: 'pain notes',
 } as const;
 
 /** What the outbox cannot decide alone: a row changed on another device, or a change the server refused. */

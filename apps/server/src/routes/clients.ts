@@ -3,9 +3,9 @@ import type { FastifyInstance } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import { z } from 'zod';
 import { clientsOf } from '../db/clients.ts';
+import { documentsOf } from '../db/documents.ts';
 import { measurementsOf } from '../db/measurements.ts';
 import type { Db } from '../db/open.ts';
-import { prescriptionsOf } from '../db/prescriptions.ts';
 import { setupsOf } from '../db/setups.ts';
 import { Refusal } from '../errors.ts';
 
@@ -35,7 +35,10 @@ export function clientRoutes(app: FastifyInstance, db: Db): void {
         client,
         measurements: measurementsOf(db, practiceId).ofClient(id),
         setup: setupsOf(db, practiceId).ofClient(id),
-        prescription: prescriptionsOf(db, practiceId).newestOfClient(id),
+        prescription: documentsOf(db, practiceId, 'prescription').ofClient(id, 1)[0] ?? null,
+        screening: documentsOf(db, practiceId, 'screening').ofClient(id, 1)[0] ?? null,
+        clearance: documentsOf(db, practiceId, 'clearance').ofClient(id, 1)[0] ?? null,
+        pains: documentsOf(db, practiceId, 'pain').ofClient(id, 20),
       };
     },
   );

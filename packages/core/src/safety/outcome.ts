@@ -1,5 +1,5 @@
 import { applies, SCREEN_RULES } from './rules.ts';
-import type { SafetyLimit, ScreenAnswers } from './screen.ts';
+import type { PainPlace, SafetyLimit, ScreenAnswers } from './screen.ts';
 
 /** A clinician's word that lifts a hold, as recorded. Days are yyyy-mm-dd. */
 export interface Clearance {
@@ -8,6 +8,12 @@ export interface Clearance {
   givenOn: string;
   expiresOn: string | null;
   limits: readonly SafetyLimit[];
+}
+
+/** Pain during work, as the rules read it. */
+export interface PainReport {
+  place: PainPlace;
+  level: number;
 }
 
 export type ScreenOutcome =
@@ -44,13 +50,17 @@ export const isInForce = (clearance: Clearance, today: string): boolean =>
  * rules: a clearance never removes a limit the answers ask for.
  *
  * @param today yyyy-mm-dd
+ * @param painsSince pain that came during work since the screen was taken
  */
 export function screenOutcome(
   answers: ScreenAnswers,
   clearance: Clearance | null,
   today: string,
+  painsSince: readonly PainReport[] = [],
 ): ScreenOutcome {
-  const rules = SCREEN_RULES.filter((rule) => applies(rule, answers));
+  // Each pain is asked of the table by itself, so that a second sore place adds to the first instead of replacing it.
+  const tellings = [answers, ...painsSince.map((pain) => ({ ...answers, pain }))];
+  const rules = SCREEN_RULES.filter((rule) => tellings.some((told) => applies(rule, told)));
   const reasons = rules.map((rule) => rule.because);
   const isHeld = rules.some((rule) => rule.outcome === 'hold');
   const cleared = clearance !== null && isInForce(clearance, today) ? clearance : null;

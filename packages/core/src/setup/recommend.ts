@@ -2,6 +2,8 @@ import { resolveBody, type Body, type ResolvedBody } from '../body/resolveBody.t
 import { toRad } from '../geometry/angles.ts';
 import { buildLinkage } from '../linkage/linkage.ts';
 import type { BothSides, Hold, Setup, Side, Support } from '../linkage/setup.ts';
+import { obeying } from '../safety/obey.ts';
+import type { SafetyLimit } from '../safety/screen.ts';
 import { deepestThighDepthDeg } from '../window/deepest.ts';
 import { reachesTarget } from '../window/levers.ts';
 import { limitsForSide } from '../window/limits.ts';
@@ -22,6 +24,8 @@ export interface SetupWish {
   hold: Hold;
   loadKg: number;
   targetDepthDeg: number;
+  /** The screen's limits; every candidate obeys them. */
+  safety?: readonly SafetyLimit[];
 }
 
 /** One thing that differs from what the client does now. */
@@ -63,7 +67,7 @@ function caseOf(
     balance: profile.balance,
     trackingOffsetDeg: 0,
   };
-  return {
+  const question: Case = {
     body: wish.body,
     setup,
     limits: {
@@ -74,6 +78,7 @@ function caseOf(
     target: { thighDepthDeg: depthDeg },
     workingPoint: profile.workingPoint,
   };
+  return wish.safety ? obeying(question, wish.safety) : question;
 }
 
 /** Feet stand alike, so the stiffer ankle alone decides whether the target is reached. */

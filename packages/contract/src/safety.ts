@@ -1,0 +1,95 @@
+import { z } from 'zod';
+import { daySchema, idSchema, measured, momentSchema } from './scalars.ts';
+
+export const painPlaceSchema = z.enum(['ankle', 'knee', 'hip', 'lowBack', 'elsewhere'], {
+  error: 'must be ankle, knee, hip, lowBack or elsewhere.',
+});
+
+const painLevelSchema = z
+  .int({ error: 'must be a whole number from 1 to 10.' })
+  .min(1, { error: 'must be a whole number from 1 to 10.' })
+  .max(10, { error: 'must be a whole number from 1 to 10.' });
+
+export const questionIdSchema = z.enum([
+  'pain',
+  'heart',
+  'nerve',
+  'swelling',
+  'jointGives',
+  'recentInjury',
+  'pregnancy',
+  'boneOrBalance',
+  'medication',
+  'under16',
+]);
+
+/** Answers as the core reads them; absent = no. */
+const screenAnswersSchema = z.strictObject({
+  pain: z.strictObject({ place: painPlaceSchema, level: painLevelSchema }).optional(),
+  recentInjury: z.strictObject({ clearedByClinician: z.boolean() }).optional(),
+  under16: z.strictObject({ guardianPresent: z.boolean() }).optional(),
+  heart: z.boolean().optional(),
+  nerve: z.boolean().optional(),
+  swelling: z.boolean().optional(),
+  jointGives: z.boolean().optional(),
+  pregnancy: z.boolean().optional(),
+  boneOrBalance: z.boolean().optional(),
+  medication: z.boolean().optional(),
+});
+
+export const safetyLimitSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('noLoad') }),
+  z.strictObject({ kind: z.literal('depthCap'), thighDepthDeg: measured(-45, 45, '°') }),
+  z.strictObject({ kind: z.literal('verticalShins'), shankDeg: measured(0, 60, '°') }),
+  z.strictObject({ kind: z.literal('noDeepFold'), hipFoldDeg: measured(30, 180, '°') }),
+  z.strictObject({ kind: z.literal('noLoadedLockout') }),
+  z.strictObject({ kind: z.literal('supportedOnly') }),
+]);
+
+/** What the squat is for. An exercise nobody can say the purpose of is not prescribed. */
+export const purposeSchema = z.enum(
+  ['strength', 'sport', 'barbell', 'return', 'kneeSparing', 'dailyLife'],
+  { error: 'must be one of the six purposes.' },
+);
+
+/** One screen of one day. `asked` lists the questions answered so far, so a half-done screen resumes where it was left. */
+export const screeningValuesSchema = z.strictObject({
+  takenOn: daySchema,
+  purpose: purposeSchema.nullable(),
+  asked: z.array(questionIdSchema).max(10),
+  answers: screenAnswersSchema,
+});
+export type ScreeningValues = z.infer<typeof screeningValuesSchema>;
+
+/** A clinician's word, as recorded by the coach. */
+export const clearanceValuesSchema = z.strictObject({
+  who: z.string().trim().min(1, { error: 'must not be empty.' }).max(120),
+  licence: z.string().trim().min(1, { error: 'must not be empty.' }).max(120),
+  givenOn: daySchema,
+  expiresOn: daySchema.nullable(),
+  limits: z.array(safetyLimitSchema).max(6),
+});
+export type ClearanceValues = z.infer<typeof clearanceValuesSchema>;
+
+/** Pain that came during the work. */
+export const painValuesSchema = z.strictObject({
+  on: daySchema,
+  movement: z.string().trim().min(1, { error: 'must not be empty.' }).max(200),
+  place: painPlaceSchema,
+  level: painLevelSchema,
+});
+export type PainValues = z.infer<typeof painValuesSchema>;
+
+const row = {
+  id: idSchema,
+  clientId: idSchema,
+  version: z.int().min(1),
+  updatedAt: momentSchema,
+};
+
+export const screeningSchema = screeningValuesSchema.extend(row);
+export type Screening = z.infer<typeof screeningSchema>;
+export const clearanceSchema = clearanceValuesSchema.extend(row);
+export type Clearance = z.infer<typeof clearanceSchema>;
+export const painSchema = painValuesSchema.extend(row);
+export type Pain = z.infer<typeof painSchema>;
