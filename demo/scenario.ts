@@ -1,4 +1,9 @@
-import type { ClientSetupValues, ClientValues, MeasurementValues } from '@zither/contract';
+import type {
+  ClientSetupValues,
+  ClientValues,
+  MeasurementValues,
+  ScreeningValues,
+} from '@zither/contract';
 
 /** One day of measuring, so many days before today. True values; the seeding adds reading noise. */
 export interface DemoDay {
@@ -14,6 +19,11 @@ export interface DemoClient {
   /** Setup in use; null = none tried yet. */
   setup: ClientSetupValues | null;
   hasPrescription: boolean;
+  /** The screen as taken on the last day of measuring; null = not screened yet. */
+  screen: {
+    purpose: NonNullable<ScreeningValues['purpose']>;
+    answers: ScreeningValues['answers'];
+  } | null;
 }
 
 const noSides = { left: null, right: null };
@@ -82,6 +92,7 @@ export const SCENARIO: readonly DemoClient[] = [
       loadKg: 40,
     }),
     hasPrescription: false,
+    screen: { purpose: 'return', answers: {} },
   },
   {
     story: 'Long thighs that everyone “corrected”.',
@@ -114,6 +125,7 @@ export const SCENARIO: readonly DemoClient[] = [
       loadKg: 60,
     }),
     hasPrescription: true,
+    screen: { purpose: 'strength', answers: {} },
   },
   {
     story: 'Sits back with ankle to spare.',
@@ -141,6 +153,7 @@ export const SCENARIO: readonly DemoClient[] = [
     ],
     setup: null,
     hasPrescription: false,
+    screen: null,
   },
   {
     story: 'Heel height being weaned over ten weeks.',
@@ -164,5 +177,37 @@ export const SCENARIO: readonly DemoClient[] = [
       6,
     ),
     hasPrescription: true,
+    screen: { purpose: 'sport', answers: {} },
+  },
+  {
+    story: 'Held by the screen.',
+    client: {
+      name: 'Ivo Larch',
+      statureMm: 1810,
+      massKg: 88,
+      segmentsMm: {},
+      shoulderWidthMm: null,
+      notes: 'Lower hut. Slipped on wet planks last week.',
+    },
+    days: [
+      {
+        daysAgo: 1,
+        values: {
+          stanceWidthMm: 430,
+          toeOutDeg: { left: 15, right: 15 },
+          dorsiflexionMethod: 'kneeToWall',
+          kneeToWallMm: { left: 90, right: 85 },
+          inclinometerDeg: noSides,
+          heelRiseMm: 0,
+          kneeTravelMm: 50,
+        },
+      },
+    ],
+    setup: null,
+    hasPrescription: false,
+    screen: {
+      purpose: 'dailyLife',
+      answers: { swelling: true, pain: { place: 'knee', level: 3 } },
+    },
   },
 ];

@@ -6,7 +6,7 @@ import {
   type MeasurementValues,
   type Operation,
 } from '@zither/contract';
-import { BALANCED, prescribe } from '@zither/core';
+import { BALANCED, prescribe, QUESTION_IDS } from '@zither/core';
 import { prescriptionStart } from '../apps/app/features/measure/derive.ts';
 import { writePrescription } from '../apps/app/features/prescription/write.ts';
 import { seededId, seededRandom } from './random.ts';
@@ -56,6 +56,19 @@ async function seedClient(
       values: {
         takenOn: format(addDays(today, -day.daysAgo), 'yyyy-MM-dd'),
         ...withNoise(day.values, random),
+      },
+    });
+  const lastDay = Math.min(...demo.days.map((day) => day.daysAgo));
+  if (demo.screen)
+    await target.send({
+      kind: 'screening.put',
+      operationId: id(),
+      rowId: id(),
+      ...base,
+      values: {
+        takenOn: format(addDays(today, -lastDay), 'yyyy-MM-dd'),
+        asked: [...QUESTION_IDS],
+        ...demo.screen,
       },
     });
   if (demo.setup)

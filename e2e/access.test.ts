@@ -36,7 +36,7 @@ const smallTargets = (page: Page): Promise<string[]> =>
       .map(({ box, html }) => `${Math.round(box.width)}×${Math.round(box.height)} ${html}`),
   );
 
-const PAGES = ['', 'measure', 'setup', 'prescription', 'edit'];
+const PAGES = ['', 'clear', 'referral', 'measure', 'setup', 'prescription', 'edit'];
 
 describe.each([
   ['phone', PHONE],

@@ -49,11 +49,13 @@ const client = (name) => async (page) => {
   await page.getByText(name).click();
   await page.getByRole('heading', { name }).waitFor();
 };
-const stage = (name, button) => async (page) => {
-  await client(name)(page);
-  await page.getByRole('button', { name: button, exact: true }).click();
-  await page.getByRole('heading', { name: button, exact: true }).first().waitFor();
-};
+const stage =
+  (name, button, title = button) =>
+  async (page) => {
+    await client(name)(page);
+    await page.getByRole('button', { name: button, exact: true }).click();
+    await page.getByRole('heading', { name: title, exact: true }).first().waitFor();
+  };
 const lab = async (page) => {
   await page.getByRole('link', { name: 'Lab' }).click();
   await page.getByTestId('window').waitFor();
@@ -67,7 +69,7 @@ const opened = (name) => async (page) => {
   await page.getByText(/ of room at /).waitFor();
 };
 const print = async (page) => {
-  await stage('Tavi Brask', 'Prescription')(page);
+  await stage('Tavi Brask', 'Plan', 'Prescription')(page);
   const url = page.url().replace('/prescription', '/print');
   await page.goto(url);
   await page.getByRole('button', { name: 'Print', exact: true }).waitFor();
@@ -76,10 +78,12 @@ const print = async (page) => {
 try {
   await picture('clients-phone', 'phone', async () => {});
   await picture('client-wide', 'wide', client('Pell Ashgrove'));
+  await picture('clear-phone', 'phone', stage('Runa Feld', 'Clear'));
+  await picture('held-phone', 'phone', client('Ivo Larch'));
   await picture('measure-phone', 'phone', stage('Pell Ashgrove', 'Measure'));
   await picture('setup-shut-phone', 'phone', stage('Orla Venn', 'Setup'));
   await picture('setup-opened-wide', 'wide', opened('Orla Venn'));
-  await picture('prescription-phone', 'phone', stage('Orla Venn', 'Prescription'));
+  await picture('prescription-phone', 'phone', stage('Orla Venn', 'Plan', 'Prescription'));
   await picture('print-wide', 'wide', print);
   await picture('lab-dark-phone', 'phone', lab, { dark: true });
 } finally {

@@ -31,7 +31,7 @@ export default function RootLayout() {
 
   // The page is usable with the system's letters; only the first moment waits for our own.
   if (!fontsReady && !fontsFailed) return <View />;
-  const isPrint = path.endsWith('/print');
+  const isPrint = path.endsWith('/print') || path.endsWith('/referral');
   return (
     <SafeAreaProvider style={{ flex: 1 }}>
       <Provider store={store}>

@@ -4,7 +4,7 @@ import { ClientListPane } from '../../features/clients/ClientListPane.tsx';
 import { useLook } from '../../ui/useLook.ts';
 
 /** Stages that need the whole width keep the list out of the way. */
-const FULL_WIDTH = /\/(setup|print)$/;
+const FULL_WIDTH = /\/(setup|print|referral)$/;
 
 export default function ClientsLayout() {
   const { colors, isWide } = useLook();

@@ -10,6 +10,8 @@ import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
+import { isHeld, limitsOf, safetyOf, type Safety } from '../clear/safety.ts';
+import { SafetyNotice } from '../clear/SafetyNotice.tsx';
 import { useChanges } from '../data/index.ts';
 import {
   FloorPlan,
@@ -22,6 +24,7 @@ import {
 } from '../instrument/index.ts';
 import { clientCase, missingOf } from '../measure/derive.ts';
 import { MeasureGauges } from '../measure/MeasureGauges.tsx';
+import { today } from '../shell/today.ts';
 import { sayDay } from './ClientListPane.tsx';
 
 /** One client: the setup in force, the measurements as strings, and the next step under the thumb. */
@@ -29,12 +32,12 @@ export function ClientScreen({ dossier }: { dossier: Dossier }) {
   const { client, prescription } = dossier;
   const { colors, isWide } = useLook();
   const { archiveClient } = useChanges();
+  const safety = safetyOf(dossier, today());
   const go = (stage: string) => router.navigate(`/clients/${client.id}/${stage}` as never);
   const newest = dossier.measurements[0];
   const missing = missingOf(newest);
-  const next =
-    !newest || missing.length > 0 ? 'measure' : !dossier.setup ? 'setup' : 'prescription';
-  const step = (stage: 'measure' | 'setup' | 'prescription', label: string) => (
+  const next = nextStage(dossier, safety);
+  const step = (stage: 'clear' | 'measure' | 'setup' | 'prescription', label: string) => (
     <Button
       key={stage}
       title={label}
@@ -58,9 +61,10 @@ export function ClientScreen({ dossier }: { dossier: Dossier }) {
         />
       }
       foot={[
+        step('clear', 'Clear'),
         step('measure', 'Measure'),
         step('setup', 'Setup'),
-        step('prescription', 'Prescription'),
+        step('prescription', 'Plan'),
       ]}
     >
       {client.archivedAt !== null && (
@@ -78,6 +82,7 @@ export function ClientScreen({ dossier }: { dossier: Dossier }) {
         </Part>
       )}
       <Part>
+        <SafetyNotice clientId={client.id} safety={safety} />
         <Say soft number>
           {bodyLine(dossier)}
         </Say>
@@ -120,6 +125,16 @@ export function ClientScreen({ dossier }: { dossier: Dossier }) {
   );
 }
 
+/** The stage that is due: the screen first, then what is missing in working order. */
+function nextStage(
+  dossier: Dossier,
+  safety: Safety,
+): 'clear' | 'measure' | 'setup' | 'prescription' {
+  if (safety.state !== 'screened' || isHeld(safety)) return 'clear';
+  if (missingOf(dossier.measurements[0]).length > 0) return 'measure';
+  return dossier.setup ? 'prescription' : 'setup';
+}
+
 function bodyLine({ client }: Dossier): string {
   const measured = Object.values(client.segmentsMm).filter((v) => v !== undefined).length;
   const shoulder = resolveBody({
@@ -136,7 +151,7 @@ function bodyLine({ client }: Dossier): string {
 function CurrentSetup({ dossier }: { dossier: Dossier }) {
   const { isWide } = useLook();
   const [width, setWidth] = useState(340);
-  const found = useMemo(() => clientCase(dossier), [dossier]);
+  const found = useMemo(() => clientCase(dossier, limitsOf(safetyOf(dossier, today()))), [dossier]);
   const solved = useMemo(() => (found.kind === 'ready' ? solve(found.question) : null), [found]);
   if (found.kind !== 'ready' || !solved || !dossier.setup) return null;
   const { question } = found;

@@ -1,5 +1,4 @@
 import { Button } from '../../ui/elements.ts';
-import { format } from 'date-fns/format';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -19,7 +18,11 @@ import { Part, Screen } from '../../ui/Screen.tsx';
 import { Stepper } from '../../ui/Stepper.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
+import { PainButton } from '../clear/PainButton.tsx';
+import { safetyOf } from '../clear/safety.ts';
+import { SafetyNotice } from '../clear/SafetyNotice.tsx';
 import { newId, useChanges } from '../data/index.ts';
+import { today } from '../shell/today.ts';
 import { bodyOf, missingOf } from './derive.ts';
 
 const nothingYet = (takenOn: string): MeasurementValues => ({
@@ -69,11 +72,11 @@ export function MeasureScreen({ dossier }: { dossier: Dossier }) {
   const { isWide } = useLook();
   const { putMeasurement } = useChanges();
   const { client } = dossier;
-  const today = format(new Date(), 'yyyy-MM-dd');
+  const day = today();
   const [freshId] = useState(newId);
-  const row = dossier.measurements.find((m) => m.takenOn === today);
-  const now: MeasurementValues = row ? valuesOf(row) : nothingYet(today);
-  const last = dossier.measurements.find((m) => m.takenOn !== today);
+  const row = dossier.measurements.find((m) => m.takenOn === day);
+  const now: MeasurementValues = row ? valuesOf(row) : nothingYet(day);
+  const last = dossier.measurements.find((m) => m.takenOn !== day);
   const change = (values: Partial<MeasurementValues>) =>
     putMeasurement(
       client.id,
@@ -105,6 +108,10 @@ export function MeasureScreen({ dossier }: { dossier: Dossier }) {
         />
       }
     >
+      <Part>
+        <SafetyNotice clientId={client.id} safety={safetyOf(dossier, day)} />
+        <PainButton dossier={dossier} />
+      </Part>
       <Part
         title="1 · Stance width"
         hint="“Stand how you would squat.” Tape between the two heel centres."

@@ -10,11 +10,13 @@ import {
   NAMED_DEPTHS_DEG,
   PUBLISHED_SEM,
   dorsiflexionFromKneeToWallDeg,
+  obeying,
   resolveBody,
   type Body,
   type BothSides,
   type Case,
   type PrescriptionInput,
+  type SafetyLimit,
   type Side,
 } from '@zither/core';
 
@@ -111,8 +113,8 @@ export function startingSetup(client: Client, measurement: Measurement): ClientS
 export type ClientCase =
   { kind: 'ready'; question: Case; measurement: Measurement } | { kind: 'needsAnkle' };
 
-/** The client's current setup as a question to the linkage, under the balanced method. */
-export function clientCase(dossier: Dossier): ClientCase {
+/** The client's current setup as a question to the linkage, under the balanced method and the screen's limits. */
+export function clientCase(dossier: Dossier, safety: readonly SafetyLimit[] = []): ClientCase {
   const measurement = usableMeasurement(dossier);
   const body = bodyOf(dossier.client);
   const both = measurement && ankles(body, measurement);
@@ -121,17 +123,20 @@ export function clientCase(dossier: Dossier): ClientCase {
   return {
     kind: 'ready',
     measurement,
-    question: {
-      body,
-      limits: {
-        dorsiflexionDeg: both,
-        bufferDeg: BALANCED.bufferDeg,
-        trunkLeanDeg: BALANCED.leanLimitDeg[values.setup.hold],
+    question: obeying(
+      {
+        body,
+        limits: {
+          dorsiflexionDeg: both,
+          bufferDeg: BALANCED.bufferDeg,
+          trunkLeanDeg: BALANCED.leanLimitDeg[values.setup.hold],
+        },
+        setup: values.setup,
+        target: { thighDepthDeg: values.thighDepthDeg },
+        workingPoint: values.workingPoint,
       },
-      setup: values.setup,
-      target: { thighDepthDeg: values.thighDepthDeg },
-      workingPoint: values.workingPoint,
-    },
+      safety,
+    ),
   };
 }
 
@@ -140,7 +145,10 @@ export type PrescriptionStart =
   | { kind: 'missing'; what: string[] };
 
 /** What a prescription starts from; the newest measurement must have all five. */
-export function prescriptionStart(dossier: Dossier): PrescriptionStart {
+export function prescriptionStart(
+  dossier: Dossier,
+  safety: readonly SafetyLimit[] = [],
+): PrescriptionStart {
   const measurement = dossier.measurements[0];
   const missing = missingOf(measurement);
   const body = bodyOf(dossier.client);
@@ -165,6 +173,7 @@ export function prescriptionStart(dossier: Dossier): PrescriptionStart {
       targetDepthDeg: values.thighDepthDeg,
       kneeTravelMm: measurement.kneeTravelMm,
       dorsiflexionSemDeg: semDeg(body, measurement),
+      safety,
     },
   };
 }

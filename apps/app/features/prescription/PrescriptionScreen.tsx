@@ -1,5 +1,4 @@
 import { Button } from '../../ui/elements.ts';
-import { format } from 'date-fns/format';
 import { router } from 'expo-router';
 import { useMemo } from 'react';
 import { BALANCED, prescribe } from '@zither/core';
@@ -7,8 +6,12 @@ import type { Dossier } from '@zither/contract';
 import { Notice } from '../../ui/Notice.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { sayDay } from '../clients/ClientListPane.tsx';
+import { PainButton } from '../clear/PainButton.tsx';
+import { isHeld, limitsOf, safetyOf } from '../clear/safety.ts';
+import { SafetyNotice } from '../clear/SafetyNotice.tsx';
 import { newId, useChanges } from '../data/index.ts';
 import { prescriptionStart } from '../measure/index.ts';
+import { today } from '../shell/today.ts';
 import { Plan } from './Plan.tsx';
 import { writePrescription } from './write.ts';
 
@@ -16,14 +19,14 @@ import { writePrescription } from './write.ts';
 export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
   const { client, prescription } = dossier;
   const { putPrescription, putSetup } = useChanges();
-  const start = useMemo(() => prescriptionStart(dossier), [dossier]);
-  const today = format(new Date(), 'yyyy-MM-dd');
+  const safety = useMemo(() => safetyOf(dossier, today()), [dossier]);
+  const start = useMemo(() => prescriptionStart(dossier, limitsOf(safety)), [dossier, safety]);
   const proposal = useMemo(
     () =>
       start.kind === 'ready'
-        ? writePrescription(prescribe(start.input, BALANCED), today, start.measurement.id)
+        ? writePrescription(prescribe(start.input, BALANCED), today(), start.measurement.id)
         : null,
-    [start, today],
+    [start],
   );
   const back = { to: `/clients/${client.id}`, label: `Back to ${client.name}` };
   const isSame =
@@ -46,6 +49,15 @@ export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
       },
     );
   };
+
+  if (isHeld(safety))
+    return (
+      <Screen title="Prescription" who={client.name} back={back}>
+        <Part>
+          <SafetyNotice clientId={client.id} safety={safety} />
+        </Part>
+      </Screen>
+    );
 
   return (
     <Screen
@@ -70,6 +82,10 @@ export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
         ) : undefined
       }
     >
+      <Part>
+        <SafetyNotice clientId={client.id} safety={safety} />
+        <PainButton dossier={dossier} />
+      </Part>
       {start.kind === 'missing' && (
         <Part>
           <Notice

@@ -6,9 +6,13 @@ import type { Case } from '@zither/core';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
+import { PainButton } from '../clear/PainButton.tsx';
+import { isHeld, limitsOf, safetyOf } from '../clear/safety.ts';
+import { SafetyNotice } from '../clear/SafetyNotice.tsx';
 import { newId, useChanges } from '../data/index.ts';
 import { Instrument } from '../instrument/index.ts';
 import { clientCase } from '../measure/index.ts';
+import { today } from '../shell/today.ts';
 
 /** The client's setup on the instrument; every change is the client's new current setup. */
 export function SetupScreen({ dossier }: { dossier: Dossier }) {
@@ -16,8 +20,18 @@ export function SetupScreen({ dossier }: { dossier: Dossier }) {
   const { putSetup } = useChanges();
   const [freshId] = useState(newId);
   const [before, setBefore] = useState<Case | null>(null);
-  const found = useMemo(() => clientCase(dossier), [dossier]);
+  const safety = useMemo(() => safetyOf(dossier, today()), [dossier]);
+  const found = useMemo(() => clientCase(dossier, limitsOf(safety)), [dossier, safety]);
   const back = { to: `/clients/${client.id}`, label: `Back to ${client.name}` };
+
+  if (isHeld(safety))
+    return (
+      <Screen title="Setup" who={client.name} back={back}>
+        <Part>
+          <SafetyNotice clientId={client.id} safety={safety} />
+        </Part>
+      </Screen>
+    );
 
   if (found.kind === 'needsAnkle')
     return (
@@ -67,6 +81,10 @@ export function SetupScreen({ dossier }: { dossier: Dossier }) {
             />
           }
         >
+          <Part>
+            <SafetyNotice clientId={client.id} safety={safety} />
+            <PainButton dossier={dossier} />
+          </Part>
           {!dossier.setup && (
             <Part>
               <Say soft>

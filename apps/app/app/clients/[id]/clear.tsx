@@ -1,0 +1,19 @@
+import { lazy, Suspense } from 'react';
+import { WithDossier } from '../../../features/clients/WithDossier.tsx';
+import { Waiting } from '../../../ui/Waiting.tsx';
+
+const ClearScreen = lazy(async () => ({
+  default: (await import('../../../features/clear/ClearScreen.tsx')).ClearScreen,
+}));
+
+export default function Page() {
+  return (
+    <WithDossier>
+      {(dossier) => (
+        <Suspense fallback={<Waiting what="this page" />}>
+          <ClearScreen key={dossier.client.id} dossier={dossier} />
+        </Suspense>
+      )}
+    </WithDossier>
+  );
+}

@@ -1,0 +1,67 @@
+import { usePathname } from 'expo-router';
+import { useState } from 'react';
+import { View } from 'react-native';
+import type { Dossier } from '@zither/contract';
+import { Button } from '../../ui/elements.ts';
+import { Notice } from '../../ui/Notice.tsx';
+import { Say } from '../../ui/Say.tsx';
+import { space } from '../../ui/theme.ts';
+import { newId, useChanges } from '../data/index.ts';
+import { today } from '../shell/today.ts';
+import { LevelChoice, PlaceChoice } from './ClearScreen.tsx';
+import type { PLACE_NAMES } from './safety.ts';
+
+const MOVEMENTS: Record<string, string> = {
+  measure: 'While measuring',
+  setup: 'While squatting in the setup',
+  prescription: 'During a preparation drill',
+};
+
+/** Pain during the work: one tap stops it and asks where and how much; the rules then decide what may follow. */
+export function PainButton({ dossier }: { dossier: Dossier }) {
+  const { putPain } = useChanges();
+  const [isOpen, setIsOpen] = useState(false);
+  const [place, setPlace] = useState<keyof typeof PLACE_NAMES | ''>('');
+  const stage = usePathname().split('/').at(-1) ?? '';
+  if (!isOpen)
+    return (
+      <Button
+        type="outline"
+        title="Pain: stop"
+        accessibilityLabel="Pain during the work: stop and record it"
+        onPress={() => setIsOpen(true)}
+      />
+    );
+  return (
+    <Notice
+      tone="now"
+      actions={[
+        {
+          label: 'No pain after all',
+          onPress: () => {
+            setIsOpen(false);
+            setPlace('');
+          },
+        },
+      ]}
+    >
+      <View style={{ gap: space.m }}>
+        <Say strong>Stop here. Where does it hurt?</Say>
+        <PlaceChoice place={place} onChange={setPlace} />
+        {place !== '' && (
+          <LevelChoice
+            onChange={(level) => {
+              putPain(
+                dossier.client.id,
+                { id: newId(), version: 0 },
+                { on: today(), movement: MOVEMENTS[stage] ?? 'During the work', place, level },
+              );
+              setIsOpen(false);
+              setPlace('');
+            }}
+          />
+        )}
+      </View>
+    </Notice>
+  );
+}

@@ -1,0 +1,61 @@
+import { router } from 'expo-router';
+import { ScrollView, View } from 'react-native';
+import type { Dossier } from '@zither/contract';
+import { Button } from '../../ui/elements.ts';
+import { Heading, Say } from '../../ui/Say.tsx';
+import { space } from '../../ui/theme.ts';
+import { useLook } from '../../ui/useLook.ts';
+import { today } from '../shell/today.ts';
+import { PLACE_NAMES, PURPOSE_NAMES, safetyOf } from './safety.ts';
+
+/** A note for the client's clinician: what was said, why the session is held, and what the coach would like to know. */
+export function ReferralPage({ dossier }: { dossier: Dossier }) {
+  const { client, screening, pains } = dossier;
+  const { colors } = useLook();
+  const safety = safetyOf(dossier, today());
+  const reasons = safety.state === 'notScreened' ? [] : safety.outcome.reasons;
+  return (
+    <ScrollView
+      style={{ backgroundColor: colors.surface }}
+      contentContainerStyle={{ padding: space.l }}
+    >
+      <View role="main" style={{ gap: space.s, maxWidth: 720, width: '100%', alignSelf: 'center' }}>
+        <View id="print-actions" style={{ flexDirection: 'row', gap: space.s }}>
+          <Button title="Print" onPress={() => window.print()} />
+          <Button
+            type="outline"
+            title="Back"
+            onPress={() => router.navigate(`/clients/${client.id}/clear` as never)}
+          />
+        </View>
+        <Heading level={1}>Referral note</Heading>
+        <Say>{`For the clinician of ${client.name}, ${today()}.`}</Say>
+        <Say>
+          {`${client.name} came for coaching of a bilateral squat${screening?.purpose ? ` (${PURPOSE_NAMES[screening.purpose].toLowerCase()})` : ''}. Before or during the session the following was said, so the session is held:`}
+        </Say>
+        {reasons.map((reason) => (
+          <Say key={reason} strong>
+            {reason}
+          </Say>
+        ))}
+        {screening?.answers.pain && (
+          <Say>{`Pain today: ${PLACE_NAMES[screening.answers.pain.place].toLowerCase()}, ${screening.answers.pain.level} of 10.`}</Say>
+        )}
+        {pains.map((pain) => (
+          <Say key={pain.id}>
+            {`${pain.on}: ${pain.movement.toLowerCase()}, ${PLACE_NAMES[pain.place].toLowerCase()}, ${pain.level} of 10.`}
+          </Say>
+        ))}
+        <Heading level={2}>What would help</Heading>
+        <Say>
+          May this person squat? With load? To what depth? Until when does your answer hold?
+        </Say>
+        <Say>Name, licence, date, signature:</Say>
+        <View style={{ height: 60, borderBottomWidth: 1, borderColor: colors.ink }} />
+        <Say soft small>
+          Written by a movement coach. It reports what was said and seen and is not a diagnosis.
+        </Say>
+      </View>
+    </ScrollView>
+  );
+}

@@ -1,0 +1,56 @@
+import { router } from 'expo-router';
+import { View } from 'react-native';
+import { Notice } from '../../ui/Notice.tsx';
+import { Say } from '../../ui/Say.tsx';
+import { sayLimit, type Safety } from './safety.ts';
+
+/** What the screen says, on every stage that it concerns, with the way on. Nothing when the client may simply go. */
+export function SafetyNotice({ clientId, safety }: { clientId: string; safety: Safety }) {
+  const toClear = {
+    label: 'Open Clear',
+    onPress: () => router.navigate(`/clients/${clientId}/clear` as never),
+  };
+  if (safety.state === 'notScreened')
+    return (
+      <Notice tone="before" actions={[toClear]}>
+        Not screened yet. Ten questions come before squatting.
+      </Notice>
+    );
+  const { outcome } = safety;
+  if (outcome.kind === 'hold')
+    return (
+      <Notice
+        tone="now"
+        actions={[
+          toClear,
+          {
+            label: 'Referral note',
+            onPress: () => router.navigate(`/clients/${clientId}/referral` as never),
+          },
+        ]}
+      >
+        <View>
+          <Say strong>Hold and refer: no squatting until a clinician has cleared it.</Say>
+          {outcome.reasons.map((reason) => (
+            <Say key={reason}>{reason}</Say>
+          ))}
+        </View>
+      </Notice>
+    );
+  if (outcome.kind === 'withinLimits')
+    return (
+      <Notice tone="before" actions={[toClear]}>
+        <View>
+          <Say strong>{`Within limits: ${outcome.limits.map(sayLimit).join(' · ')}`}</Say>
+          {safety.state === 'partly' && <Say small>The screen is not finished.</Say>}
+        </View>
+      </Notice>
+    );
+  if (safety.state === 'partly')
+    return (
+      <Notice tone="before" actions={[toClear]}>
+        {`The screen is not finished: ${safety.answered} of 10 answered.`}
+      </Notice>
+    );
+  return null;
+}

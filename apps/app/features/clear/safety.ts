@@ -1,0 +1,93 @@
+import type { Dossier, ScreeningValues } from '@zither/contract';
+import {
+  QUESTION_IDS,
+  SCREEN_QUESTIONS,
+  screenOutcome,
+  type SafetyLimit,
+  type ScreenOutcome,
+} from '@zither/core';
+import { sayDepth } from '../instrument/words.ts';
+
+/** Where a client stands with the screen today. */
+export type Safety =
+  | { state: 'notScreened' }
+  | { state: 'partly'; answered: number; outcome: ScreenOutcome }
+  | { state: 'screened'; outcome: ScreenOutcome };
+
+/** The screen's word for today: answers, pain since, and a clearance in force. */
+export function safetyOf(dossier: Dossier, today: string): Safety {
+  const { screening, clearance, pains } = dossier;
+  const since = screening ? pains.filter((p) => p.on >= screening.takenOn) : pains;
+  const outcome = screenOutcome(screening?.answers ?? {}, clearance, today, since);
+  if (!screening)
+    return outcome.kind === 'go' ? { state: 'notScreened' } : { state: 'screened', outcome };
+  const answered = screening.asked.length;
+  return answered < QUESTION_IDS.length
+    ? { state: 'partly', answered, outcome }
+    : { state: 'screened', outcome };
+}
+
+/** Limits that later stages must obey; none when held, since then nothing follows. */
+export const limitsOf = (safety: Safety): readonly SafetyLimit[] =>
+  safety.state !== 'notScreened' && safety.outcome.kind === 'withinLimits'
+    ? safety.outcome.limits
+    : [];
+
+export const isHeld = (safety: Safety): boolean =>
+  safety.state !== 'notScreened' && safety.outcome.kind === 'hold';
+
+export const PURPOSE_NAMES: Record<NonNullable<ScreeningValues['purpose']>, string> = {
+  strength: 'General strength',
+  sport: 'Sport',
+  barbell: 'Barbell sport',
+  return: 'Return after a lay-off',
+  kneeSparing: 'Spare the knees',
+  dailyLife: 'Daily life',
+};
+
+export const PLACE_NAMES = {
+  ankle: 'Ankle',
+  knee: 'Knee',
+  hip: 'Hip',
+  lowBack: 'Low back',
+  elsewhere: 'Elsewhere',
+} as const;
+
+/** A limit as a coach says it. */
+export function sayLimit(limit: SafetyLimit): string {
+  switch (limit.kind) {
+    case 'noLoad':
+      return 'No load';
+    case 'depthCap':
+      return `No deeper than ${sayDepth(limit.thighDepthDeg)}`;
+    case 'verticalShins':
+      return `Shins upright (at most ${limit.shankDeg}°), to a box`;
+    case 'noDeepFold':
+      return `Hips folded no more than ${limit.hipFoldDeg}°`;
+    case 'noLoadedLockout':
+      return 'No locking out under load';
+    case 'supportedOnly':
+      return 'Only with support';
+  }
+}
+
+/**
+ * Today's screen to go on with: today's own when there is one; else a repeat of the last. A repeat asks only what may have changed,
+ * and every earlier answer stands until its question is answered again, the worst pain since included: starting to ask must
+ * never loosen a hold.
+ */
+export function screenToday({ screening, pains }: Dossier, today: string): ScreeningValues {
+  if (!screening) return { takenOn: today, purpose: null, asked: [], answers: {} };
+  const { takenOn, purpose, asked, answers } = screening;
+  if (takenOn === today) return { takenOn, purpose, asked, answers };
+  const since = pains.filter((p) => p.on >= takenOn).map(({ place, level }) => ({ place, level }));
+  const worst = [...since, ...(answers.pain ? [answers.pain] : [])].sort(
+    (a, b) => b.level - a.level,
+  )[0];
+  return {
+    takenOn: today,
+    purpose,
+    asked: SCREEN_QUESTIONS.filter((q) => !q.changes && asked.includes(q.id)).map((q) => q.id),
+    answers: { ...answers, ...(worst ? { pain: worst } : {}) },
+  };
+}

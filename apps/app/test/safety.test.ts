@@ -1,0 +1,113 @@
+import type { Dossier, Screening, ScreeningValues } from '@zither/contract';
+import { QUESTION_IDS } from '@zither/core';
+import { emptyDossier } from '../features/data/overlay.ts';
+import { isHeld, limitsOf, safetyOf, sayLimit, screenToday } from '../features/clear/safety.ts';
+
+const ID = '11111111-1111-4111-8111-111111111111';
+const AT = '2026-01-05T09:00:00.000Z';
+const row = { id: ID, clientId: ID, version: 1, updatedAt: AT };
+
+const screening = (change: Partial<ScreeningValues> = {}): Screening => ({
+  ...row,
+  takenOn: '2026-01-05',
+  purpose: 'strength',
+  asked: [...QUESTION_IDS],
+  answers: {},
+  ...change,
+});
+
+const dossier = (change: Partial<Dossier> = {}): Dossier => ({
+  ...emptyDossier({
+    id: ID,
+    version: 1,
+    name: 'Ivo Larch',
+    statureMm: 1810,
+    massKg: 88,
+    segmentsMm: {},
+    shoulderWidthMm: null,
+    notes: '',
+    archivedAt: null,
+    createdAt: AT,
+    updatedAt: AT,
+  }),
+  ...change,
+});
+
+const pain = (level: number, on = '2026-01-05') => ({
+  ...row,
+  on,
+  movement: 'While squatting',
+  place: 'knee' as const,
+  level,
+});
+
+describe('where a client stands', () => {
+  it('knows not screened, half screened and screened apart', () => {
+    expect(safetyOf(dossier(), '2026-01-05').state).toBe('notScreened');
+    const half = dossier({ screening: screening({ asked: ['pain', 'heart'] }) });
+    expect(safetyOf(half, '2026-01-05')).toMatchObject({ state: 'partly', answered: 2 });
+    expect(safetyOf(dossier({ screening: screening() }), '2026-01-05')).toMatchObject({
+      state: 'screened',
+      outcome: { kind: 'go' },
+    });
+  });
+
+  it('is held by pain during work even when nobody asked the ten questions', () => {
+    expect(isHeld(safetyOf(dossier({ pains: [pain(6)] }), '2026-01-05'))).toBe(true);
+  });
+
+  it('counts pain since the screen and forgets older pain once asked again', () => {
+    const old = dossier({ screening: screening({ takenOn: '2026-01-10' }), pains: [pain(6)] });
+    expect(isHeld(safetyOf(old, '2026-01-10'))).toBe(false);
+    const since = dossier({ screening: screening(), pains: [pain(2, '2026-01-07')] });
+    expect(limitsOf(safetyOf(since, '2026-01-08')).map(sayLimit)).toEqual([
+      'No load',
+      'No deeper than parallel',
+      'Shins upright (at most 12°), to a box',
+      'No locking out under load',
+    ]);
+  });
+
+  it('ends a clearance on its last day', () => {
+    const cleared = dossier({
+      screening: screening({ answers: { swelling: true } }),
+      clearance: {
+        ...row,
+        who: 'B. Physician',
+        licence: 'physician',
+        givenOn: '2026-01-05',
+        expiresOn: '2026-01-20',
+        limits: [],
+      },
+    });
+    expect(isHeld(safetyOf(cleared, '2026-01-20'))).toBe(false);
+    expect(isHeld(safetyOf(cleared, '2026-01-21'))).toBe(true);
+  });
+});
+
+describe('a repeat screen', () => {
+  it('asks only what may have changed and keeps the rest', () => {
+    const last = dossier({ screening: screening({ answers: { boneOrBalance: true } }) });
+    const repeat = screenToday(last, '2026-02-01');
+    expect([...repeat.asked].sort()).toEqual(['boneOrBalance', 'under16']);
+    expect(repeat).toMatchObject({ purpose: 'strength', answers: { boneOrBalance: true } });
+  });
+
+  it('never loosens a hold by merely being started', () => {
+    const held = dossier({
+      screening: screening({ answers: { swelling: true } }),
+      pains: [pain(7)],
+    });
+    const started = dossier({
+      screening: { ...screening(), ...screenToday(held, '2026-02-01') },
+      pains: held.pains,
+    });
+    expect(isHeld(safetyOf(started, '2026-02-01'))).toBe(true);
+    expect(screenToday(held, '2026-02-01').answers.pain).toEqual({ place: 'knee', level: 7 });
+  });
+
+  it('goes on with today’s own where it was left', () => {
+    const half = dossier({ screening: screening({ asked: ['pain'] }) });
+    expect(screenToday(half, '2026-01-05').asked).toEqual(['pain']);
+  });
+});

@@ -1,0 +1,116 @@
+import type { Browser, Page } from 'playwright-core';
+import { launch, PHONE, saved, TestServer, visit } from './support.ts';
+
+let browser: Browser;
+const server = new TestServer();
+
+beforeAll(async () => {
+  browser = await launch();
+  await server.start();
+  await server.seed();
+});
+afterAll(async () => {
+  await browser.close();
+  await server.stop();
+});
+
+const openClear = async (page: Page, name: string) => {
+  await page.getByText(name).tap();
+  await page.getByRole('button', { name: 'Clear', exact: true }).tap();
+  await page.getByRole('heading', { name: 'Clear', exact: true }).waitFor();
+};
+
+describe('Clear, at 390 × 844', () => {
+  it('lets an unremarkable client go in at most 12 taps', async () => {
+    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    await page.getByText('Runa Feld').tap();
+    await page.getByText('Not screened yet.').waitFor();
+    await page.goBack();
+    await openClear(page, 'Runa Feld');
+    let taps = 0;
+    const tap = async (name: string) => {
+      taps += 1;
+      await page.getByRole('button', { name, exact: true }).tap();
+    };
+    await tap('General strength');
+    while ((await page.getByText('Go: nothing stands in the way.').count()) === 0) {
+      if (taps > 12) throw new Error('more than 12 taps');
+      const before = await page.getByText(/questions left|Last question/).innerText();
+      await tap('No');
+      await page
+        .getByText(before, { exact: true })
+        .waitFor({ state: 'detached' })
+        .catch(() => undefined);
+    }
+    expect(taps).toBeLessThanOrEqual(12);
+    await saved(page);
+    await page.reload();
+    await page.getByText('Go: nothing stands in the way.').waitFor();
+    expect(problems).toEqual([]);
+    await context.close();
+  });
+
+  it('holds, blocks what follows, prints a referral note, and is lifted only by a recorded clearance', async () => {
+    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    await page.getByText('Ivo Larch').tap();
+    await page.getByText(/Hold and refer: no squatting/).waitFor();
+    const client = page.url();
+    for (const stage of ['setup', 'prescription']) {
+      await page.goto(`${client}/${stage}`);
+      await page.getByText(/Hold and refer: no squatting/).waitFor();
+      expect(await page.getByTestId('window').count()).toBe(0);
+      expect(await page.getByRole('button', { name: 'Give this prescription' }).count()).toBe(0);
+    }
+    await page.getByRole('button', { name: 'Referral note' }).tap();
+    await page.getByText(/Swelling without a known reason/).waitFor();
+    await page.getByText(/is not a diagnosis/).waitFor();
+    await page.goto(`${client}/clear`);
+    // Asking again does not loosen anything until the question itself is answered.
+    await page.getByRole('button', { name: 'Ask again' }).tap();
+    await page.getByRole('button', { name: 'No', exact: true }).tap();
+    await page.goto(client);
+    await page.getByText(/Hold and refer: no squatting/).waitFor();
+    await page.goto(`${client}/clear`);
+    for (let i = 0; i < 12 && (await page.getByText('Record a clearance').count()) === 0; i += 1) {
+      const isSwelling = (await page.getByText(/swollen joint/).count()) > 0;
+      await page.getByRole('button', { name: isSwelling ? 'Yes' : 'No', exact: true }).tap();
+      await page.waitForTimeout(150);
+    }
+    await page.getByText('Record a clearance').tap();
+    await page.getByRole('button', { name: 'Record clearance' }).tap();
+    await page.getByText('Write who cleared it and under which licence.').waitFor();
+    await page.getByLabel('Cleared by').fill('B. Physician');
+    await page.getByLabel('Licence').fill('physician 4711');
+    await page.getByRole('button', { name: 'Record clearance' }).tap();
+    await page.getByText('Go within limits').waitFor();
+    await saved(page);
+    await page.goto(`${client}/setup`);
+    await page.getByTestId('window').waitFor();
+    await page.getByText(/Within limits: No load/).waitFor();
+    expect(problems).toEqual([]);
+    await context.close();
+  });
+
+  it('stops for pain from any stage and lets the rules decide what may follow', async () => {
+    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    await page.getByText('Tavi Brask').tap();
+    await page.getByRole('button', { name: 'Setup', exact: true }).tap();
+    await page.getByTestId('window').waitFor();
+    await page.getByRole('button', { name: 'Pain during the work: stop and record it' }).tap();
+    await page.getByRole('radio', { name: 'Knee', exact: true }).tap();
+    await page.getByRole('radio', { name: 'Pain 2 of 10' }).tap();
+    await page.getByText(/Within limits: No load/).waitFor();
+    // The squat on the screen obeys at once: no load, to parallel.
+    await page
+      .getByTestId('window')
+      .getByText(/at parallel/)
+      .waitFor();
+    await page.getByRole('button', { name: 'Pain during the work: stop and record it' }).tap();
+    await page.getByRole('radio', { name: 'Knee', exact: true }).tap();
+    await page.getByRole('radio', { name: 'Pain 7 of 10' }).tap();
+    await page.getByText(/Hold and refer: no squatting/).waitFor();
+    expect(await page.getByTestId('window').count()).toBe(0);
+    await context.close();
+    expect(problems).toEqual([]);
+  });
+});
