@@ -78,10 +78,29 @@ describe('where a client stands', () => {
         givenOn: '2026-01-05',
         expiresOn: '2026-01-20',
         limits: [],
+        covers: ['swelling'],
       },
     });
     expect(isHeld(safetyOf(cleared, '2026-01-20'))).toBe(false);
     expect(isHeld(safetyOf(cleared, '2026-01-21'))).toBe(true);
+  });
+
+  it('lets an old clearance lift nothing new', () => {
+    const cleared = dossier({
+      screening: screening({ answers: { swelling: true } }),
+      clearance: {
+        ...row,
+        who: 'B. Physician',
+        licence: 'physician',
+        givenOn: '2026-01-05',
+        expiresOn: null,
+        limits: [],
+        covers: ['swelling', 'strongPain'],
+      },
+      pains: [{ ...pain(7, '2026-01-06'), updatedAt: '2026-01-06T09:00:00.000Z' }],
+    });
+    expect(isHeld(safetyOf(cleared, '2026-01-06'))).toBe(true);
+    expect(isHeld(safetyOf({ ...cleared, pains: [] }, '2026-01-06'))).toBe(false);
   });
 });
 

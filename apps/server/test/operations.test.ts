@@ -156,6 +156,7 @@ describe('the one door for writes', () => {
       givenOn: '2026-01-05',
       expiresOn: '2026-03-01',
       limits: [{ kind: 'noLoad' }],
+      covers: ['swelling'],
     });
     expect((await b.send(clearance)).status).toBe(200);
     const pain = (level: number) =>

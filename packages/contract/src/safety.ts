@@ -68,6 +68,8 @@ export const clearanceValuesSchema = z.strictObject({
   givenOn: daySchema,
   expiresOn: daySchema.nullable(),
   limits: z.array(safetyLimitSchema).max(6),
+  /** Ids of the hold rules it was given for. */
+  covers: z.array(z.string().max(40)).min(1, { error: 'must name what it was given for.' }).max(20),
 });
 export type ClearanceValues = z.infer<typeof clearanceValuesSchema>;
 

@@ -45,6 +45,7 @@ const clearance = (change: Partial<Clearance> = {}): Clearance => ({
   givenOn: '2026-01-01',
   expiresOn: '2026-06-30',
   limits: [{ kind: 'depthCap', thighDepthDeg: -20 }],
+  covers: ['swelling'],
   ...change,
 });
 
@@ -185,6 +186,27 @@ describe('laws of the screen', () => {
       limits: [{ kind: 'supportedOnly' }, { kind: 'depthCap', thighDepthDeg: -20 }],
     });
     expect(screenOutcome(held, clearance({ expiresOn: null }), TODAY).kind).toBe('withinLimits');
+  });
+
+  it('a clearance lifts no hold it was not given for, and no pain that came after it', () => {
+    const both: ScreenAnswers = { swelling: true, heart: true };
+    expect(screenOutcome(both, clearance(), TODAY)).toMatchObject({
+      kind: 'hold',
+      holdRules: ['heart', 'swelling'],
+    });
+    expect(screenOutcome(both, clearance({ covers: ['heart', 'swelling'] }), TODAY).kind).toBe(
+      'withinLimits',
+    );
+    const forPain = clearance({ covers: ['strongPain'] });
+    const pain = { place: 'knee' as const, level: 7 };
+    expect(screenOutcome({}, forPain, TODAY, [pain]).kind).toBe('withinLimits');
+    expect(screenOutcome({}, forPain, TODAY, [{ ...pain, isAfterClearance: true }]).kind).toBe(
+      'hold',
+    );
+    // Little pain after a clearance does not bring the hold back, only its own limits.
+    expect(
+      screenOutcome({}, forPain, TODAY, [pain, { place: 'hip', level: 2, isAfterClearance: true }]),
+    ).toMatchObject({ kind: 'withinLimits' });
   });
 
   it('a clearance changes nothing where nothing is held', () => {

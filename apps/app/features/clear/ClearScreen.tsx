@@ -296,7 +296,7 @@ function Outcome({ dossier }: { dossier: Dossier }) {
             ))}
           </View>
         </Notice>
-        <ClearanceForm dossier={dossier} />
+        <ClearanceForm dossier={dossier} covers={outcome.holdRules} />
       </>
     );
   return (
@@ -327,7 +327,7 @@ const CLEARANCE_LIMITS = [
 ] as const;
 
 /** Records a clinician's word: the only thing that lifts a hold. */
-function ClearanceForm({ dossier }: { dossier: Dossier }) {
+function ClearanceForm({ dossier, covers }: { dossier: Dossier; covers: readonly string[] }) {
   const { putClearance } = useChanges();
   const [who, setWho] = useState('');
   const [licence, setLicence] = useState('');
@@ -357,6 +357,7 @@ function ClearanceForm({ dossier }: { dossier: Dossier }) {
         licence: licence.trim(),
         givenOn: today(),
         expiresOn: until === '' ? null : until,
+        covers: [...covers],
         limits: [...(CLEARANCE_LIMITS.find((c) => c.value === limits)?.limits ?? [])],
       },
     );

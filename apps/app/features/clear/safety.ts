@@ -6,6 +6,7 @@ import {
   type SafetyLimit,
   type ScreenOutcome,
 } from '@zither/core';
+import { NOT_YET } from '../data/overlay.ts';
 import { sayDepth } from '../instrument/words.ts';
 
 /** Where a client stands with the screen today. */
@@ -17,7 +18,15 @@ export type Safety =
 /** The screen's word for today: answers, pain since, and a clearance in force. */
 export function safetyOf(dossier: Dossier, today: string): Safety {
   const { screening, clearance, pains } = dossier;
-  const since = screening ? pains.filter((p) => p.on >= screening.takenOn) : pains;
+  const since = pains
+    .filter((p) => !screening || p.on >= screening.takenOn)
+    .map(({ place, level, updatedAt }) => ({
+      place,
+      level,
+      // A row the server has not seen yet has no moment of its own: take it for the newest.
+      isAfterClearance:
+        clearance !== null && (updatedAt > clearance.updatedAt || updatedAt === NOT_YET),
+    }));
   const outcome = screenOutcome(screening?.answers ?? {}, clearance, today, since);
   if (!screening)
     return outcome.kind === 'go' ? { state: 'notScreened' } : { state: 'screened', outcome };

@@ -1,6 +1,7 @@
 import type { Client, ClientLine, Dossier, Operation, OperationResult } from '@zither/contract';
 
-const NOT_YET = '1970-01-01T00:00:00.000Z';
+/** Stands where the server has not given a moment yet. */
+export const NOT_YET = '1970-01-01T00:00:00.000Z';
 
 /** A client of whom nothing else is known yet. */
 export const emptyDossier = (client: Client): Dossier => ({

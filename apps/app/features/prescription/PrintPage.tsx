@@ -10,8 +10,11 @@ import { Notice } from '../../ui/Notice.tsx';
 import { Heading, Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
+import { isHeld, limitsOf, safetyOf, sayLimit } from '../clear/safety.ts';
+import { SafetyNotice } from '../clear/SafetyNotice.tsx';
 import { FloorPlan, momentAt, PlumbFigure } from '../instrument/index.ts';
 import { clientCase } from '../measure/index.ts';
+import { today } from '../shell/today.ts';
 
 /** One plain page for the client to take home: figure, floor plan, cues, drills, cautions. */
 export function PrintPage({ dossier }: { dossier: Dossier }) {
@@ -34,6 +37,14 @@ export function PrintPage({ dossier }: { dossier: Dossier }) {
         </Notice>
       </View>
     );
+  const safety = safetyOf(dossier, today());
+  if (isHeld(safety))
+    return (
+      <View style={{ padding: space.l }}>
+        <SafetyNotice clientId={client.id} safety={safety} />
+      </View>
+    );
+  const limits = limitsOf(safety);
   const question: Case | null =
     found.kind === 'ready'
       ? {
@@ -81,6 +92,9 @@ export function PrintPage({ dossier }: { dossier: Dossier }) {
             />
             <FloorPlan question={question} width={half} height={210} />
           </View>
+        )}
+        {limits.length > 0 && (
+          <Say strong>{`Within limits: ${limits.map(sayLimit).join(' · ')}.`}</Say>
         )}
         <Heading level={2}>Think of</Heading>
         {prescription.cues.map((cue) => (
