@@ -1,6 +1,8 @@
 import { join } from 'node:path';
 import { buildApp } from '../../apps/server/src/app.ts';
 import { openDatabase } from '../../apps/server/src/db/open.ts';
+import { dossierSchema } from '@zither/contract';
+import { screenOutcome } from '@zither/core';
 import { SCENARIO } from '../scenario.ts';
 import { seed } from '../seed.ts';
 
@@ -48,15 +50,17 @@ describe('the demo', () => {
       clients: { id: string; name: string }[];
     };
     const dossierOf = async (name: string) =>
-      (await target.get(`/api/clients/${clients.find((c) => c.name === name)?.id}`)) as any;
+      dossierSchema.parse(
+        await target.get(`/api/clients/${clients.find((c) => c.name === name)?.id}`),
+      );
     const orla = await dossierOf('Orla Venn');
-    const { left, right } = orla.measurements[0].kneeToWallMm;
-    expect(right - left).toBeGreaterThan(50);
+    const wall = orla.measurements[0]?.kneeToWallMm;
+    expect((wall?.right ?? 0) - (wall?.left ?? 0)).toBeGreaterThan(50);
     const pell = await dossierOf('Pell Ashgrove');
     expect(pell.measurements).toHaveLength(3);
-    expect(pell.prescription.changes.map((c: { what: string }) => c.what).join()).toMatch(
-      /instead of 30 mm/,
-    );
+    expect(pell.prescription?.changes.map((c) => c.what).join()).toMatch(/instead of 30 mm/);
+    const ivo = await dossierOf('Ivo Larch');
+    expect(screenOutcome(ivo.screening?.answers ?? {}, null, '2026-01-05').kind).toBe('hold');
     await app.close();
     db.close();
   });

@@ -8,7 +8,7 @@ import { Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
 import { newId, useChanges } from '../data/index.ts';
 import { today } from '../shell/today.ts';
-import { LevelChoice, PlaceChoice } from './ClearScreen.tsx';
+import { LevelChoice, PlaceChoice } from './painChoices.tsx';
 import type { PLACE_NAMES } from './safety.ts';
 
 const MOVEMENTS: Record<string, string> = {

@@ -1,0 +1,62 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import type { ScreeningValues } from '@zither/contract';
+import type { ScreenQuestion } from '@zither/core';
+import { Button } from '../../ui/elements.ts';
+import { Say } from '../../ui/Say.tsx';
+import { space } from '../../ui/theme.ts';
+import { LevelChoice, PlaceChoice } from './painChoices.tsx';
+import type { PLACE_NAMES } from './safety.ts';
+
+type Answers = ScreeningValues['answers'];
+
+/** What a "yes" still needs, then the answer as the rules read it. */
+export function Detail({
+  question,
+  onAnswer,
+}: {
+  question: ScreenQuestion;
+  onAnswer: (given: Answers) => void;
+}) {
+  const [place, setPlace] = useState<keyof typeof PLACE_NAMES | ''>('');
+  if (question.detail === 'clearedByClinician')
+    return (
+      <TwoWays
+        words="Has a clinician cleared squatting since?"
+        onAnswer={(clearedByClinician) => onAnswer({ recentInjury: { clearedByClinician } })}
+      />
+    );
+  if (question.detail === 'guardianPresent')
+    return (
+      <TwoWays
+        words="Is a guardian here?"
+        onAnswer={(guardianPresent) => onAnswer({ under16: { guardianPresent } })}
+      />
+    );
+  return (
+    <View style={{ gap: space.l }}>
+      <PlaceChoice place={place} onChange={setPlace} />
+      {place !== '' && <LevelChoice onChange={(level) => onAnswer({ pain: { place, level } })} />}
+    </View>
+  );
+}
+
+function TwoWays({ words, onAnswer }: { words: string; onAnswer: (yes: boolean) => void }) {
+  return (
+    <View style={{ gap: space.m }}>
+      <Say strong>{words}</Say>
+      <View style={{ flexDirection: 'row', gap: space.m }}>
+        {[true, false].map((yes) => (
+          <Button
+            key={String(yes)}
+            type="outline"
+            title={yes ? 'Yes, that too' : 'No, not yet'}
+            containerStyle={{ flex: 1 }}
+            buttonStyle={{ minHeight: 60 }}
+            onPress={() => onAnswer(yes)}
+          />
+        ))}
+      </View>
+    </View>
+  );
+}

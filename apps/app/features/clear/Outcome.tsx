@@ -1,0 +1,67 @@
+import { router } from 'expo-router';
+import type { ReactNode } from 'react';
+import { View } from 'react-native';
+import type { Dossier } from '@zither/contract';
+import { Notice } from '../../ui/Notice.tsx';
+import { Say } from '../../ui/Say.tsx';
+import { Part } from '../../ui/Screen.tsx';
+import { today } from '../shell/today.ts';
+import { ClearanceForm } from './ClearanceForm.tsx';
+import { safetyOf, sayLimit } from './safety.ts';
+
+/** The screen's word: go, within limits, or hold and refer with the way to lift it. */
+export function Outcome({ dossier }: { dossier: Dossier }) {
+  const safety = safetyOf(dossier, today());
+  if (safety.state === 'notScreened') return null;
+  const { outcome } = safety;
+  const body: ReactNode =
+    outcome.kind === 'go' ? (
+      <Notice tone="good">
+        <Say strong>Go: nothing stands in the way.</Say>
+      </Notice>
+    ) : outcome.kind === 'withinLimits' ? (
+      <>
+        <Notice tone="before">
+          <View style={{ gap: 2 }}>
+            <Say strong>Go within limits</Say>
+            {outcome.limits.map((limit) => (
+              <Say key={limit.kind}>{sayLimit(limit)}</Say>
+            ))}
+          </View>
+        </Notice>
+        {outcome.reasons.map((reason) => (
+          <Say key={reason}>{reason}</Say>
+        ))}
+      </>
+    ) : (
+      <>
+        <Notice
+          tone="now"
+          actions={[
+            {
+              label: 'Referral note',
+              onPress: () => router.navigate(`/clients/${dossier.client.id}/referral` as never),
+            },
+          ]}
+        >
+          <View style={{ gap: 2 }}>
+            <Say strong>Hold and refer</Say>
+            {outcome.reasons.map((reason) => (
+              <Say key={reason}>{reason}</Say>
+            ))}
+          </View>
+        </Notice>
+        <ClearanceForm dossier={dossier} covers={outcome.holdRules} />
+      </>
+    );
+  return (
+    <Part>
+      {body}
+      {dossier.clearance && (
+        <Say soft small>
+          {`Clearance by ${dossier.clearance.who}, ${dossier.clearance.licence}, ${dossier.clearance.givenOn}${dossier.clearance.expiresOn ? ` to ${dossier.clearance.expiresOn}` : ''}.`}
+        </Say>
+      )}
+    </Part>
+  );
+}
