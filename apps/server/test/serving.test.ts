@@ -27,6 +27,12 @@ describe('serving the app', () => {
     }
   });
 
+  it('answers a question for the headers alone as it answers the page', async () => {
+    const answer = await b.app.inject({ method: 'HEAD', url: '/clients' });
+    expect(answer.statusCode).toBe(200);
+    expect(answer.headers['cache-control']).toBe('no-cache');
+  });
+
   it('lets hashed files be kept for a year', async () => {
     const answer = await b.get('/_expo/static/js/entry-abc.js');
     expect(answer.headers['cache-control']).toContain('immutable');

@@ -32,7 +32,7 @@ export async function staticApp(app: FastifyInstance, folder: string | null): Pr
   app.setNotFoundHandler((request, reply) => {
     const isPage =
       hasApp &&
-      request.method === 'GET' &&
+      (request.method === 'GET' || request.method === 'HEAD') &&
       !request.url.startsWith('/api/') &&
       !/\.[a-z0-9]+(\?|$)/i.test(request.url);
     if (isPage) return reply.header('cache-control', 'no-cache').sendFile('index.html');
