@@ -96,7 +96,7 @@ describe('Clear, at 390 × 844', () => {
     await page.getByText('Tavi Brask').tap();
     await page.getByRole('button', { name: 'Setup', exact: true }).tap();
     await page.getByTestId('window').waitFor();
-    await page.getByRole('button', { name: 'Pain during the work: stop and record it' }).tap();
+    await page.getByRole('button', { name: 'Pain: stop, and record it' }).tap();
     await page.getByRole('radio', { name: 'Knee', exact: true }).tap();
     await page.getByRole('radio', { name: 'Pain 2 of 10' }).tap();
     await page.getByText(/Within limits: No load/).waitFor();
@@ -105,7 +105,7 @@ describe('Clear, at 390 × 844', () => {
       .getByTestId('window')
       .getByText(/at parallel/)
       .waitFor();
-    await page.getByRole('button', { name: 'Pain during the work: stop and record it' }).tap();
+    await page.getByRole('button', { name: 'Pain: stop, and record it' }).tap();
     await page.getByRole('radio', { name: 'Knee', exact: true }).tap();
     await page.getByRole('radio', { name: 'Pain 7 of 10' }).tap();
     await page.getByText(/Hold and refer: no squatting/).waitFor();

@@ -28,7 +28,7 @@ export function PainButton({ dossier }: { dossier: Dossier }) {
       <Button
         type="outline"
         title="Pain: stop"
-        accessibilityLabel="Pain during the work: stop and record it"
+        accessibilityLabel="Pain: stop, and record it"
         onPress={() => setIsOpen(true)}
       />
     );
