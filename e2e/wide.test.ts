@@ -138,11 +138,27 @@ describe('at 1280 × 800', () => {
     const { page, context, problems } = await visit(browser, WIDE, server.address, '/lab');
     const less = page.getByRole('button', { name: 'Less: Stance width' });
     await less.focus();
-    const before = await page.getByRole('img', { name: /^Floor plan/ }).getAttribute('aria-label');
+    const plan = page.getByRole('img', { name: /^Floor plan/ });
+    const before = await plan.getAttribute('aria-label');
     await page.keyboard.press('Enter');
     await page.keyboard.press('Enter');
     const after = await page.getByRole('img', { name: /^Floor plan/ }).getAttribute('aria-label');
     expect(after).not.toBe(before);
+    const slider = page.getByRole('slider', { name: 'Stance width' });
+    const value = async () => Number(await slider.getAttribute('aria-valuenow'));
+    const start = await value();
+    await slider.focus();
+    await page.keyboard.press('ArrowRight');
+    await page.keyboard.press('ArrowUp');
+    expect(await value()).toBe(start + 20);
+    await page.keyboard.press('Home');
+    expect(await value()).toBe(Number(await slider.getAttribute('aria-valuemin')));
+    await page.keyboard.press('End');
+    expect(await value()).toBe(900);
+    expect(await plan.getAttribute('aria-label')).toContain('heels 90 cm apart');
+    for (let i = 0; i < 60 && (await value()) > start; i += 1)
+      await page.keyboard.press('ArrowLeft');
+    expect(await plan.getAttribute('aria-label')).toBe(after);
     await page.reload();
     expect(await page.getByRole('img', { name: /^Floor plan/ }).getAttribute('aria-label')).toBe(
       after,

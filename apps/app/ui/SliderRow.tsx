@@ -35,6 +35,23 @@ export function SliderRow({
   const [dragged, setDragged] = useState<number | null>(null);
   const value = dragged ?? settled;
   const within = (v: number) => Math.min(most, Math.max(least, v));
+  const stepped = (steps: number) => within(Math.round((value + steps * step) / step) * step);
+  // On the web the package's slider can be neither focused nor read; the row around it can.
+  const byKey = (event: { key: string; preventDefault: () => void }) => {
+    const next = {
+      ArrowRight: stepped(1),
+      ArrowUp: stepped(1),
+      ArrowLeft: stepped(-1),
+      ArrowDown: stepped(-1),
+      PageUp: stepped(5),
+      PageDown: stepped(-5),
+      Home: least,
+      End: most,
+    }[event.key];
+    if (next === undefined) return;
+    event.preventDefault();
+    if (next !== value) onCommit(next);
+  };
   const key = (direction: 1 | -1) => (
     <Button
       type="outline"
@@ -48,7 +65,7 @@ export function SliderRow({
         backgroundColor: colors.surface,
       }}
       icon={<MaterialIcons name={direction > 0 ? 'add' : 'remove'} size={20} color={colors.ink} />}
-      onPress={() => onCommit(within(Math.round((value + direction * step) / step) * step))}
+      onPress={() => onCommit(stepped(direction))}
     />
   );
   return (
@@ -61,28 +78,39 @@ export function SliderRow({
       </View>
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.s }}>
         {key(-1)}
-        <Slider
-          style={{ flex: 1, height: TARGET_PX }}
-          // Counted from the lower end: the slider takes a value of 0 for "none given" and jumps to its minimum.
-          minimumValue={0}
-          maximumValue={most - least}
-          step={step}
-          value={within(value) - least}
-          onValueChange={(v) => {
-            setDragged(v + least);
-            onDrag(v + least);
-          }}
-          onSlidingComplete={(v) => {
-            setDragged(null);
-            onCommit(v + least);
-          }}
-          minimumTrackTintColor={colors.brass}
-          maximumTrackTintColor={colors.hairline}
-          thumbTintColor={colors.brass}
-          accessibilityLabel={label}
+        <View
+          role="slider"
+          tabIndex={0}
           aria-label={label}
+          aria-valuemin={least}
+          aria-valuemax={most}
+          aria-valuenow={value}
           aria-valuetext={show(value)}
-        />
+          style={{ flex: 1 }}
+          {...{ onKeyDown: byKey }}
+        >
+          <View aria-hidden>
+            <Slider
+              style={{ height: TARGET_PX }}
+              // Counted from the lower end: the slider takes a value of 0 for "none given" and jumps to its minimum.
+              minimumValue={0}
+              maximumValue={most - least}
+              step={step}
+              value={within(value) - least}
+              onValueChange={(v) => {
+                setDragged(v + least);
+                onDrag(v + least);
+              }}
+              onSlidingComplete={(v) => {
+                setDragged(null);
+                onCommit(v + least);
+              }}
+              minimumTrackTintColor={colors.brass}
+              maximumTrackTintColor={colors.hairline}
+              thumbTintColor={colors.brass}
+            />
+          </View>
+        </View>
         {key(1)}
       </View>
     </View>
