@@ -7,11 +7,11 @@ import {
   poseAt,
   prescribe,
   resolveBody,
+  seededRandom,
   smallestOpeningDoses,
   solve,
   type Case,
 } from '@zither/core';
-import { seededRandom } from '../demo/random.ts';
 
 /** One line of the table. */
 export interface BenchLine {

@@ -1,14 +1,3 @@
-/** A seeded generator of numbers in [0, 1): mulberry32, 32 bits of state. Same seed, same demo. */
-export function seededRandom(seed: number): () => number {
-  let state = seed >>> 0;
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let t = Math.imul(state ^ (state >>> 15), 1 | state);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296;
-  };
-}
-
 /** A version-4 UUID from a seeded generator. */
 export function seededId(random: () => number): string {
   const hex = Array.from({ length: 32 }, (_, place) => {

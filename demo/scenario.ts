@@ -1,14 +1,15 @@
-import type {
-  ClientSetupValues,
-  ClientValues,
-  MeasurementValues,
-  ScreeningValues,
-} from '@zither/contract';
+import type { ClientSetupValues, ClientValues, ScreeningValues } from '@zither/contract';
+import type { BothSides, MeasureId } from '@zither/core';
 
-/** One day of measuring, so many days before today. True values; the seeding adds reading noise. */
+/** True values of one visit: the seeding reads them with the simulated instruments, trial by trial. */
+export type Truth = { [K in MeasureId]?: number | BothSides<number> };
+
+/** One visit, so many days before today. */
 export interface DemoDay {
   daysAgo: number;
-  values: Omit<MeasurementValues, 'takenOn'>;
+  truth: Truth;
+  /** One trial struck out on that day, and why. */
+  strikes?: { measure: MeasureId; side: 'left' | 'right'; reason: string };
 }
 
 /** One invented client, built around one story. */
@@ -26,7 +27,13 @@ export interface DemoClient {
   } | null;
 }
 
-const noSides = { left: null, right: null };
+const both = (left: number, right = left): BothSides<number> => ({ left, right });
+
+const gymPlates: ClientValues['kit'] = [5, 10, 15, 25].map((riseMm) => ({
+  kind: 'block',
+  as: 'plate',
+  riseMm,
+}));
 
 const setup = (
   change: Partial<ClientSetupValues['setup']>,
@@ -46,16 +53,20 @@ const setup = (
   workingPoint: 'parallelLines',
 });
 
-const weaningDay = (daysAgo: number, wallMm: number, heelRiseMm: number): DemoDay => ({
+const weaningDay = (
+  daysAgo: number,
+  wallMm: number,
+  straightDeg: number,
+  heelRiseMm: number,
+): DemoDay => ({
   daysAgo,
-  values: {
-    stanceWidthMm: 420,
-    toeOutDeg: { left: 18, right: 17 },
-    dorsiflexionMethod: 'kneeToWall',
-    kneeToWallMm: { left: wallMm, right: wallMm + 5 },
-    inclinometerDeg: noSides,
-    heelRiseMm,
-    kneeTravelMm: 60,
+  truth: {
+    heelRise: heelRiseMm,
+    stanceWidth: 420,
+    toeOut: both(18, 17),
+    kneeTravel: 60,
+    kneeToWall: both(wallMm, wallMm + 5),
+    shinAngleStraight: both(straightDeg, straightDeg + 1),
   },
 });
 
@@ -69,20 +80,43 @@ export const SCENARIO: readonly DemoClient[] = [
       massKg: 68,
       segmentsMm: {},
       shoulderWidthMm: null,
+      interAsisMm: null,
+      kit: gymPlates,
       notes: 'Upper hut, winter crew. Left boot laced hard since November. No pain.',
     },
     days: [
       {
-        daysAgo: 3,
-        values: {
-          stanceWidthMm: 400,
-          toeOutDeg: { left: 16, right: 12 },
-          dorsiflexionMethod: 'kneeToWall',
-          kneeToWallMm: { left: 5, right: 85 },
-          inclinometerDeg: noSides,
-          heelRiseMm: 0,
-          kneeTravelMm: 35,
+        daysAgo: 38,
+        truth: {
+          heelRise: 0,
+          stanceWidth: 400,
+          toeOut: both(17, 12),
+          kneeTravel: 30,
+          kneeToWall: both(0, 83),
         },
+      },
+      {
+        daysAgo: 3,
+        truth: {
+          heelRise: 0,
+          stanceWidth: 400,
+          toeOut: both(16, 12),
+          kneeTravel: 35,
+          shankAtBottom: 23,
+          navicularStanding: both(41, 43),
+          archForms: both(1),
+          abductionAngle: both(34, 36),
+          abductionReps: both(14, 18),
+          kneeToWall: both(5, 85),
+          shinAngleStraight: both(12, 27),
+          navicularSitting: both(47, 49),
+          hipRotationIn: both(33, 36),
+          hipRotationOut: both(42, 40),
+          hipFoldNarrow: 147,
+          hipFoldMiddle: 148,
+          hipFoldWide: 150,
+        },
+        strikes: { measure: 'kneeToWall', side: 'left', reason: 'Heel lifted' },
       },
     ],
     setup: setup({
@@ -102,19 +136,22 @@ export const SCENARIO: readonly DemoClient[] = [
       massKg: 83,
       segmentsMm: { thigh: 500, trunk: 520, shank: 468, foot: 284 },
       shoulderWidthMm: 470,
+      interAsisMm: 255,
+      kit: gymPlates,
       notes: 'Trail crew. Told for years to keep the chest up.',
     },
     days: [
       {
         daysAgo: 9,
-        values: {
-          stanceWidthMm: 400,
-          toeOutDeg: { left: 10, right: 11 },
-          dorsiflexionMethod: 'inclinometer',
-          kneeToWallMm: noSides,
-          inclinometerDeg: { left: 37, right: 38 },
-          heelRiseMm: 0,
-          kneeTravelMm: 80,
+        truth: {
+          heelRise: 0,
+          stanceWidth: 400,
+          toeOut: both(10, 11),
+          kneeTravel: 80,
+          shinAngle: both(37, 38),
+          shinAngleStraight: both(31, 32),
+          hipRotationIn: both(38, 39),
+          hipRotationOut: both(41, 43),
         },
       },
     ],
@@ -135,19 +172,22 @@ export const SCENARIO: readonly DemoClient[] = [
       massKg: 61,
       segmentsMm: {},
       shoulderWidthMm: null,
+      interAsisMm: null,
+      kit: gymPlates,
       notes: 'Kitchen warden. Learned to squat to a bench.',
     },
     days: [
       {
         daysAgo: 16,
-        values: {
-          stanceWidthMm: 450,
-          toeOutDeg: { left: 20, right: 20 },
-          dorsiflexionMethod: 'kneeToWall',
-          kneeToWallMm: { left: 120, right: 115 },
-          inclinometerDeg: noSides,
-          heelRiseMm: 0,
-          kneeTravelMm: -20,
+        truth: {
+          heelRise: 0,
+          stanceWidth: 450,
+          toeOut: both(20),
+          kneeTravel: -20,
+          kneeToWall: both(120, 115),
+          navicularStanding: both(31, 38),
+          archForms: both(1),
+          navicularSitting: both(43, 45),
         },
       },
     ],
@@ -163,9 +203,11 @@ export const SCENARIO: readonly DemoClient[] = [
       massKg: 77,
       segmentsMm: { thigh: 447 },
       shoulderWidthMm: null,
+      interAsisMm: null,
+      kit: gymPlates,
       notes: 'Rope team. Bought lifted shoes in spring; wants to carry without them.',
     },
-    days: [weaningDay(70, 20, 30), weaningDay(35, 45, 30), weaningDay(2, 75, 30)],
+    days: [weaningDay(70, 20, 15, 30), weaningDay(35, 45, 18, 30), weaningDay(2, 75, 21, 30)],
     setup: setup(
       {
         stanceWidthMm: 420,
@@ -180,6 +222,39 @@ export const SCENARIO: readonly DemoClient[] = [
     screen: { purpose: 'sport', answers: {} },
   },
   {
+    story: 'A hip that wants an open stance.',
+    client: {
+      name: 'Maren Sool',
+      statureMm: 1690,
+      massKg: 66,
+      segmentsMm: {},
+      shoulderWidthMm: null,
+      interAsisMm: 240,
+      kit: [],
+      notes: 'Bridge crew. Back rounds early with the feet close; says wide feels free.',
+    },
+    days: [
+      {
+        daysAgo: 6,
+        truth: {
+          heelRise: 0,
+          stanceWidth: 360,
+          toeOut: both(8, 9),
+          kneeTravel: 60,
+          kneeToWall: both(125, 120),
+          hipRotationIn: both(24, 26),
+          hipRotationOut: both(52, 50),
+          hipFoldNarrow: 118,
+          hipFoldMiddle: 130,
+          hipFoldWide: 143,
+        },
+      },
+    ],
+    setup: null,
+    hasPrescription: false,
+    screen: { purpose: 'strength', answers: {} },
+  },
+  {
     story: 'Held by the screen.',
     client: {
       name: 'Ivo Larch',
@@ -187,19 +262,19 @@ export const SCENARIO: readonly DemoClient[] = [
       massKg: 88,
       segmentsMm: {},
       shoulderWidthMm: null,
+      interAsisMm: null,
+      kit: gymPlates,
       notes: 'Lower hut. Slipped on wet planks last week.',
     },
     days: [
       {
         daysAgo: 1,
-        values: {
-          stanceWidthMm: 430,
-          toeOutDeg: { left: 15, right: 15 },
-          dorsiflexionMethod: 'kneeToWall',
-          kneeToWallMm: { left: 90, right: 85 },
-          inclinometerDeg: noSides,
-          heelRiseMm: 0,
-          kneeTravelMm: 50,
+        truth: {
+          heelRise: 0,
+          stanceWidth: 430,
+          toeOut: both(15),
+          kneeTravel: 50,
+          kneeToWall: both(90, 85),
         },
       },
     ],

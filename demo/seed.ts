@@ -3,19 +3,31 @@ import { format } from 'date-fns/format';
 import {
   clientListSchema,
   dossierSchema,
-  type MeasurementValues,
   type Operation,
+  type TrialValues,
 } from '@zither/contract';
-import { BALANCED, prescribe, QUESTION_IDS } from '@zither/core';
-import { prescriptionStart } from '../apps/app/features/measure/derive.ts';
+import {
+  BALANCED,
+  HIP_FOLD_AT_DEG,
+  HIP_FOLD_MEASURES,
+  kneeGapAtAbductionMm,
+  MEASURES,
+  prescribe,
+  QUESTION_IDS,
+  resolveBody,
+  seededRandom,
+  simulatedAngleDeg,
+  simulatedTapeMm,
+  STATIONS,
+  type MeasureId,
+  type Side,
+} from '@zither/core';
+import { bodyOf, prescriptionStart } from '../apps/app/features/measure/derive.ts';
 import { writePrescription } from '../apps/app/features/prescription/write.ts';
-import { seededId, seededRandom } from './random.ts';
-import { SCENARIO, type DemoClient } from './scenario.ts';
+import { seededId } from './random.ts';
+import { SCENARIO, type DemoClient, type DemoDay } from './scenario.ts';
 
 const SEED = 20_260_105;
-
-/** Reading noise of a careful coach: about the published standard errors (Konor et al. 2012, from memory). */
-const NOISE = { wallMm: 4, angleDeg: 1 } as const;
 
 export interface SeedTarget {
   send: (operation: Operation) => Promise<void>;
@@ -47,17 +59,20 @@ async function seedClient(
     baseVersion: 0,
     values: demo.client,
   });
-  for (const day of demo.days)
+  for (const day of demo.days) {
+    const date = format(addDays(today, -day.daysAgo), 'yyyy-MM-dd');
     await target.send({
-      kind: 'measurement.put',
+      kind: 'session.visit',
       operationId: id(),
       rowId: id(),
-      ...base,
-      values: {
-        takenOn: format(addDays(today, -day.daysAgo), 'yyyy-MM-dd'),
-        ...withNoise(day.values, random),
-      },
+      baseVersion: 0,
+      clientId,
+      day: date,
+      at: demo.hasPrescription ? 'coach' : 'measure',
     });
+    for (const values of trialsOf(demo, day, date, random))
+      await target.send({ kind: 'trial.put', operationId: id(), rowId: id(), ...base, values });
+  }
   const lastDay = Math.min(...demo.days.map((day) => day.daysAgo));
   if (demo.screen)
     await target.send({
@@ -88,34 +103,76 @@ async function seedClient(
     operationId: id(),
     rowId: id(),
     ...base,
-    values: writePrescription(
-      prescribe(start.input, BALANCED),
-      start.measurement.takenOn,
-      start.measurement.id,
-    ),
+    values: writePrescription(prescribe(start.input, BALANCED), start.measuredOn, start.measuredOn),
   });
 }
 
-/** Readings as a coach would write them down: noise, then rounded to what tape and inclinometer show. */
-function withNoise(
-  values: Omit<MeasurementValues, 'takenOn'>,
+const isFold = (measure: MeasureId): measure is (typeof HIP_FOLD_MEASURES)[number] =>
+  (HIP_FOLD_MEASURES as readonly MeasureId[]).includes(measure);
+
+/** One reading of a true value with the simulated instruments, as they show it. */
+function read(measure: MeasureId, truth: number, random: () => number): number {
+  const { unit, grain, possible } = MEASURES[measure];
+  // What stands under the heel is read off the kit, and a yes is a yes.
+  if (measure === 'heelRise' || unit === 'yesNo') return truth;
+  const raw =
+    unit === 'mm'
+      ? // A ruler at the foot is steadier than a tape across the floor.
+        grain === 1
+        ? Math.round(truth + simulatedTapeMm(0, 0.1, random) / 4)
+        : simulatedTapeMm(truth, grain, random)
+      : simulatedAngleDeg(truth, random);
+  return Math.min(possible.most, Math.max(possible.least, raw));
+}
+
+/** Every trial of one visit: station by station, left and right in turn, two minutes apart at most. */
+function trialsOf(
+  demo: DemoClient,
+  day: DemoDay,
+  date: string,
   random: () => number,
-): Omit<MeasurementValues, 'takenOn'> {
-  // Sum of three uniforms: close enough to a bell, and bounded.
-  const bell = () => (random() + random() + random() - 1.5) * 1.2;
-  const read = (value: number | null, sd: number, grain: number) =>
-    value === null ? null : Math.round((value + sd * bell()) / grain) * grain;
-  const both = (
-    pair: { left: number | null; right: number | null },
-    sd: number,
-    grain: number,
-  ) => ({
-    left: read(pair.left, sd, grain),
-    right: read(pair.right, sd, grain),
-  });
-  return {
-    ...values,
-    kneeToWallMm: both(values.kneeToWallMm, NOISE.wallMm, 5),
-    inclinometerDeg: both(values.inclinometerDeg, NOISE.angleDeg, 1),
+): TrialValues[] {
+  const body = resolveBody(bodyOf(demo.client));
+  const list: TrialValues[] = [];
+  const put = (measure: MeasureId, side: Side | null, truth: number) => {
+    const { unit } = MEASURES[measure];
+    const at = new Date(`${date}T09:00:00.000Z`).getTime() + list.length * 20_000;
+    list.push({
+      takenOn: date,
+      takenAt: new Date(at).toISOString(),
+      measure,
+      side,
+      value: read(measure, truth, random),
+      instrument:
+        measure === 'heelRise' || unit === 'yesNo' || unit === 'reps'
+          ? 'byHand'
+          : unit === 'mm'
+            ? 'simulatedTape'
+            : 'simulatedInclinometer',
+      kneeGapMm: isFold(measure)
+        ? Math.round(kneeGapAtAbductionMm(body, HIP_FOLD_AT_DEG[measure]) / 10) * 10
+        : null,
+      pinch: false,
+      struck: null,
+    });
   };
+  for (const measure of STATIONS.flatMap((s) => s.measures)) {
+    const truth = day.truth[measure];
+    if (truth === undefined) continue;
+    const { strikes } = day;
+    if (strikes?.measure === measure && typeof truth === 'object') {
+      // A lifted heel gives centimetres that are not there.
+      put(measure, strikes.side, truth[strikes.side] + 35);
+      const lifted = list.at(-1);
+      if (lifted) lifted.struck = { reason: strikes.reason, at: lifted.takenAt };
+    }
+    for (let n = 0; n < MEASURES[measure].trials; n += 1) {
+      if (typeof truth === 'number') put(measure, null, truth);
+      else {
+        put(measure, 'left', truth.left);
+        put(measure, 'right', truth.right);
+      }
+    }
+  }
+  return list;
 }

@@ -2,7 +2,8 @@ import { join } from 'node:path';
 import { buildApp } from '../../apps/server/src/app.ts';
 import { openDatabase } from '../../apps/server/src/db/open.ts';
 import { dossierSchema } from '@zither/contract';
-import { screenOutcome } from '@zither/core';
+import { foldLine, keptTrials, newestReading, resolveBody, screenOutcome } from '@zither/core';
+import { bodyOf } from '../../apps/app/features/measure/derive.ts';
 import { SCENARIO } from '../scenario.ts';
 import { seed } from '../seed.ts';
 
@@ -54,10 +55,15 @@ describe('the demo', () => {
         await target.get(`/api/clients/${clients.find((c) => c.name === name)?.id}`),
       );
     const orla = await dossierOf('Orla Venn');
-    const wall = orla.measurements[0]?.kneeToWallMm;
-    expect((wall?.right ?? 0) - (wall?.left ?? 0)).toBeGreaterThan(50);
+    const wall = (side: 'left' | 'right') =>
+      newestReading(orla.trials, 'kneeToWall', side)?.mean ?? NaN;
+    expect(wall('right') - wall('left')).toBeGreaterThan(50);
+    expect(orla.trials.filter((t) => t.struck?.reason === 'Heel lifted')).toHaveLength(1);
     const pell = await dossierOf('Pell Ashgrove');
-    expect(pell.measurements).toHaveLength(3);
+    expect(pell.sessions).toHaveLength(3);
+    expect(keptTrials(pell.trials, 'kneeToWall', 'left')).toHaveLength(9);
+    const maren = await dossierOf('Maren Sool');
+    expect(foldLine(resolveBody(bodyOf(maren.client)), maren.trials)?.wants).toBe('open');
     expect(pell.prescription?.changes.map((c) => c.what).join()).toMatch(/instead of 30 mm/);
     const ivo = await dossierOf('Ivo Larch');
     expect(screenOutcome(ivo.screening?.answers ?? {}, null, '2026-01-05').kind).toBe('hold');

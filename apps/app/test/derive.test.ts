@@ -1,145 +1,159 @@
-import type { Dossier, Measurement } from '@zither/contract';
 import { clientSetupValuesSchema, prescriptionValuesSchema } from '@zither/contract';
 import { BALANCED, prescribe } from '@zither/core';
 import {
-  ankles,
   bodyOf,
   clientCase,
-  dorsiflexionDeg,
+  knownOf,
   missingOf,
   prescriptionStart,
-  semDeg,
   startingSetup,
 } from '../features/measure/derive.ts';
 import { writePrescription } from '../features/prescription/write.ts';
+import { AT, dossierOf, five, ID, trial } from './trialRows.ts';
 
-const ID = '11111111-1111-4111-8111-111111111111';
-const AT = '2026-01-05T09:00:00.000Z';
-
-const measurement = (change: Partial<Measurement> = {}): Measurement => ({
-  id: ID,
-  clientId: ID,
-  version: 1,
-  updatedAt: AT,
-  takenOn: '2026-01-05',
-  stanceWidthMm: 420,
-  toeOutDeg: { left: 14, right: 12 },
-  dorsiflexionMethod: 'kneeToWall',
-  kneeToWallMm: { left: 20, right: 90 },
-  inclinometerDeg: { left: 30, right: 31 },
-  heelRiseMm: 0,
-  kneeTravelMm: 30,
-  ...change,
-});
-
-const dossier = (measurements: Measurement[], setup: Dossier['setup'] = null): Dossier => ({
-  client: {
-    id: ID,
-    version: 1,
-    name: 'Orla Venn',
-    statureMm: 1750,
-    massKg: 70,
-    segmentsMm: { thigh: 440 },
-    shoulderWidthMm: null,
-    notes: '',
-    archivedAt: null,
-    createdAt: AT,
-    updatedAt: AT,
-  },
-  measurements,
-  setup,
-  prescription: null,
-  screening: null,
-  clearance: null,
-  pains: [],
-});
-
-describe('from measurements to a question', () => {
-  const body = bodyOf(dossier([]).client);
-
-  it('reads the ankle with the instrument in use', () => {
-    expect(dorsiflexionDeg(body, measurement({ dorsiflexionMethod: 'inclinometer' }), 'left')).toBe(
-      30,
-    );
+describe('from trials to a question', () => {
+  it('reads the ankle the way it was taken last', () => {
     // asin((199.5 + 90 − 50) / 430.5) = 33.8°, by hand.
-    expect(dorsiflexionDeg(body, measurement(), 'right')).toBeCloseTo(33.8, 1);
-    const none = measurement({ kneeToWallMm: { left: null, right: 90 } });
-    expect(dorsiflexionDeg(body, none, 'left')).toBeNull();
-    expect(ankles(body, none)).toBeNull();
+    expect(knownOf(dossierOf(five())).ankle.right).toMatchObject({ by: 'kneeToWall' });
+    expect(knownOf(dossierOf(five())).ankle.right?.deg).toBeCloseTo(33.8, 1);
+    const again = [...five(), trial('shinAngle', 'right', 31)];
+    expect(knownOf(dossierOf(again)).ankle.right).toMatchObject({ deg: 31, by: 'inclinometer' });
+    const beyond = dossierOf([trial('kneeToWall', 'left', 300)]);
+    expect(knownOf(beyond).ankle.left).toBeNull();
   });
 
-  it('turns the tape’s error into degrees where the reading lies', () => {
+  it('turns the tape’s error into degrees where the reading lies, less with more trials', () => {
     // 6 mm on a 430.5 mm shank at about 23°: 6 / (430.5 · cos 23°) rad = 0.87°.
-    expect(semDeg(body, measurement())).toBeCloseTo(0.87, 1);
-    expect(semDeg(body, measurement({ dorsiflexionMethod: 'inclinometer' }))).toBe(1.4);
+    expect(knownOf(dossierOf(five())).ankle.left?.sem).toBeCloseTo(0.87, 1);
+    const three = [20, 20, 20].map((mm) => trial('kneeToWall', 'left', mm));
+    expect(knownOf(dossierOf(three)).ankle.left?.sem).toBeCloseTo(0.87 / Math.sqrt(3), 1);
+  });
+
+  it('counts nothing that was struck out, and everything once it is put back', () => {
+    const struck = { reason: 'Heel lifted', at: AT };
+    const trials = [trial('kneeToWall', 'left', 20), trial('kneeToWall', 'left', 90, { struck })];
+    const left = knownOf(dossierOf(trials)).ankle.left;
+    expect(left?.trials).toBe(1);
+    const back = trials.map((t) => ({ ...t, struck: null }));
+    expect(knownOf(dossierOf(back)).ankle.left?.trials).toBe(2);
   });
 
   it('names what is missing', () => {
-    expect(missingOf(undefined)).toHaveLength(5);
-    expect(missingOf(measurement())).toEqual([]);
-    expect(
-      missingOf(measurement({ kneeTravelMm: null, toeOutDeg: { left: 3, right: null } })),
-    ).toEqual(['foot angles', 'knee travel']);
+    expect(missingOf(dossierOf([]))).toHaveLength(5);
     // Zero is a measurement.
-    expect(missingOf(measurement({ heelRiseMm: 0, kneeTravelMm: 0 }))).toEqual([]);
+    expect(missingOf(dossierOf(five({ heel: 0, travel: 0 })))).toEqual([]);
+    const some = five().filter(
+      (t) => t.measure !== 'kneeTravel' && !(t.measure === 'toeOut' && t.side === 'right'),
+    );
+    expect(missingOf(dossierOf(some))).toEqual(['foot angles', 'knee travel']);
   });
 
-  it('starts a setup as the client stands, valid against the contract', () => {
-    const { client } = dossier([]);
-    const start = startingSetup(client, measurement({ heelRiseMm: 20 }));
+  it('starts a setup as the client stands, valid against the contract, block or wedge', () => {
+    const onBlock = dossierOf(five({ heel: 20 }));
+    const start = startingSetup(onBlock.client, knownOf(onBlock));
     expect(start.setup).toMatchObject({
       stanceWidthMm: 420,
       toeOutDeg: { left: 14, right: 12 },
       support: { kind: 'block', riseMm: 20 },
     });
     expect(clientSetupValuesSchema.safeParse(start).success).toBe(true);
+    const onWedge = dossierOf([...five({ heel: 20 }), trial('heelWedge', null, 10)]);
+    expect(startingSetup(onWedge.client, knownOf(onWedge)).setup.support).toEqual({
+      kind: 'ramp',
+      angleDeg: 10,
+      azimuth: 'foot',
+    });
   });
 
-  it('builds on the newest day whose ankles are both known', () => {
-    const today = measurement({ takenOn: '2026-02-01', kneeToWallMm: { left: null, right: null } });
-    const found = clientCase(dossier([today, measurement()]));
-    expect(found.kind === 'ready' && found.measurement.takenOn).toBe('2026-01-05');
-    expect(clientCase(dossier([today])).kind).toBe('needsAnkle');
-    expect(clientCase(dossier([])).kind).toBe('needsAnkle');
+  it('takes of each measure the newest reading, so a recheck of the ankles alone keeps the stance', () => {
+    const recheck = [
+      trial('kneeToWall', 'left', 60, { takenOn: '2026-02-01' }),
+      trial('kneeToWall', 'right', 95, { takenOn: '2026-02-01' }),
+    ];
+    const known = knownOf(dossierOf([...recheck, ...five()]));
+    expect(known.ankle.left?.day).toBe('2026-02-01');
+    expect(known.stanceWidthMm).toBe(420);
+    expect(clientCase(dossierOf([])).kind).toBe('needsAnkle');
+    expect(clientCase(dossierOf(recheck.slice(0, 1))).kind).toBe('needsAnkle');
   });
 
   it('takes buffer and lean limit from the balanced method and the hold', () => {
-    const setup = {
-      ...startingSetup(dossier([]).client, measurement()),
-      id: ID,
-      clientId: ID,
-      version: 1,
-      updatedAt: AT,
-    };
+    const dossier = dossierOf(five());
+    const start = startingSetup(dossier.client, knownOf(dossier));
+    const setup = { ...start, id: ID, clientId: ID, version: 1, updatedAt: AT };
     setup.setup = { ...setup.setup, hold: 'lowBar', loadKg: 50 };
-    const found = clientCase(dossier([measurement()], setup));
+    const found = clientCase({ ...dossier, setup });
     if (found.kind !== 'ready') throw new Error('needs ankle');
     expect(found.question.limits).toMatchObject({ bufferDeg: 3, trunkLeanDeg: 55 });
+    expect(found.question.limits.hipFold).toBeUndefined();
   });
 
-  it('wants all five of one day before prescribing', () => {
-    const start = prescriptionStart(dossier([measurement({ heelRiseMm: null }), measurement()]));
+  it('gives the linkage the fold limit once it was read', () => {
+    const fold = (
+      [
+        ['hipFoldNarrow', 175, 96],
+        ['hipFoldWide', 550, 121],
+      ] as const
+    ).flatMap(([measure, kneeGapMm, deg]) => [
+      trial(measure, null, deg, { kneeGapMm }),
+      trial(measure, null, deg, { kneeGapMm }),
+    ]);
+    const found = clientCase(dossierOf([...five(), ...fold]));
+    if (found.kind !== 'ready') throw new Error('needs ankle');
+    expect(found.question.limits.hipFold?.atZeroAbductionDeg).toBeCloseTo(96, 0);
+    expect(found.question.limits.hipFold?.perAbductionDeg).toBeGreaterThan(0.8);
+    const start = prescriptionStart(dossierOf([...five(), ...fold]));
+    expect(start.kind === 'ready' && start.input.hipFold).toEqual(found.question.limits.hipFold);
+  });
+
+  it('puts the hip centres where the measured pelvis says: 0.72 of inter-ASIS (Bell et al. 1990, from memory)', () => {
+    const { client } = dossierOf([]);
+    expect(bodyOf({ ...client, interAsisMm: 250 }).segmentsMm?.hipSeparation).toBe(180);
+    expect(bodyOf(client).segmentsMm?.hipSeparation).toBeUndefined();
+  });
+
+  it('wants all five before prescribing', () => {
+    const start = prescriptionStart(dossierOf(five().filter((t) => t.measure !== 'heelRise')));
     expect(start).toEqual({ kind: 'missing', what: ['heel elevation in use'] });
+  });
+
+  it('advises only heels of the kit once the kit is said', () => {
+    const dossier = dossierOf(five({ wall: [-20, -20] }));
+    const kit = [
+      { kind: 'block', as: 'plate', riseMm: 12 },
+      { kind: 'block', as: 'shoe', riseMm: 33 },
+    ] as const;
+    const heelOf = (given: typeof dossier) => {
+      const start = prescriptionStart(given);
+      if (start.kind !== 'ready') throw new Error('missing');
+      const { support } = prescribe(start.input, BALANCED).recommendation.question.setup;
+      return support.kind === 'block' ? support.riseMm : 0;
+    };
+    expect(heelOf(dossier) % 5).toBe(0);
+    expect(heelOf(dossier)).toBeGreaterThan(0);
+    const withKit = { ...dossier, client: { ...dossier.client, kit: [...kit] } };
+    expect([0, 12, 33]).toContain(heelOf(withKit));
+    expect(heelOf(withKit)).toBeGreaterThan(0);
   });
 });
 
 describe('the prescription as written', () => {
-  const write = (change: Partial<Measurement> = {}) => {
-    const start = prescriptionStart(dossier([measurement(change)]));
+  const write = (change: Parameters<typeof five>[0] = {}) => {
+    const start = prescriptionStart(dossierOf(five(change)));
     if (start.kind !== 'ready') throw new Error(start.what.join());
-    return writePrescription(prescribe(start.input, BALANCED), '2026-01-05', start.measurement.id);
+    return writePrescription(prescribe(start.input, BALANCED), '2026-01-05', start.measuredOn);
   };
 
   it('is accepted by the contract, whatever the client', () => {
     for (const wall of [-20, 0, 40, 120])
-      for (const stanceWidthMm of [200, 420, 700])
-        for (const heelRiseMm of [0, 30, 60])
-          for (const kneeTravelMm of [-60, 30, 140]) {
+      for (const stance of [200, 420, 700])
+        for (const heel of [0, 30, 60])
+          for (const travel of [-60, 30, 140]) {
             const written = write({
-              kneeToWallMm: { left: wall, right: wall + 10 },
-              stanceWidthMm,
-              heelRiseMm,
-              kneeTravelMm,
+              wall: [wall, wall + 10],
+              stance,
+              heel,
+              travel,
             });
             expect(prescriptionValuesSchema.safeParse(written).error?.issues ?? []).toEqual([]);
             expect(JSON.stringify(written)).not.toMatch(/undefined|NaN|instead of instead/);
@@ -154,7 +168,7 @@ describe('the prescription as written', () => {
   });
 
   it('gives every change its reason and every drill its dose and sides', () => {
-    const written = write({ stanceWidthMm: 700, toeOutDeg: { left: 40, right: 40 } });
+    const written = write({ stance: 700, toes: [40, 40] });
     expect(written.changes.map((c) => c.what).join('; ')).toMatch(
       /Stance 54 cm instead of 70 cm.*Toes 25° out instead of 40°/,
     );
@@ -166,7 +180,7 @@ describe('the prescription as written', () => {
   });
 
   it('lowers a heel the ankle no longer needs', () => {
-    const { changes } = write({ kneeToWallMm: { left: 110, right: 110 }, heelRiseMm: 30 });
+    const { changes } = write({ wall: [110, 110], heel: 30 });
     expect(changes.map((c) => c.what)).toContain('Heels flat instead of 30 mm');
   });
 });

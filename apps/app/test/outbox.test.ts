@@ -13,6 +13,8 @@ const values = {
   massKg: 68,
   segmentsMm: {},
   shoulderWidthMm: null,
+  interAsisMm: null,
+  kit: [],
   notes: '',
 };
 
@@ -165,6 +167,7 @@ describe('what the coach sees', () => {
       archivedAt: null,
       updatedAt: '',
       lastMeasuredOn: null,
+      lastSession: null,
       hold: null,
       hasPrescription: false,
     };

@@ -25,6 +25,8 @@ const dossier = (change: Partial<Dossier> = {}): Dossier => ({
     massKg: 88,
     segmentsMm: {},
     shoulderWidthMm: null,
+    interAsisMm: null,
+    kit: [],
     notes: '',
     archivedAt: null,
     createdAt: AT,

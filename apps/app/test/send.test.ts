@@ -27,6 +27,8 @@ const values = {
   massKg: 68,
   segmentsMm: {},
   shoulderWidthMm: null,
+  interAsisMm: null,
+  kit: [],
   notes: '',
 };
 let count = 0;

@@ -60,7 +60,14 @@ export function Screen({
           />
         )}
         <View style={{ flex: 1 }}>
-          <Heading level={1} style={{ fontSize: 22, lineHeight: 28 }}>
+          <Heading
+            level={1}
+            style={
+              title.length > 16 && !isWide
+                ? { fontSize: 18, lineHeight: 24 }
+                : { fontSize: 22, lineHeight: 28 }
+            }
+          >
             {title}
           </Heading>
           {who && (

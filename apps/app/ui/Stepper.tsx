@@ -21,6 +21,10 @@ export interface StepperProps {
   /** First value a tap on − or + gives when nothing is entered yet. */
   startAt: number;
   onChange: (value: number) => void;
+  /** What was typed cannot be taken (yet), so an earlier value no longer stands for it. */
+  onRefused?: () => void;
+  /** Enter was pressed on an entry that was taken. */
+  onEnter?: (value: number) => void;
   hint?: string;
 }
 
@@ -48,7 +52,20 @@ export function readEntry(
  * screen; what is unusual is asked about once; nothing else is in the way.
  */
 export function Stepper(props: StepperProps) {
-  const { label, unit, value, step, digits = 0, possible, usual, startAt, onChange, hint } = props;
+  const {
+    label,
+    unit,
+    value,
+    step,
+    digits = 0,
+    possible,
+    usual,
+    startAt,
+    onChange,
+    onRefused,
+    onEnter,
+    hint,
+  } = props;
   const { colors } = useLook();
   const [draft, setDraft] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
@@ -70,11 +87,13 @@ export function Stepper(props: StepperProps) {
     if (isUnusual && !wasUnusual) {
       setAsked(next);
       stopRunning();
-      return;
+      onRefused?.();
+      return false;
     }
     setAsked(null);
     current.current = next;
     onChange(next);
+    return true;
   }
 
   function nudge(direction: 1 | -1) {
@@ -86,16 +105,18 @@ export function Stepper(props: StepperProps) {
     offer(next);
   }
 
-  function commit() {
-    if (draft === null) return;
+  /** Takes what was typed; gives the number that now stands, or null when there is none. */
+  function commit(): number | null {
+    if (draft === null) return asked === null ? value : null;
     const read = readEntry(draft, props);
     if ('problem' in read) {
       setProblem(read.problem);
-      return;
+      onRefused?.();
+      return null;
     }
     setProblem(null);
     setDraft(null);
-    if (read.value !== value) offer(read.value);
+    return read.value === value || offer(read.value) ? read.value : null;
   }
 
   const shown = draft ?? (asked ?? value)?.toFixed(digits) ?? '';
@@ -137,7 +158,10 @@ export function Stepper(props: StepperProps) {
               setProblem(null);
             }}
             onBlur={commit}
-            onSubmitEditing={commit}
+            onSubmitEditing={() => {
+              const taken = commit();
+              if (taken !== null) onEnter?.(taken);
+            }}
             containerStyle={{ flex: 1 }}
             renderErrorMessage={false}
             inputContainerStyle={{

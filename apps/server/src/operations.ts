@@ -1,9 +1,10 @@
 import { operationResultSchema, type Operation, type OperationResult } from '@zither/contract';
 import { documentsOf, type DocumentTable } from './db/documents.ts';
 import { clientsOf } from './db/clients.ts';
-import { measurementsOf } from './db/measurements.ts';
 import type { Db } from './db/open.ts';
+import { sessionsOf } from './db/sessions.ts';
 import { setupsOf } from './db/setups.ts';
+import { trialsOf } from './db/trials.ts';
 import { Refusal } from './errors.ts';
 
 /**
@@ -81,10 +82,16 @@ function write(db: Db, practiceId: string, operation: Operation, at: string): Op
       clients.archive(rowId, operation.archived, at);
       return now();
     }
-    case 'measurement.put': {
+    case 'session.visit': {
       mustHaveClient(operation.clientId);
-      const table = measurementsOf(db, practiceId);
-      const now = () => result('measurement', table.find(rowId));
+      const table = sessionsOf(db, practiceId);
+      table.visit(rowId, operation.clientId, operation.day, operation.at, at);
+      return result('session', table.find(operation.clientId, operation.day));
+    }
+    case 'trial.put': {
+      mustHaveClient(operation.clientId);
+      const table = trialsOf(db, practiceId);
+      const now = () => result('trial', table.find(rowId));
       put(operation, table.find(rowId), now, {
         insert: () => table.insert(rowId, operation.clientId, operation.values, at),
         update: () => table.update(rowId, operation.values, at),

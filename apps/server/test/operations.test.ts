@@ -5,8 +5,8 @@ import {
   bench,
   clientValues,
   id,
-  measurementValues,
   newClient,
+  newTrial,
   setupValues,
   type Bench,
 } from './support.ts';
@@ -72,19 +72,11 @@ describe('the one door for writes', () => {
     expect((await b.get(`/api/clients/${create.rowId}`)).body.client.massKg).toBe(71);
   });
 
-  it('keeps measurements, one setup and the newest prescription with the client', async () => {
+  it('keeps trials, one setup and the newest prescription with the client', async () => {
     const create = newClient();
     await b.send(create);
     const clientId = create.rowId;
-    const measurement = {
-      kind: 'measurement.put',
-      operationId: id(),
-      rowId: id(),
-      baseVersion: 0,
-      clientId,
-      values: measurementValues(),
-    };
-    expect((await b.send(measurement)).status).toBe(200);
+    expect((await b.send(newTrial(clientId))).status).toBe(200);
     const setup = {
       kind: 'setup.put',
       operationId: id(),
@@ -104,7 +96,7 @@ describe('the one door for writes', () => {
       clientId,
       values: {
         givenOn: '2026-01-05',
-        measurementId: measurement.rowId,
+        measuredOn: '2026-01-05',
         ...setupValues(),
         reachesWish: true,
         summary,
@@ -117,7 +109,7 @@ describe('the one door for writes', () => {
     await b.send(prescription('first'));
     await b.send(prescription('second'));
     const dossier = (await b.get(`/api/clients/${clientId}`)).body;
-    expect(dossier.measurements).toHaveLength(1);
+    expect(dossier.trials).toHaveLength(1);
     expect(dossier.setup.setup.support).toEqual({ kind: 'block', riseMm: 15 });
     expect(dossier.prescription.summary).toBe('second');
     const [line] = (await b.get('/api/clients')).body.clients;
@@ -220,16 +212,9 @@ describe('the one door for writes', () => {
     const [one, two] = [newClient(), newClient()];
     await b.send(one);
     await b.send(two);
-    const measurement = {
-      kind: 'measurement.put',
-      operationId: id(),
-      rowId: id(),
-      baseVersion: 0,
-      clientId: one.rowId,
-      values: measurementValues(),
-    };
-    await b.send(measurement);
-    const moved = { ...measurement, operationId: id(), baseVersion: 1, clientId: two.rowId };
+    const trial = newTrial(one.rowId);
+    await b.send(trial);
+    const moved = { ...trial, operationId: id(), baseVersion: 1, clientId: two.rowId };
     expect(await b.send(moved)).toMatchObject({ status: 409, body: { code: 'rowTaken' } });
   });
 });
@@ -270,14 +255,7 @@ describe('bad input', () => {
     expect((await b.get(`/api/clients/${id()}`)).body.code).toBe('noSuchClient');
     expect((await b.get('/api/clients/seven')).status).toBe(400);
     expect((await b.get('/api/nothing')).body.code).toBe('noSuchRoute');
-    const orphan = {
-      kind: 'measurement.put',
-      operationId: id(),
-      rowId: id(),
-      baseVersion: 0,
-      clientId: id(),
-      values: measurementValues(),
-    };
+    const orphan = newTrial(id());
     expect(await b.send(orphan)).toMatchObject({ status: 404, body: { code: 'noSuchClient' } });
   });
 });

@@ -50,6 +50,8 @@ export const clientValues = (change: object = {}) => ({
   massKg: 68,
   segmentsMm: {},
   shoulderWidthMm: null,
+  interAsisMm: null,
+  kit: [],
   notes: '',
   ...change,
 });
@@ -63,16 +65,26 @@ export const newClient = (change: object = {}) => ({
   ...change,
 });
 
-export const measurementValues = (change: object = {}) => ({
+export const trialValues = (change: object = {}) => ({
   takenOn: '2026-01-05',
-  stanceWidthMm: 420,
-  toeOutDeg: { left: 12, right: 14 },
-  dorsiflexionMethod: 'kneeToWall',
-  kneeToWallMm: { left: 40, right: 90 },
-  inclinometerDeg: { left: null, right: null },
-  heelRiseMm: 0,
-  kneeTravelMm: null,
+  takenAt: '2026-01-05T09:00:00.000Z',
+  measure: 'kneeToWall',
+  side: 'left',
+  value: 90,
+  instrument: 'byHand',
+  kneeGapMm: null,
+  pinch: false,
+  struck: null,
   ...change,
+});
+
+export const newTrial = (clientId: string, change: object = {}) => ({
+  kind: 'trial.put',
+  operationId: id(),
+  rowId: id(),
+  baseVersion: 0,
+  clientId,
+  values: trialValues(change),
 });
 
 export const setupValues = (change: object = {}) => ({

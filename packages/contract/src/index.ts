@@ -5,3 +5,4 @@ export * from './problem.ts';
 export * from './safety.ts';
 export * from './rows.ts';
 export * from './operations.ts';
+export * from './session.ts';

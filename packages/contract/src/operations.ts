@@ -4,8 +4,6 @@ import {
   clientSetupSchema,
   clientSetupValuesSchema,
   clientValuesSchema,
-  measurementSchema,
-  measurementValuesSchema,
   prescriptionSchema,
   prescriptionValuesSchema,
 } from './rows.ts';
@@ -17,7 +15,8 @@ import {
   screeningSchema,
   screeningValuesSchema,
 } from './safety.ts';
-import { idSchema } from './scalars.ts';
+import { daySchema, idSchema } from './scalars.ts';
+import { sessionSchema, stageSchema, trialSchema, trialValuesSchema } from './session.ts';
 
 /**
  * Every write is one of these. `operationId` is made by the client, so a repeated send is recognised and answered as
@@ -30,11 +29,20 @@ export const operationSchema = z.discriminatedUnion(
   [
     z.strictObject({ ...base, kind: z.literal('client.put'), values: clientValuesSchema }),
     z.strictObject({ ...base, kind: z.literal('client.archive'), archived: z.boolean() }),
+    // Opens the day's session, or says where in it the coach is. Nothing in it can be overwritten unseen, so the
+    // version does not matter and two phones open one session.
     z.strictObject({
       ...base,
-      kind: z.literal('measurement.put'),
+      kind: z.literal('session.visit'),
       clientId: idSchema,
-      values: measurementValuesSchema,
+      day: daySchema,
+      at: stageSchema,
+    }),
+    z.strictObject({
+      ...base,
+      kind: z.literal('trial.put'),
+      clientId: idSchema,
+      values: trialValuesSchema,
     }),
     z.strictObject({
       ...base,
@@ -75,7 +83,8 @@ export type OperationKind = Operation['kind'];
 /** The row as it stands after the operation. */
 export const operationResultSchema = z.discriminatedUnion('entity', [
   z.strictObject({ entity: z.literal('client'), row: clientSchema }),
-  z.strictObject({ entity: z.literal('measurement'), row: measurementSchema }),
+  z.strictObject({ entity: z.literal('session'), row: sessionSchema }),
+  z.strictObject({ entity: z.literal('trial'), row: trialSchema }),
   z.strictObject({ entity: z.literal('setup'), row: clientSetupSchema }),
   z.strictObject({ entity: z.literal('prescription'), row: prescriptionSchema }),
   z.strictObject({ entity: z.literal('screening'), row: screeningSchema }),

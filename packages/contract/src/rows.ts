@@ -1,18 +1,31 @@
 import { z } from 'zod';
 import {
-  dorsiflexionSchema,
   holdSchema,
   massSchema,
   segmentsSchema,
   setupSchema,
-  stanceWidthSchema,
   statureSchema,
   thighDepthSchema,
-  toeOutSchema,
   workingPointSchema,
 } from './linkage.ts';
 import { clearanceSchema, painSchema, screeningSchema } from './safety.ts';
-import { bothSides, daySchema, idSchema, measured, momentSchema, sideSchema } from './scalars.ts';
+import { daySchema, idSchema, measured, momentSchema, sideSchema } from './scalars.ts';
+import { sessionSchema, stageSchema, trialSchema } from './session.ts';
+
+/** Something the client has to stand on, where they squat. */
+export const kitItemSchema = z.discriminatedUnion(
+  'kind',
+  [
+    z.strictObject({
+      kind: z.literal('block'),
+      as: z.enum(['plate', 'shoe', 'board'], { error: 'must be plate, shoe or board.' }),
+      riseMm: measured(1, 80, ' mm'),
+    }),
+    z.strictObject({ kind: z.literal('ramp'), angleDeg: measured(1, 30, '°') }),
+  ],
+  { error: 'must be a block or a ramp.' },
+);
+export type KitItem = z.infer<typeof kitItemSchema>;
 
 /** What a coach writes about a client. */
 export const clientValuesSchema = z.strictObject({
@@ -25,6 +38,10 @@ export const clientValuesSchema = z.strictObject({
   massKg: massSchema,
   segmentsMm: segmentsSchema.default({}),
   shoulderWidthMm: measured(200, 700, ' mm').nullable().default(null),
+  /** Between the two front points of the pelvis; gives the hip centres (Bell et al. 1990, from memory). */
+  interAsisMm: measured(120, 450, ' mm').nullable().default(null),
+  /** What Set may choose from; empty = not said. */
+  kit: z.array(kitItemSchema).max(40, { error: 'must be at most 40 pieces.' }).default([]),
   notes: z.string().max(2000, { error: 'must be at most 2000 characters.' }).default(''),
 });
 export type ClientValues = z.infer<typeof clientValuesSchema>;
@@ -37,30 +54,6 @@ export const clientSchema = clientValuesSchema.extend({
   updatedAt: momentSchema,
 });
 export type Client = z.infer<typeof clientSchema>;
-
-const maybeBothSides = <T extends z.ZodType>(value: T) => bothSides(value.nullable());
-
-/** The five measurements of one day; null = not taken yet. */
-export const measurementValuesSchema = z.strictObject({
-  takenOn: daySchema,
-  stanceWidthMm: stanceWidthSchema.nullable(),
-  toeOutDeg: maybeBothSides(toeOutSchema),
-  dorsiflexionMethod: z.enum(['kneeToWall', 'inclinometer']),
-  kneeToWallMm: maybeBothSides(measured(-150, 300, ' mm')),
-  inclinometerDeg: maybeBothSides(dorsiflexionSchema),
-  heelRiseMm: measured(0, 80, ' mm').nullable(),
-  /** Kneecap past the longest toe at the bottom of the habitual squat; behind is negative. */
-  kneeTravelMm: measured(-300, 300, ' mm').nullable(),
-});
-export type MeasurementValues = z.infer<typeof measurementValuesSchema>;
-
-export const measurementSchema = measurementValuesSchema.extend({
-  id: idSchema,
-  clientId: idSchema,
-  version: z.int().min(1),
-  updatedAt: momentSchema,
-});
-export type Measurement = z.infer<typeof measurementSchema>;
 
 /** The client's current setup and the depth it is meant for. */
 export const clientSetupValuesSchema = z.strictObject({
@@ -84,7 +77,8 @@ const text = z.string().max(500);
 /** A prescription as given: words and numbers frozen, so that the page reads the same next year. */
 export const prescriptionValuesSchema = z.strictObject({
   givenOn: daySchema,
-  measurementId: idSchema,
+  /** Day of the ankle readings it rests on. */
+  measuredOn: daySchema,
   setup: setupSchema,
   thighDepthDeg: thighDepthSchema,
   workingPoint: workingPointSchema,
@@ -125,8 +119,10 @@ export type Prescription = z.infer<typeof prescriptionSchema>;
 /** Everything about one client in one answer. */
 export const dossierSchema = z.strictObject({
   client: clientSchema,
-  /** Newest first. */
-  measurements: z.array(measurementSchema),
+  /** Newest day first. */
+  sessions: z.array(sessionSchema),
+  /** Every trial of the newest measured days, struck ones too; newest day first, in the order taken within a day. */
+  trials: z.array(trialSchema),
   setup: clientSetupSchema.nullable(),
   prescription: prescriptionSchema.nullable(),
   /** The newest screen, clearance, and pain during work, newest first. */
@@ -143,6 +139,7 @@ export const clientLineSchema = z.strictObject({
   archivedAt: momentSchema.nullable(),
   updatedAt: momentSchema,
   lastMeasuredOn: daySchema.nullable(),
+  lastSession: z.strictObject({ day: daySchema, at: stageSchema }).nullable(),
   hold: holdSchema.nullable(),
   hasPrescription: z.boolean(),
 });

@@ -1,9 +1,11 @@
 import fc from 'fast-check';
 import type { z } from 'zod';
+import { MEASURE_IDS, MEASURES } from '@zither/core';
 import {
   clientValuesSchema,
   conflictSchema,
-  measurementValuesSchema,
+  MEASURE_RANGES,
+  trialValuesSchema,
   operationSchema,
   problemOf,
   setupSchema,
@@ -67,29 +69,49 @@ describe('rows', () => {
       ...client,
       segmentsMm: {},
       shoulderWidthMm: null,
+      interAsisMm: null,
+      kit: [],
       notes: '',
     });
     expect(clientValuesSchema.parse({ ...client, name: '  Orla ' }).name).toBe('Orla');
   });
 
-  it('let measurements be taken one at a time, but never half wrong', () => {
-    const nothing = {
+  it('take a trial as it was read, and refuse what cannot be with the field', () => {
+    const trial = {
       takenOn: '2026-01-05',
-      stanceWidthMm: null,
-      toeOutDeg: { left: null, right: null },
-      dorsiflexionMethod: 'kneeToWall',
-      kneeToWallMm: { left: null, right: null },
-      inclinometerDeg: { left: null, right: null },
-      heelRiseMm: null,
-      kneeTravelMm: null,
+      takenAt: '2026-01-05T09:00:00.000Z',
+      measure: 'kneeToWall',
+      side: 'left',
+      value: 95,
+      instrument: 'byHand',
+      kneeGapMm: null,
+      pinch: false,
+      struck: null,
     };
-    expect(measurementValuesSchema.safeParse(nothing).success).toBe(true);
-    expect(problem(measurementValuesSchema, { ...nothing, takenOn: '5.1.2026' }).message).toContain(
-      'yyyy-mm-dd',
-    );
-    expect(problem(measurementValuesSchema, { ...nothing, kneeToWallMm: { left: 4 } }).path).toBe(
-      'kneeToWallMm.right',
-    );
+    const wrong = (change: object) => problem(trialValuesSchema, { ...trial, ...change });
+    expect(trialValuesSchema.safeParse(trial).success).toBe(true);
+    expect(wrong({ takenOn: '5.1.2026' }).message).toContain('yyyy-mm-dd');
+    expect(wrong({ value: 400 })).toMatchObject({ path: 'value' });
+    expect(wrong({ value: 400 }).message).toContain('-150 to 300 mm');
+    expect(wrong({ side: null }).path).toBe('side');
+    expect(wrong({ measure: 'stanceWidth', value: 400 }).path).toBe('side');
+    expect(wrong({ measure: 'hipFoldWide', side: null, value: 110 }).path).toBe('kneeGapMm');
+    expect(wrong({ measure: 'archForms', value: 0.5 }).path).toBe('value');
+    expect(wrong({ struck: { reason: ' ', at: trial.takenAt } }).path).toBe('struck.reason');
+    expect(wrong({ instrument: 'ruler of thumb' }).path).toBe('instrument');
+  });
+
+  it('know the same measures, ranges and sides as the core', () => {
+    expect(Object.keys(MEASURE_RANGES).sort()).toEqual([...MEASURE_IDS].sort());
+    for (const id of MEASURE_IDS) {
+      const { possible, sided, unit } = MEASURES[id];
+      const range = MEASURE_RANGES[id];
+      expect({ least: range.least, most: range.most, sided: range.sided }).toEqual({
+        ...possible,
+        sided,
+      });
+      expect(range.unit).toBe(unit === 'mm' ? ' mm' : unit === 'deg' ? '°' : '');
+    }
   });
 
   it('refuse a setup no foot can stand on', () => {

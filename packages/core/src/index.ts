@@ -5,3 +5,4 @@ export * from './measure/index.ts';
 export * from './setup/index.ts';
 export * from './prescribe/index.ts';
 export * from './safety/index.ts';
+export * from './chance/index.ts';

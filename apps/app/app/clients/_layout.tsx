@@ -4,7 +4,8 @@ import { ClientListPane } from '../../features/clients/ClientListPane.tsx';
 import { useLook } from '../../ui/useLook.ts';
 
 /** Stages that need the whole width keep the list out of the way. */
-const FULL_WIDTH = /\/(setup|print|referral)$/;
+const FULL_WIDTH =
+  /\/clients\/[^/]+\/(clear|measure|sheet|watch|probe|setup|prescription|recheck|print|referral)(\/|$)/;
 
 export default function ClientsLayout() {
   const { colors, isWide } = useLook();

@@ -83,6 +83,8 @@ const valuesOf = (read: Read, before: ClientValues | null): ClientValues => ({
     trunk: read.trunk,
   },
   shoulderWidthMm: read.shoulders ?? null,
+  interAsisMm: before?.interAsisMm ?? null,
+  kit: before?.kit ?? [],
   notes: read.notes,
 });
 

@@ -16,6 +16,7 @@ import { useLook } from '../../ui/useLook.ts';
 import { Unreachable, Waiting } from '../../ui/Waiting.tsx';
 import { useClientList } from '../data/index.ts';
 import { HOLD_NAMES } from '../instrument/words.ts';
+import { stageOf } from '../session/stages.ts';
 
 /** A day, relative and absolute. */
 export function sayDay(day: string): string {
@@ -25,10 +26,16 @@ export function sayDay(day: string): string {
 }
 
 function lineNote(line: ClientLine): string {
+  const session = line.lastSession;
+  const open =
+    session?.day === format(new Date(), 'yyyy-MM-dd')
+      ? `Visit open at ${stageOf(session.at).name}`
+      : null;
   const measured = line.lastMeasuredOn
     ? `Measured ${sayDay(line.lastMeasuredOn)}`
     : 'Not measured yet';
   return [
+    open,
     measured,
     line.hold ? HOLD_NAMES[line.hold] : null,
     line.hasPrescription ? 'has a plan' : null,

@@ -10,7 +10,7 @@ import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { isHeld, limitsOf, safetyOf, type Safety } from '../clear/safety.ts';
+import { limitsOf, safetyOf } from '../clear/safety.ts';
 import { SafetyNotice } from '../clear/SafetyNotice.tsx';
 import { useChanges } from '../data/index.ts';
 import {
@@ -22,8 +22,10 @@ import {
   saySupport,
   sayWindow,
 } from '../instrument/index.ts';
-import { clientCase, missingOf } from '../measure/derive.ts';
+import { clientCase, lastMeasuredDay, missingOf } from '../measure/derive.ts';
 import { MeasureGauges } from '../measure/MeasureGauges.tsx';
+import { stageOf } from '../session/stages.ts';
+import { isVisitOn, resumeAt } from '../session/stageViews.ts';
 import { today } from '../shell/today.ts';
 import { sayDay } from './ClientListPane.tsx';
 
@@ -31,22 +33,19 @@ import { sayDay } from './ClientListPane.tsx';
 export function ClientScreen({ dossier }: { dossier: Dossier }) {
   const { client, prescription } = dossier;
   const { colors, isWide } = useLook();
-  const { archiveClient } = useChanges();
+  const { archiveClient, visitStage } = useChanges();
   const safety = safetyOf(dossier, today());
   const go = (stage: string) => router.navigate(`/clients/${client.id}/${stage}` as never);
-  const newest = dossier.measurements[0];
-  const missing = missingOf(newest);
-  const next = nextStage(dossier, safety);
-  const step = (stage: 'clear' | 'measure' | 'setup' | 'prescription', label: string) => (
-    <Button
-      key={stage}
-      title={label}
-      type={stage === next ? 'solid' : 'outline'}
-      containerStyle={{ flex: 1 }}
-      buttonStyle={{ paddingHorizontal: space.s, minHeight: 52 }}
-      onPress={() => go(stage)}
-    />
-  );
+  const day = today();
+  const newest = lastMeasuredDay(dossier);
+  const missing = missingOf(dossier);
+  const stage = stageOf(resumeAt(dossier, day));
+  const isOn = isVisitOn(dossier, day);
+  const resume = () => {
+    // Opening the visit is what the button is for; the stages themselves only note where the coach is in it.
+    visitStage(client.id, day, stage.id);
+    go(stage.path);
+  };
   return (
     <Screen
       title={client.name}
@@ -60,12 +59,14 @@ export function ClientScreen({ dossier }: { dossier: Dossier }) {
           onPress={() => go('edit')}
         />
       }
-      foot={[
-        step('clear', 'Clear'),
-        step('measure', 'Measure'),
-        step('setup', 'Setup'),
-        step('prescription', 'Plan'),
-      ]}
+      foot={
+        <Button
+          title={`${isOn ? 'Resume' : 'Start today’s visit'}: ${stage.name}`}
+          containerStyle={{ flex: 1 }}
+          buttonStyle={{ minHeight: 52 }}
+          onPress={resume}
+        />
+      }
     >
       {client.archivedAt !== null && (
         <Part>
@@ -99,7 +100,7 @@ export function ClientScreen({ dossier }: { dossier: Dossier }) {
           ))}
         </Part>
       )}
-      <Part title="Measurements" {...(newest ? { hint: `Taken ${sayDay(newest.takenOn)}` } : {})}>
+      <Part title="Measurements" {...(newest ? { hint: `Last taken ${sayDay(newest)}` } : {})}>
         {newest ? (
           <MeasureGauges dossier={dossier} />
         ) : (
@@ -123,16 +124,6 @@ export function ClientScreen({ dossier }: { dossier: Dossier }) {
       )}
     </Screen>
   );
-}
-
-/** The stage that is due: the screen first, then what is missing in working order. */
-function nextStage(
-  dossier: Dossier,
-  safety: Safety,
-): 'clear' | 'measure' | 'setup' | 'prescription' {
-  if (safety.state !== 'screened' || isHeld(safety)) return 'clear';
-  if (missingOf(dossier.measurements[0]).length > 0) return 'measure';
-  return dossier.setup ? 'prescription' : 'setup';
 }
 
 function bodyLine({ client }: Dossier): string {

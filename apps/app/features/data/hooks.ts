@@ -3,14 +3,15 @@ import type {
   ClientSetupValues,
   ClientValues,
   Dossier,
-  MeasurementValues,
   Operation,
   PainValues,
   PrescriptionValues,
   ScreeningValues,
+  Stage,
+  TrialValues,
 } from '@zither/contract';
 import { useMemo } from 'react';
-import { v4 as uuid } from 'uuid';
+import { v4 as uuid, v5 as uuidOf } from 'uuid';
 import { useClientsQuery, useDossierQuery } from './api.ts';
 import { overlay, overlayList } from './overlay.ts';
 import { submit } from './send.ts';
@@ -18,6 +19,9 @@ import { useAppDispatch, useAppSelector } from './store.ts';
 
 /** A fresh identifier, made on this device. */
 export const newId = (): string => uuid();
+
+/** The same id for one client and day on every device, so that two that open a session open one. */
+const sessionIdOf = (clientId: string, day: string): string => uuidOf(day, clientId);
 
 /** The client list as the coach left it, sent or not. */
 export function useClientList() {
@@ -45,6 +49,9 @@ export function useDossier(clientId: string): DossierView {
   const { data, isLoading, error, refetch } = useDossierQuery(clientId, {
     // Another device may have been at work since this page was last open.
     refetchOnMountOrArgChange: 5,
+    // A second phone may be measuring the same client right now.
+    pollingInterval: 15_000,
+    skipPollingIfUnfocused: true,
   });
   const queue = useAppSelector((s) => s.outbox.queue);
   const dossier = useMemo(
@@ -84,8 +91,18 @@ export function useChanges() {
         put({ kind: 'client.put', ...at(row), values }),
       archiveClient: (row: RowRef, archived: boolean) =>
         put({ kind: 'client.archive', ...at(row), archived }),
-      putMeasurement: (clientId: string, row: RowRef, values: MeasurementValues) =>
-        put({ kind: 'measurement.put', ...at(row), clientId, values }),
+      /** Opens the day's session, or moves on in it. */
+      visitStage: (clientId: string, day: string, stage: Stage) =>
+        put({
+          kind: 'session.visit',
+          rowId: sessionIdOf(clientId, day),
+          baseVersion: 0,
+          clientId,
+          day,
+          at: stage,
+        }),
+      putTrial: (clientId: string, row: RowRef, values: TrialValues) =>
+        put({ kind: 'trial.put', ...at(row), clientId, values }),
       putSetup: (clientId: string, row: RowRef, values: ClientSetupValues) =>
         put({ kind: 'setup.put', ...at(row), clientId, values }),
       putPrescription: (clientId: string, row: RowRef, values: PrescriptionValues) =>

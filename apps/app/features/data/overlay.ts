@@ -1,4 +1,12 @@
-import type { Client, ClientLine, Dossier, Operation, OperationResult } from '@zither/contract';
+import type {
+  Client,
+  ClientLine,
+  Dossier,
+  Operation,
+  OperationResult,
+  Session,
+  Trial,
+} from '@zither/contract';
 
 /** Stands where the server has not given a moment yet. */
 export const NOT_YET = '1970-01-01T00:00:00.000Z';
@@ -6,7 +14,8 @@ export const NOT_YET = '1970-01-01T00:00:00.000Z';
 /** A client of whom nothing else is known yet. */
 export const emptyDossier = (client: Client): Dossier => ({
   client,
-  measurements: [],
+  sessions: [],
+  trials: [],
   setup: null,
   prescription: null,
   screening: null,
@@ -19,8 +28,10 @@ export function withResult(dossier: Dossier, result: OperationResult): Dossier {
   switch (result.entity) {
     case 'client':
       return { ...dossier, client: result.row };
-    case 'measurement':
-      return { ...dossier, measurements: placed(dossier.measurements, result.row) };
+    case 'session':
+      return { ...dossier, sessions: withSession(dossier.sessions, result.row) };
+    case 'trial':
+      return { ...dossier, trials: inOrder(withRow(dossier.trials, result.row)) };
     case 'setup':
       return { ...dossier, setup: result.row };
     case 'prescription':
@@ -32,7 +43,7 @@ export function withResult(dossier: Dossier, result: OperationResult): Dossier {
     case 'pain':
       return {
         ...dossier,
-        pains: [result.row, ...dossier.pains.filter((p) => p.id !== result.row.id)],
+        pains: withRow(dossier.pains, result.row),
       };
   }
 }
@@ -48,14 +59,21 @@ const newer = <T extends { updatedAt: string }>(held: T | null, fetched: T | nul
 export function newestOf(held: Dossier, fetched: Dossier): Dossier {
   const later = <T extends { id: string; version: number } | null>(a: T, b: T): T =>
     a !== null && b !== null && a.id === b.id && a.version > b.version ? a : (b ?? a);
-  const inHand = new Map(held.measurements.map((m) => [m.id, m]));
-  const fetchedIds = new Set(fetched.measurements.map((m) => m.id));
+  const inHand = new Map(held.trials.map((t) => [t.id, t]));
+  const fetchedIds = new Set(fetched.trials.map((t) => t.id));
   return {
     client: later(held.client, fetched.client),
-    measurements: [
-      ...fetched.measurements.map((m) => later(inHand.get(m.id) ?? m, m)),
-      ...held.measurements.filter((m) => !fetchedIds.has(m.id)),
-    ].sort((a, b) => b.takenOn.localeCompare(a.takenOn)),
+    sessions: [...held.sessions, ...fetched.sessions].reduce<Session[]>(
+      (all, session) =>
+        all.some((s) => s.day === session.day && s.version > session.version)
+          ? all
+          : withSession(all, session),
+      [],
+    ),
+    trials: inOrder([
+      ...fetched.trials.map((t) => later(inHand.get(t.id) ?? t, t)),
+      ...held.trials.filter((t) => !fetchedIds.has(t.id)),
+    ]),
     setup: later(held.setup, fetched.setup),
     prescription: newer(held.prescription, fetched.prescription),
     screening: newer(held.screening, fetched.screening),
@@ -67,11 +85,21 @@ export function newestOf(held: Dossier, fetched: Dossier): Dossier {
   };
 }
 
-function placed<T extends { id: string; takenOn: string }>(rows: readonly T[], row: T): T[] {
-  return [row, ...rows.filter((r) => r.id !== row.id)].sort((a, b) =>
-    b.takenOn.localeCompare(a.takenOn),
+/** Puts a row in front, in place of its earlier version. */
+const withRow = <T extends { id: string }>(rows: readonly T[], row: T): T[] => [
+  row,
+  ...rows.filter((r) => r.id !== row.id),
+];
+
+/** One session a day, newest day first. */
+const withSession = (sessions: readonly Session[], session: Session): Session[] =>
+  [session, ...sessions.filter((s) => s.day !== session.day)].sort((a, b) =>
+    b.day.localeCompare(a.day),
   );
-}
+
+/** Newest day first, in the order taken within a day: as the server gives them. */
+const inOrder = (trials: Trial[]): Trial[] =>
+  trials.sort((a, b) => b.takenOn.localeCompare(a.takenOn) || a.takenAt.localeCompare(b.takenAt));
 
 /** The client an operation is about. */
 export const clientOf = (operation: Operation): string =>
@@ -122,11 +150,24 @@ function withPending(
     };
   const row = { id: operation.rowId, clientId: operation.clientId, updatedAt: NOT_YET };
   switch (operation.kind) {
-    case 'measurement.put': {
-      const version = dossier.measurements.find((m) => m.id === row.id)?.version ?? 0;
+    case 'session.visit': {
+      const held = dossier.sessions.find((s) => s.day === operation.day);
       return withResult(dossier, {
-        entity: 'measurement',
-        row: { ...operation.values, ...row, version },
+        entity: 'session',
+        row: {
+          ...row,
+          id: held?.id ?? row.id,
+          version: held?.version ?? 0,
+          day: operation.day,
+          at: operation.at,
+        },
+      });
+    }
+    case 'trial.put': {
+      const held = dossier.trials.find((t) => t.id === row.id) ?? null;
+      return withResult(dossier, {
+        entity: 'trial',
+        row: { ...operation.values, ...row, version: versionOf(held, row.id) },
       });
     }
     case 'setup.put':
@@ -174,6 +215,7 @@ export function overlayList(
           archivedAt: null,
           updatedAt: NOT_YET,
           lastMeasuredOn: null,
+          lastSession: null,
           hold: null,
           hasPrescription: false,
         }),
@@ -181,7 +223,9 @@ export function overlayList(
       });
     else if (line && operation.kind === 'client.archive')
       byId.set(line.id, { ...line, archivedAt: operation.archived ? NOT_YET : null });
-    else if (line && operation.kind === 'measurement.put')
+    else if (line && operation.kind === 'session.visit')
+      byId.set(line.id, { ...line, lastSession: { day: operation.day, at: operation.at } });
+    else if (line && operation.kind === 'trial.put' && operation.values.struck === null)
       byId.set(line.id, { ...line, lastMeasuredOn: operation.values.takenOn });
     else if (line && operation.kind === 'prescription.put')
       byId.set(line.id, { ...line, hasPrescription: true });

@@ -2,9 +2,14 @@ import { combineReducers, configureStore } from '@reduxjs/toolkit';
 import { useDispatch, useSelector } from 'react-redux';
 import { api } from './api.ts';
 import { keepQueue, readKeptQueue } from './keep.ts';
+import { keepSettings, settingsReducer } from '../settings/settings.ts';
 import { outboxActions, outboxReducer } from './outbox.ts';
 
-const reducer = combineReducers({ [api.reducerPath]: api.reducer, outbox: outboxReducer });
+const reducer = combineReducers({
+  [api.reducerPath]: api.reducer,
+  outbox: outboxReducer,
+  settings: settingsReducer,
+});
 
 /** Builds the store with what an earlier visit could not send. */
 export function makeStore() {
@@ -15,8 +20,14 @@ export function makeStore() {
   const waiting = readKeptQueue();
   if (waiting.length > 0) store.dispatch(outboxActions.restored(waiting));
   let kept = store.getState().outbox.queue;
+  let { settings } = store.getState();
   store.subscribe(() => {
-    const { queue } = store.getState().outbox;
+    const state = store.getState();
+    if (state.settings !== settings) {
+      settings = state.settings;
+      keepSettings(settings);
+    }
+    const { queue } = state.outbox;
     if (queue === kept) return;
     kept = queue;
     keepQueue(queue);

@@ -1,105 +1,118 @@
-import type {
-  Client,
-  ClientSetupValues,
-  Dossier,
-  Measurement,
-  MeasurementValues,
-} from '@zither/contract';
+import type { Client, ClientSetupValues, Dossier } from '@zither/contract';
 import {
   BALANCED,
   NAMED_DEPTHS_DEG,
-  PUBLISHED_SEM,
-  dorsiflexionFromKneeToWallDeg,
+  equivalentRiseMm,
+  foldLine,
+  hipSeparationFromInterAsisMm,
+  keptTrials,
+  measuredDays,
+  newestDorsiflexion,
+  newestReading,
   obeying,
   resolveBody,
+  type AnkleReading,
   type Body,
   type BothSides,
   type Case,
+  type FoldLine,
   type PrescriptionInput,
   type SafetyLimit,
-  type Side,
+  type Support,
 } from '@zither/core';
 
-/** The core's body from a client row. */
-export const bodyOf = (client: Client): Body => ({
+/** The core's body from a client row. A measured inter-ASIS distance gives the hip centres unless they were measured themselves. */
+export const bodyOf = (
+  client: Pick<Client, 'statureMm' | 'massKg' | 'segmentsMm' | 'shoulderWidthMm' | 'interAsisMm'>,
+): Body => ({
   statureMm: client.statureMm,
   massKg: client.massKg,
-  segmentsMm: client.segmentsMm,
+  segmentsMm: {
+    ...(client.interAsisMm === null
+      ? {}
+      : { hipSeparation: hipSeparationFromInterAsisMm(client.interAsisMm) }),
+    ...client.segmentsMm,
+  },
   ...(client.shoulderWidthMm === null ? {} : { shoulderWidthMm: client.shoulderWidthMm }),
 });
 
-/** Weight-bearing dorsiflexion of one side in degrees, whichever instrument was used; null = not measured. */
-export function dorsiflexionDeg(
-  body: Body,
-  measurement: MeasurementValues,
-  side: Side,
-): number | null {
-  if (measurement.dorsiflexionMethod === 'inclinometer') return measurement.inclinometerDeg[side];
-  const mm = measurement.kneeToWallMm[side];
-  return mm === null ? null : dorsiflexionFromKneeToWallDeg(resolveBody(body), mm);
+/** What is known of a client today: of every measure the newest reading, whatever visit it came from. */
+export interface Known {
+  stanceWidthMm: number | null;
+  toeOutDeg: BothSides<number | null>;
+  ankle: BothSides<AnkleReading | null>;
+  /** What stands under the feet now; null = not said. */
+  support: Support | null;
+  kneeTravelMm: number | null;
+  fold: FoldLine | null;
 }
 
-/** Standard error of the readings in degrees: the tape's is turned into degrees by the geometry where the reading lies. */
-export function semDeg(body: Body, measurement: MeasurementValues): number {
-  if (measurement.dorsiflexionMethod === 'inclinometer') return PUBLISHED_SEM.inclinometerDeg;
-  const mm = measurement.kneeToWallMm.left ?? measurement.kneeToWallMm.right ?? 80;
-  const own = resolveBody(body);
-  const here = dorsiflexionFromKneeToWallDeg(own, mm);
-  const there = dorsiflexionFromKneeToWallDeg(own, mm - PUBLISHED_SEM.kneeToWallMm);
-  return here === null || there === null ? PUBLISHED_SEM.inclinometerDeg : here - there;
+/** The heel in use: block or wedge, whichever was read last. */
+function supportOf({ trials }: Dossier): Support | null {
+  const rise = keptTrials(trials, 'heelRise', null).at(-1);
+  const wedge = keptTrials(trials, 'heelWedge', null).at(-1);
+  if (!rise && !wedge) return null;
+  if (wedge && wedge.takenAt > (rise?.takenAt ?? ''))
+    return wedge.value > 0
+      ? { kind: 'ramp', angleDeg: wedge.value, azimuth: 'foot' }
+      : { kind: 'floor' };
+  return rise && rise.value > 0 ? { kind: 'block', riseMm: rise.value } : { kind: 'floor' };
 }
 
-const FIVE = [
-  ['stance width', (m: MeasurementValues) => m.stanceWidthMm !== null],
-  [
-    'foot angles',
-    (m: MeasurementValues) => m.toeOutDeg.left !== null && m.toeOutDeg.right !== null,
-  ],
-  [
-    'ankle dorsiflexion, both sides',
-    (m: MeasurementValues) => {
-      const taken = m.dorsiflexionMethod === 'inclinometer' ? m.inclinometerDeg : m.kneeToWallMm;
-      return taken.left !== null && taken.right !== null;
+/** What is known of a client, by the newest reading of each. */
+export function knownOf(dossier: Dossier): Known {
+  const { trials } = dossier;
+  const body = resolveBody(bodyOf(dossier.client));
+  const mean = (measure: 'stanceWidth' | 'kneeTravel') =>
+    newestReading(trials, measure, null)?.mean ?? null;
+  return {
+    stanceWidthMm: mean('stanceWidth'),
+    toeOutDeg: {
+      left: newestReading(trials, 'toeOut', 'left')?.mean ?? null,
+      right: newestReading(trials, 'toeOut', 'right')?.mean ?? null,
     },
-  ],
-  ['heel elevation in use', (m: MeasurementValues) => m.heelRiseMm !== null],
-  ['knee travel', (m: MeasurementValues) => m.kneeTravelMm !== null],
-] as const;
-
-/** Which of the five measurements are still missing, in words. */
-export const missingOf = (measurement: MeasurementValues | undefined): string[] =>
-  FIVE.filter(([, isTaken]) => !measurement || !isTaken(measurement)).map(([name]) => name);
-
-/** The measurement to build on: the newest whose ankles are both known. */
-export function usableMeasurement(dossier: Dossier): Measurement | null {
-  const body = bodyOf(dossier.client);
-  return (
-    dossier.measurements.find(
-      (m) =>
-        dorsiflexionDeg(body, m, 'left') !== null && dorsiflexionDeg(body, m, 'right') !== null,
-    ) ?? null
-  );
+    ankle: {
+      left: newestDorsiflexion(body, trials, 'left'),
+      right: newestDorsiflexion(body, trials, 'right'),
+    },
+    support: supportOf(dossier),
+    kneeTravelMm: mean('kneeTravel'),
+    fold: foldLine(body, trials),
+  };
 }
 
-/** Both ankles in degrees; only for a measurement from {@link usableMeasurement}. */
-export function ankles(body: Body, measurement: MeasurementValues): BothSides<number> | null {
-  const left = dorsiflexionDeg(body, measurement, 'left');
-  const right = dorsiflexionDeg(body, measurement, 'right');
-  return left === null || right === null ? null : { left, right };
+/** The newest day on which anything was measured; null = nothing yet. */
+export const lastMeasuredDay = ({ trials }: Dossier): string | null =>
+  measuredDays(trials)[0] ?? null;
+
+/** Which of the five measurements that a setup and plan need are still missing, in words. */
+export function missingOf(dossier: Dossier): string[] {
+  const known = knownOf(dossier);
+  const { toeOutDeg, ankle } = known;
+  return [
+    known.stanceWidthMm === null && 'stance width',
+    (toeOutDeg.left === null || toeOutDeg.right === null) && 'foot angles',
+    (ankle.left === null || ankle.right === null) && 'ankle dorsiflexion, both sides',
+    known.support === null && 'heel elevation in use',
+    known.kneeTravelMm === null && 'knee travel',
+  ].filter((what) => what !== false);
 }
+
+/** Both ankles, once both are known. */
+const bothAnkles = ({ ankle }: Known): BothSides<AnkleReading> | null =>
+  ankle.left && ankle.right ? { left: ankle.left, right: ankle.right } : null;
 
 /** Where a first setup starts: as the client stands now, unloaded, to the method's depth. */
-export function startingSetup(client: Client, measurement: Measurement): ClientSetupValues {
+export function startingSetup(client: Client, known: Known): ClientSetupValues {
   const shoulder = resolveBody(bodyOf(client)).shoulderWidthMm;
-  const rise = measurement.heelRiseMm ?? 0;
   return {
     setup: {
-      stanceWidthMm: measurement.stanceWidthMm ?? Math.round(shoulder / 10) * 10,
+      stanceWidthMm: Math.round(known.stanceWidthMm ?? Math.round(shoulder / 10) * 10),
       toeOutDeg: {
-        left: measurement.toeOutDeg.left ?? 15,
-        right: measurement.toeOutDeg.right ?? 15,
+        left: known.toeOutDeg.left ?? 15,
+        right: known.toeOutDeg.right ?? 15,
       },
-      support: rise > 0 ? { kind: 'block', riseMm: rise } : { kind: 'floor' },
+      support: known.support ?? { kind: 'floor' },
       hold: 'bodyweight',
       loadKg: 0,
       balance: BALANCED.balance,
@@ -111,25 +124,33 @@ export function startingSetup(client: Client, measurement: Measurement): ClientS
 }
 
 export type ClientCase =
-  { kind: 'ready'; question: Case; measurement: Measurement } | { kind: 'needsAnkle' };
+  { kind: 'ready'; question: Case; ankles: BothSides<AnkleReading> } | { kind: 'needsAnkle' };
 
 /** The client's current setup as a question to the linkage, under the balanced method and the screen's limits. */
 export function clientCase(dossier: Dossier, safety: readonly SafetyLimit[] = []): ClientCase {
-  const measurement = usableMeasurement(dossier);
-  const body = bodyOf(dossier.client);
-  const both = measurement && ankles(body, measurement);
-  if (!measurement || !both) return { kind: 'needsAnkle' };
-  const values = dossier.setup ?? startingSetup(dossier.client, measurement);
+  const known = knownOf(dossier);
+  const ankles = bothAnkles(known);
+  if (!ankles) return { kind: 'needsAnkle' };
+  const values = dossier.setup ?? startingSetup(dossier.client, known);
+  const { fold } = known;
   return {
     kind: 'ready',
-    measurement,
+    ankles,
     question: obeying(
       {
-        body,
+        body: bodyOf(dossier.client),
         limits: {
-          dorsiflexionDeg: both,
+          dorsiflexionDeg: { left: ankles.left.deg, right: ankles.right.deg },
           bufferDeg: BALANCED.bufferDeg,
           trunkLeanDeg: BALANCED.leanLimitDeg[values.setup.hold],
+          ...(fold
+            ? {
+                hipFold: {
+                  atZeroAbductionDeg: fold.atZeroAbductionDeg,
+                  perAbductionDeg: fold.perAbductionDeg,
+                },
+              }
+            : {}),
         },
         setup: values.setup,
         target: { thighDepthDeg: values.thighDepthDeg },
@@ -141,38 +162,50 @@ export function clientCase(dossier: Dossier, safety: readonly SafetyLimit[] = []
 }
 
 export type PrescriptionStart =
-  | { kind: 'ready'; input: PrescriptionInput; measurement: Measurement }
+  | { kind: 'ready'; input: PrescriptionInput; measuredOn: string }
   | { kind: 'missing'; what: string[] };
 
-/** What a prescription starts from; the newest measurement must have all five. */
+/** What a prescription starts from; all five must be known. */
 export function prescriptionStart(
   dossier: Dossier,
   safety: readonly SafetyLimit[] = [],
 ): PrescriptionStart {
-  const measurement = dossier.measurements[0];
-  const missing = missingOf(measurement);
-  const body = bodyOf(dossier.client);
-  const both = measurement && ankles(body, measurement);
-  if (!measurement || missing.length > 0) return { kind: 'missing', what: missing };
-  if (!both) return { kind: 'missing', what: ['an ankle reading this shank can reach'] };
-  const { stanceWidthMm, toeOutDeg, heelRiseMm } = measurement;
-  const values = dossier.setup ?? startingSetup(dossier.client, measurement);
+  const { client } = dossier;
+  const known = knownOf(dossier);
+  const missing = missingOf(dossier);
+  const ankles = bothAnkles(known);
+  if (!ankles || missing.length > 0) return { kind: 'missing', what: missing };
+  const body = bodyOf(client);
+  const values = dossier.setup ?? startingSetup(client, known);
+  const rises = client.kit.flatMap((item) => (item.kind === 'block' ? [item.riseMm] : []));
   return {
     kind: 'ready',
-    measurement,
+    measuredOn: [ankles.left.day, ankles.right.day].sort()[1] ?? ankles.left.day,
     input: {
       body,
-      dorsiflexionDeg: both,
+      dorsiflexionDeg: { left: ankles.left.deg, right: ankles.right.deg },
       habit: {
-        stanceWidthMm: stanceWidthMm ?? 0,
-        toeOutDeg: { left: toeOutDeg.left ?? 0, right: toeOutDeg.right ?? 0 },
+        stanceWidthMm: known.stanceWidthMm ?? 0,
+        toeOutDeg: { left: known.toeOutDeg.left ?? 0, right: known.toeOutDeg.right ?? 0 },
       },
-      heelRiseMm: heelRiseMm ?? 0,
+      heelRiseMm: known.support
+        ? Math.round(equivalentRiseMm(resolveBody(body), known.support))
+        : 0,
+      ...(client.kit.length > 0 ? { kitRisesMm: rises } : {}),
+      ...(known.fold
+        ? {
+            hipFold: {
+              atZeroAbductionDeg: known.fold.atZeroAbductionDeg,
+              perAbductionDeg: known.fold.perAbductionDeg,
+            },
+          }
+        : {}),
       hold: values.setup.hold,
       loadKg: values.setup.loadKg,
       targetDepthDeg: values.thighDepthDeg,
-      kneeTravelMm: measurement.kneeTravelMm,
-      dorsiflexionSemDeg: semDeg(body, measurement),
+      kneeTravelMm: known.kneeTravelMm,
+      // compareSides takes one error for both; that of the difference, shared out, is what it means.
+      dorsiflexionSemDeg: Math.hypot(ankles.left.sem, ankles.right.sem) / Math.SQRT2,
       safety,
     },
   };

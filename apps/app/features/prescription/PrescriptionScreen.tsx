@@ -24,7 +24,7 @@ export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
   const proposal = useMemo(
     () =>
       start.kind === 'ready'
-        ? writePrescription(prescribe(start.input, BALANCED), today(), start.measurement.id)
+        ? writePrescription(prescribe(start.input, BALANCED), today(), start.measuredOn)
         : null,
     [start],
   );
@@ -32,8 +32,8 @@ export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
   const isSame =
     prescription !== null &&
     proposal !== null &&
-    JSON.stringify({ ...proposal, givenOn: '', measurementId: '' }) ===
-      JSON.stringify({ ...kept(prescription), givenOn: '', measurementId: '' });
+    JSON.stringify({ ...proposal, givenOn: '', measuredOn: '' }) ===
+      JSON.stringify({ ...kept(prescription), givenOn: '', measuredOn: '' });
   const shown = prescription && (isSame || !proposal) ? prescription : proposal;
 
   const give = () => {
@@ -96,7 +96,7 @@ export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
               },
             ]}
           >
-            {`A prescription needs all five measurements of one day. Still missing: ${start.what.join(', ')}.`}
+            {`A prescription needs five measurements. Still missing: ${start.what.join(', ')}.`}
           </Notice>
         </Part>
       )}

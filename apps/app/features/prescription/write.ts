@@ -50,14 +50,14 @@ function saySides({ drill, sides }: PrescribedDrill): string {
 export function writePrescription(
   given: Prescription,
   givenOn: string,
-  measurementId: string,
+  measuredOn: string,
 ): PrescriptionValues {
   const { question, reachesWish, usable, changes } = given.recommendation;
   const { setup, target } = question;
   const standing = `Heels ${n(setup.stanceWidthMm / 10)} cm apart, toes ${n(setup.toeOutDeg.left)}° out, ${saySupport(setup.support)}, ${HOLD_NAMES[setup.hold].toLowerCase()}${setup.loadKg > 0 ? ` with ${setup.loadKg} kg` : ''}`;
   return {
     givenOn,
-    measurementId,
+    measuredOn,
     setup: { ...setup },
     thighDepthDeg: target.thighDepthDeg,
     workingPoint: question.workingPoint,

@@ -11,7 +11,8 @@ import {
 
 const ROW_NAMES = {
   client: 'client details',
-  measurement: 'measurements',
+  session: 'session',
+  trial: 'trial',
   setup: 'setup',
   prescription: 'prescription',
   screening: 'screen answers',

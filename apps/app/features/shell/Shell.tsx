@@ -7,6 +7,7 @@ import { SaveBadge } from '../../ui/SaveBadge.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { font, space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
+import { useAppSelector } from '../data/index.ts';
 import { Attention } from './Attention.tsx';
 
 const PLACES = [
@@ -18,9 +19,19 @@ const PLACES = [
 export function Shell({ children }: { children: ReactNode }) {
   const { colors, isWide } = useLook();
   const path = usePathname();
+  const initials = useAppSelector((state) => state.settings.initials);
   const places = PLACES.map((place) => (
     <Place key={place.to} {...place} isHere={path.startsWith(place.to)} isWide={isWide} />
   ));
+  const settings = (
+    <Place
+      to="/settings"
+      label="Settings"
+      initials={initials}
+      isHere={path.startsWith('/settings')}
+      isWide={isWide}
+    />
+  );
   if (isWide)
     return (
       <View style={{ flex: 1, flexDirection: 'row', backgroundColor: colors.paper }}>
@@ -39,6 +50,7 @@ export function Shell({ children }: { children: ReactNode }) {
           <PlumbMark />
           {places}
           <View style={{ flex: 1 }} />
+          {settings}
           <View style={{ paddingHorizontal: space.s, gap: space.s }}>
             <SaveBadge />
             <DimButton />
@@ -65,6 +77,7 @@ export function Shell({ children }: { children: ReactNode }) {
         }}
       >
         {places}
+        {settings}
       </View>
     </View>
   );
@@ -96,12 +109,15 @@ function Place({
   to,
   label,
   icon,
+  initials,
   isHere,
   isWide,
 }: {
   to: string;
   label: string;
-  icon: 'groups' | 'architecture';
+  icon?: 'groups' | 'architecture';
+  /** Whose settings: stands where the others have an icon. */
+  initials?: string;
   isHere: boolean;
   isWide: boolean;
 }) {
@@ -122,7 +138,26 @@ function Place({
           borderColor: isHere ? colors.brass : 'transparent',
         }}
       >
-        <MaterialIcons name={icon} size={24} color={isHere ? colors.brass : colors.inkSoft} />
+        {icon ? (
+          <MaterialIcons name={icon} size={24} color={isHere ? colors.brass : colors.inkSoft} />
+        ) : (
+          <View
+            style={{
+              minWidth: 24,
+              height: 24,
+              borderRadius: 12,
+              paddingHorizontal: 4,
+              borderWidth: 2,
+              borderColor: isHere ? colors.brass : colors.inkSoft,
+              alignItems: 'center',
+              justifyContent: 'center',
+            }}
+          >
+            <Say style={{ fontSize: 12, lineHeight: 16, fontFamily: font.semibold }}>
+              {initials}
+            </Say>
+          </View>
+        )}
         <Say
           small
           style={{ color: isHere ? colors.ink : colors.inkSoft, fontFamily: font.semibold }}

@@ -15,6 +15,8 @@ interface Row {
   mass_kg: number;
   segments_json: string;
   shoulder_width_mm: number | null;
+  inter_asis_mm: number | null;
+  kit_json: string;
   notes: string;
   archived_at: string | null;
   created_at: string;
@@ -30,6 +32,8 @@ const toClient = (row: Row): Client =>
     massKg: row.mass_kg,
     segmentsMm: JSON.parse(row.segments_json),
     shoulderWidthMm: row.shoulder_width_mm,
+    interAsisMm: row.inter_asis_mm,
+    kit: JSON.parse(row.kit_json),
     notes: row.notes,
     archivedAt: row.archived_at,
     createdAt: row.created_at,
@@ -51,8 +55,12 @@ export function clientsOf(db: Db, practiceId: string) {
       return db
         .prepare<[string], Record<string, unknown>>(
           `SELECT c.id, c.name, c.archived_at AS archivedAt, c.updated_at AS updatedAt,
-                  (SELECT max(m.taken_on) FROM measurement m
-                    WHERE m.practice_id = c.practice_id AND m.client_id = c.id) AS lastMeasuredOn,
+                  (SELECT max(t.taken_on) FROM trial t
+                    WHERE t.practice_id = c.practice_id AND t.client_id = c.id
+                      AND t.struck_at IS NULL) AS lastMeasuredOn,
+                  (SELECT json_object('day', s.day, 'at', s.at) FROM session s
+                    WHERE s.practice_id = c.practice_id AND s.client_id = c.id
+                    ORDER BY s.day DESC LIMIT 1) AS lastSession,
                   (SELECT json_extract(s.setup_json, '$.hold') FROM client_setup s
                     WHERE s.practice_id = c.practice_id AND s.client_id = c.id) AS hold,
                   EXISTS (SELECT 1 FROM prescription p
@@ -63,15 +71,20 @@ export function clientsOf(db: Db, practiceId: string) {
         )
         .all(practiceId)
         .map((row) =>
-          clientLineSchema.parse({ ...row, hasPrescription: row['hasPrescription'] === 1 }),
+          clientLineSchema.parse({
+            ...row,
+            lastSession: JSON.parse((row['lastSession'] as string | null) ?? 'null'),
+            hasPrescription: row['hasPrescription'] === 1,
+          }),
         );
     },
 
     insert(id: string, values: ClientValues, at: string): void {
       db.prepare(
         `INSERT INTO client (practice_id, id, version, name, stature_mm, mass_kg, segments_json,
-                             shoulder_width_mm, notes, archived_at, created_at, updated_at)
-         VALUES (?, ?, 1, ?, ?, ?, ?, ?, ?, NULL, ?, ?)`,
+                             shoulder_width_mm, inter_asis_mm, kit_json, notes, archived_at, created_at,
+                             updated_at)
+         VALUES (?, ?, 1, ?, ?, ?, ?, ?, ?, ?, ?, NULL, ?, ?)`,
       ).run(
         practiceId,
         id,
@@ -80,6 +93,8 @@ export function clientsOf(db: Db, practiceId: string) {
         values.massKg,
         JSON.stringify(values.segmentsMm),
         values.shoulderWidthMm,
+        values.interAsisMm,
+        JSON.stringify(values.kit),
         values.notes,
         at,
         at,
@@ -90,7 +105,7 @@ export function clientsOf(db: Db, practiceId: string) {
       db.prepare(
         `UPDATE client
             SET version = version + 1, name = ?, stature_mm = ?, mass_kg = ?, segments_json = ?,
-                shoulder_width_mm = ?, notes = ?, updated_at = ?
+                shoulder_width_mm = ?, inter_asis_mm = ?, kit_json = ?, notes = ?, updated_at = ?
           WHERE practice_id = ? AND id = ?`,
       ).run(
         values.name,
@@ -98,6 +113,8 @@ export function clientsOf(db: Db, practiceId: string) {
         values.massKg,
         JSON.stringify(values.segmentsMm),
         values.shoulderWidthMm,
+        values.interAsisMm,
+        JSON.stringify(values.kit),
         values.notes,
         at,
         practiceId,

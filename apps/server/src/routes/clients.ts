@@ -4,10 +4,14 @@ import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import { z } from 'zod';
 import { clientsOf } from '../db/clients.ts';
 import { documentsOf } from '../db/documents.ts';
-import { measurementsOf } from '../db/measurements.ts';
 import type { Db } from '../db/open.ts';
+import { sessionsOf } from '../db/sessions.ts';
 import { setupsOf } from '../db/setups.ts';
+import { trialsOf } from '../db/trials.ts';
 import { Refusal } from '../errors.ts';
+
+/** Visits that travel with a dossier: a year of monthly ones. */
+const DAYS = 12;
 
 /** Reading clients: the list, and one client's whole dossier. */
 export function clientRoutes(app: FastifyInstance, db: Db): void {
@@ -33,7 +37,8 @@ export function clientRoutes(app: FastifyInstance, db: Db): void {
       if (!client) throw new Refusal('noSuchClient', { path: 'id' });
       return {
         client,
-        measurements: measurementsOf(db, practiceId).ofClient(id),
+        sessions: sessionsOf(db, practiceId).ofClient(id, DAYS),
+        trials: trialsOf(db, practiceId).ofClient(id, DAYS),
         setup: setupsOf(db, practiceId).ofClient(id),
         prescription: documentsOf(db, practiceId, 'prescription').ofClient(id, 1)[0] ?? null,
         screening: documentsOf(db, practiceId, 'screening').ofClient(id, 1)[0] ?? null,

@@ -70,3 +70,9 @@ export function footTilt(body: ResolvedBody, support: Support, toeOutDeg: number
     heelHeightMm: foot.heelHeightMm,
   };
 }
+
+/** Lift of a heel block that tips a straight foot as much as this support does, mm. */
+export function equivalentRiseMm(body: ResolvedBody, support: Support): number {
+  const { pitchDeg } = footTilt(body, support, 0);
+  return SOLE.ball * body.lengthsMm.foot * Math.sin(toRad(pitchDeg));
+}

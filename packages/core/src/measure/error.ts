@@ -29,3 +29,11 @@ export function compareSides(leftDeg: number, rightDeg: number, semDeg: number):
     return { kind: 'noDifferenceWeCanSee', differenceDeg, mdcDeg };
   return { kind: 'different', differenceDeg, mdcDeg, lower: differenceDeg < 0 ? 'left' : 'right' };
 }
+
+/** Compares two sides that each have their own error of the mean: the detectable difference is 1.96·√(SEM_L² + SEM_R²). */
+export function compareReadings(
+  left: { value: number; sem: number },
+  right: { value: number; sem: number },
+): Asymmetry {
+  return compareSides(left.value, right.value, Math.hypot(left.sem, right.sem) / Math.SQRT2);
+}

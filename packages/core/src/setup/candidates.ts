@@ -15,8 +15,19 @@ export interface Candidate {
 /** Doses are weighed in standard steps: one step of each lever is one unit of change for the client. */
 const UNIT = { stanceMm: 20, toeOutDeg: 5, heelMm: 5, hold: 2 } as const;
 
-/** Heels come in steps of this, mm. */
-export const HEEL_GRAIN_MM = 5;
+/** Heels come in steps of this where the kit is not known, mm. */
+const HEEL_GRAIN_MM = 5;
+
+/** Heel heights to choose from within a range, lowest first: those of the kit when it is known, else every step. */
+export function heelsFor(wish: SetupWish, least: number, most: number): number[] {
+  if (wish.kitRisesMm)
+    return [...new Set([0, ...wish.kitRisesMm])]
+      .filter((mm) => mm >= least && mm <= most)
+      .sort((a, b) => a - b);
+  const heels: number[] = [];
+  for (let mm = least; mm <= most; mm += HEEL_GRAIN_MM) heels.push(mm);
+  return heels;
+}
 
 const into = (value: number, range: { least: number; most: number }) =>
   Math.min(range.most, Math.max(range.least, value));
@@ -71,8 +82,11 @@ export function candidates(
     stances.push(mm);
   const toes = [start.toeOutDeg];
   for (let deg = profile.toeOutDeg.least; deg <= profile.toeOutDeg.most; deg += 5) toes.push(deg);
-  const heels: number[] = [];
-  for (let mm = start.heelRiseMm; mm <= profile.heelMostMm; mm += HEEL_GRAIN_MM) heels.push(mm);
+  // What the client stands on now is at hand, whatever the list says.
+  const heels = [
+    start.heelRiseMm,
+    ...heelsFor(wish, start.heelRiseMm, profile.heelMostMm).filter((mm) => mm > start.heelRiseMm),
+  ];
   const list: Candidate[] = [];
   for (const hold of [start.hold, ...otherHolds(wish)])
     for (const stanceWidthMm of stances)

@@ -6,10 +6,10 @@ import { obeying } from '../safety/obey.ts';
 import type { SafetyLimit } from '../safety/screen.ts';
 import { deepestThighDepthDeg } from '../window/deepest.ts';
 import { reachesTarget } from '../window/levers.ts';
-import { limitsForSide } from '../window/limits.ts';
+import { limitsForSide, type HipFoldLimit } from '../window/limits.ts';
 import { solve, type Case, type Solution } from '../window/solve.ts';
 import { windowAt } from '../window/window.ts';
-import { candidates, HEEL_GRAIN_MM, startingPoint, type Candidate } from './candidates.ts';
+import { candidates, heelsFor, startingPoint, type Candidate } from './candidates.ts';
 import { changesIntoRange, changesTo, merged } from './changes.ts';
 import type { MethodProfile } from './profiles.ts';
 
@@ -21,6 +21,10 @@ export interface SetupWish {
   habit: { stanceWidthMm: number; toeOutDeg: BothSides<number> };
   /** Lift under the heels in use now; 0 = flat. */
   heelRiseMm: number;
+  /** Lifts there are to choose from, mm; left out = any, in 5 mm steps. Flat is always there. */
+  kitRisesMm?: readonly number[];
+  /** Where the back starts to round, as measured; left out = not measured. */
+  hipFold?: HipFoldLimit;
   hold: Hold;
   loadKg: number;
   targetDepthDeg: number;
@@ -74,6 +78,7 @@ function caseOf(
       dorsiflexionDeg: wish.dorsiflexionDeg,
       bufferDeg: profile.bufferDeg,
       trunkLeanDeg: profile.leanLimitDeg[hold],
+      hipFold: wish.hipFold ?? null,
     },
     target: { thighDepthDeg: depthDeg },
     workingPoint: profile.workingPoint,
@@ -96,7 +101,7 @@ function lookAt(body: ResolvedBody, question: Case, side: Side) {
   };
 }
 
-/** The lowest heel, in 5 mm steps, that still reaches with the buffer asked before weaning. */
+/** The lowest heel at hand that still reaches with the buffer asked before weaning. */
 function lowestHeel(
   wish: SetupWish,
   profile: MethodProfile,
@@ -104,7 +109,8 @@ function lowestHeel(
   from: Candidate,
   side: Side,
 ): number {
-  for (let mm = 0; mm < from.heelRiseMm; mm += HEEL_GRAIN_MM) {
+  for (const mm of heelsFor(wish, 0, from.heelRiseMm)) {
+    if (mm >= from.heelRiseMm) break;
     const question = caseOf(wish, profile, { ...from, heelRiseMm: mm }, wish.targetDepthDeg);
     const cautious = {
       ...question,

@@ -2,8 +2,8 @@ import { lazy, Suspense } from 'react';
 import { WithDossier } from '../../../features/clients/WithDossier.tsx';
 import { Waiting } from '../../../ui/Waiting.tsx';
 
-const MeasureScreen = lazy(async () => ({
-  default: (await import('../../../features/measure/MeasureScreen.tsx')).MeasureScreen,
+const LaterScreen = lazy(async () => ({
+  default: (await import('../../../features/session/LaterScreen.tsx')).LaterScreen,
 }));
 
 export default function Page() {
@@ -11,7 +11,7 @@ export default function Page() {
     <WithDossier>
       {(dossier) => (
         <Suspense fallback={<Waiting what="this page" />}>
-          <MeasureScreen key={dossier.client.id} dossier={dossier} />
+          <LaterScreen dossier={dossier} stage="watch" />
         </Suspense>
       )}
     </WithDossier>

@@ -1,0 +1,22 @@
+import type { StationId } from '@zither/core/measure';
+import { useLocalSearchParams } from 'expo-router';
+import { lazy, Suspense } from 'react';
+import { WithDossier } from '../../../../features/clients/WithDossier.tsx';
+import { Waiting } from '../../../../ui/Waiting.tsx';
+
+const MeasureScreen = lazy(async () => ({
+  default: (await import('../../../../features/measure/MeasureScreen.tsx')).MeasureScreen,
+}));
+
+export default function Page() {
+  const { station } = useLocalSearchParams<{ station: string }>();
+  return (
+    <WithDossier>
+      {(dossier) => (
+        <Suspense fallback={<Waiting what="this page" />}>
+          <MeasureScreen key={dossier.client.id} dossier={dossier} at={station as StationId} />
+        </Suspense>
+      )}
+    </WithDossier>
+  );
+}

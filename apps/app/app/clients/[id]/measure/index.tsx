@@ -1,0 +1,19 @@
+import { lazy, Suspense } from 'react';
+import { WithDossier } from '../../../../features/clients/WithDossier.tsx';
+import { Waiting } from '../../../../ui/Waiting.tsx';
+
+const MeasureScreen = lazy(async () => ({
+  default: (await import('../../../../features/measure/MeasureScreen.tsx')).MeasureScreen,
+}));
+
+export default function Page() {
+  return (
+    <WithDossier>
+      {(dossier) => (
+        <Suspense fallback={<Waiting what="this page" />}>
+          <MeasureScreen key={dossier.client.id} dossier={dossier} at={null} />
+        </Suspense>
+      )}
+    </WithDossier>
+  );
+}

@@ -1,0 +1,169 @@
+import { View } from 'react-native';
+import type { Dossier } from '@zither/contract';
+import {
+  dorsiflexionOn,
+  newestDorsiflexion,
+  newestReading,
+  readArch,
+  readingOn,
+  resolveBody,
+  SIDES,
+  type MeasureId,
+  type Side,
+  type Station,
+} from '@zither/core';
+import { MEASURES } from '@zither/core';
+import { Say } from '../../ui/Say.tsx';
+import { StringGauge } from '../../ui/StringGauge.tsx';
+import { space } from '../../ui/theme.ts';
+import { bodyOf } from './derive.ts';
+import { displayOf, sayWhat, SIDE_LETTER } from './display.ts';
+import { DROP_TARGET, SCALES, targetOf } from './targets.ts';
+import { sayAsymmetry, sayChangeSince, sayReading, stationLines } from './words.ts';
+
+/** What was found at a station today: each reading as a string with its error, the sides against each other, the change since last time. */
+export function Findings({
+  dossier,
+  station,
+  day,
+}: {
+  dossier: Dossier;
+  station: Station;
+  day: string;
+}) {
+  const { trials } = dossier;
+  const read = station.measures.filter((measure) =>
+    trials.some((t) => t.measure === measure && t.takenOn === day && t.struck === null),
+  );
+  const lines = stationLines(dossier, station.id, day);
+  if (read.length === 0 && lines.length === 0) return null;
+  return (
+    <View style={{ gap: space.m }}>
+      {read.map((measure) => (
+        <MeasureFindings key={measure} dossier={dossier} measure={measure} day={day} />
+      ))}
+      {(station.id === 'archStanding' || station.id === 'archSitting') && (
+        <ArchGauges dossier={dossier} />
+      )}
+      {lines.map((line) => (
+        <Say key={line}>{line}</Say>
+      ))}
+    </View>
+  );
+}
+
+function MeasureFindings({
+  dossier,
+  measure,
+  day,
+}: {
+  dossier: Dossier;
+  measure: MeasureId;
+  day: string;
+}) {
+  const { trials } = dossier;
+  const sides: (Side | null)[] = MEASURES[measure].sided ? [...SIDES] : [null];
+  const asymmetry = sayAsymmetry(trials, measure, day);
+  return (
+    <View style={{ gap: space.xs }}>
+      {sides.map((side) => {
+        const reading = readingOn(trials, measure, side, day);
+        if (!reading) return null;
+        const change = sayChangeSince(trials, measure, side, day);
+        return (
+          <View key={side ?? 'one'}>
+            <Say small soft number>
+              {`${side === null ? '' : `${SIDE_LETTER[side]} `}${sayReading(measure, reading)}`}
+            </Say>
+            {measure === 'kneeToWall' && side !== null ? (
+              <AnkleGauge dossier={dossier} side={side} day={day} />
+            ) : (
+              <ReadingGauge dossier={dossier} measure={measure} side={side} day={day} />
+            )}
+            {change && (
+              <Say small soft>
+                {change}
+              </Say>
+            )}
+          </View>
+        );
+      })}
+      {asymmetry && <Say>{asymmetry}</Say>}
+    </View>
+  );
+}
+
+/** One reading on its string: the method's target, last time, and the halo of its error. */
+export function ReadingGauge({
+  dossier,
+  measure,
+  side,
+  day,
+}: {
+  dossier: Dossier;
+  measure: MeasureId;
+  side: Side | null;
+  day: string;
+}) {
+  const { unit: stored, usual } = MEASURES[measure];
+  if (stored === 'yesNo') return null;
+  const reading = readingOn(dossier.trials, measure, side, day);
+  const before = newestReading(dossier.trials, measure, side, day);
+  const { unit, per, digits } = displayOf(measure);
+  const target = targetOf(dossier, measure);
+  const scale = SCALES[measure] ?? usual;
+  const shown = (range: { least: number; most: number }) => ({
+    least: range.least / per,
+    most: range.most / per,
+  });
+  return (
+    <StringGauge
+      label={sayWhat(measure, side)}
+      unit={unit === '°' ? '°' : ` ${unit}`}
+      now={reading ? reading.mean / per : null}
+      before={before ? before.mean / per : null}
+      target={target && shown(target)}
+      error={reading && reading.mdc > 0 ? reading.mdc / per : null}
+      scale={shown(scale)}
+      digits={digits}
+    />
+  );
+}
+
+/** An ankle in degrees, whichever way it was read: the string the method's demand is drawn on. */
+export function AnkleGauge({ dossier, side, day }: { dossier: Dossier; side: Side; day: string }) {
+  const body = resolveBody(bodyOf(dossier.client));
+  const now = dorsiflexionOn(body, dossier.trials, side, day);
+  const before = newestDorsiflexion(body, dossier.trials, side, day);
+  return (
+    <StringGauge
+      label={`Dorsiflexion ${side}`}
+      unit="°"
+      now={now?.deg ?? null}
+      before={before?.deg ?? null}
+      target={targetOf(dossier, 'shinAngle')}
+      error={now?.mdc ?? null}
+      scale={{ least: 10, most: 50 }}
+    />
+  );
+}
+
+function ArchGauges({ dossier }: { dossier: Dossier }) {
+  return SIDES.map((side) => {
+    const { dropMm, mdcMm } = readArch(dossier.trials, side);
+    if (dropMm === null) return null;
+    return (
+      <View key={side}>
+        <Say small soft>{`${SIDE_LETTER[side]} navicular drop, mm`}</Say>
+        <StringGauge
+          label={`Navicular drop ${side}`}
+          unit=" mm"
+          now={dropMm}
+          target={DROP_TARGET}
+          error={mdcMm}
+          scale={{ least: 0, most: 20 }}
+        />
+      </View>
+    );
+  });
+}

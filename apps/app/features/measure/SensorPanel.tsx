@@ -1,0 +1,144 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import type { InclinometerState, Zero } from '@zither/core';
+import { Button } from '../../ui/elements.ts';
+import { Notice } from '../../ui/Notice.tsx';
+import { Say } from '../../ui/Say.tsx';
+import { font, space, tabular } from '../../ui/theme.ts';
+import { useLook } from '../../ui/useLook.ts';
+import { useAppDispatch, useAppSelector } from '../data/index.ts';
+import { SAY_FAULT, useTilt, type Aim, type StreamedInstrument } from '../instruments/index.ts';
+import { settingsActions } from '../settings/settings.ts';
+
+function sayState(state: InclinometerState): string {
+  switch (state.kind) {
+    case 'waiting':
+      return 'Waiting for the sensor…';
+    case 'moving':
+      return 'Moving. Hold still at the end of the range.';
+    case 'holding':
+      return 'Hold still…';
+    case 'askew':
+      return `The phone has rolled ${state.rollDeg.toFixed(0)}° sideways. Lay it flat on the shin.`;
+    case 'took':
+      return 'Taken.';
+    case 'frozen':
+      return '';
+  }
+}
+
+const degOf = (state: InclinometerState) => ('deg' in state ? state.deg : null);
+
+/** An inclinometer at work: the angle in big figures, what it waits for, and the way out when it fails. */
+export function SensorPanel({
+  instrument,
+  aim,
+  who,
+  onTook,
+  onByHand,
+}: {
+  instrument: StreamedInstrument;
+  aim: Aim;
+  /** Whose turn it is, e.g. "left, trial 2". */
+  who: string;
+  onTook: (deg: number) => void;
+  onByHand: () => void;
+}) {
+  const { colors } = useLook();
+  const dispatch = useAppDispatch();
+  const zero = useAppSelector((s) => s.settings.zero);
+  const isPhone = instrument.id === 'motionSensor';
+  const [isZeroing, setIsZeroing] = useState(false);
+  const took = (deg: number, pull: Zero) => {
+    if (isZeroing) {
+      setIsZeroing(false);
+      dispatch(settingsActions.changed({ zero: pull }));
+    } else onTook(deg);
+  };
+  const tilt = useTilt(instrument, isPhone && !isZeroing ? zero : null, took);
+  const { view } = tilt;
+  const isOn = view.kind === 'on' && view.state.kind !== 'took';
+  const deg = view.kind === 'on' ? degOf(view.state) : null;
+
+  if (view.kind === 'fault')
+    return (
+      <Notice
+        tone="now"
+        actions={[
+          { label: 'Enter by hand', onPress: onByHand },
+          {
+            label: 'Try again',
+            onPress: () => {
+              tilt.cancel();
+              tilt.start(aim);
+            },
+          },
+        ]}
+      >
+        {SAY_FAULT[view.fault]}
+      </Notice>
+    );
+  return (
+    <View style={{ gap: space.s }}>
+      <View
+        style={{
+          flexDirection: 'row',
+          alignItems: 'center',
+          justifyContent: 'space-between',
+          gap: space.m,
+        }}
+      >
+        <View style={{ flex: 1 }} role="status" aria-live="polite">
+          <Say strong>{instrument.name}</Say>
+          <Say soft small>
+            {view.kind === 'off' || view.state.kind === 'took'
+              ? isPhone && zero === null
+                ? 'Not zeroed yet: hold it flat to the wall, long edge upright.'
+                : `Next: ${who}. Flat on the limb, then hold still for half a second.`
+              : sayState(view.state)}
+          </Say>
+        </View>
+        <Say style={[{ fontFamily: font.bold, fontSize: 44, lineHeight: 52 }, tabular]}>
+          {deg === null ? '–' : `${deg.toFixed(0)}°`}
+        </Say>
+      </View>
+      {isOn ? (
+        <Button
+          type="outline"
+          title="Cancel"
+          onPress={() => {
+            setIsZeroing(false);
+            tilt.cancel();
+          }}
+        />
+      ) : (
+        <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: space.s }}>
+          <Button
+            title={`Read ${who}`}
+            buttonStyle={{ minHeight: 52 }}
+            containerStyle={{ flexGrow: 1 }}
+            onPress={() => tilt.start(aim)}
+          />
+          {isPhone && (
+            <Button
+              type="outline"
+              title="Zero on the wall"
+              buttonStyle={{ minHeight: 52 }}
+              onPress={() => {
+                setIsZeroing(true);
+                tilt.start(aim);
+              }}
+            />
+          )}
+          <Button
+            type="clear"
+            title="Enter by hand"
+            buttonStyle={{ minHeight: 52, paddingHorizontal: space.s }}
+            titleStyle={{ color: colors.brass }}
+            onPress={onByHand}
+          />
+        </View>
+      )}
+    </View>
+  );
+}

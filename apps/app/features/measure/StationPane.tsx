@@ -1,0 +1,257 @@
+import { router } from 'expo-router';
+import { useState } from 'react';
+import { View } from 'react-native';
+import type { Dossier, Trial } from '@zither/contract';
+import {
+  keptTrials,
+  MEASURES,
+  nextSide,
+  POSITIONS,
+  progressOn,
+  STATIONS,
+  type MeasureId,
+  type Side,
+  type Station,
+} from '@zither/core';
+import { Button } from '../../ui/elements.ts';
+import { Choice } from '../../ui/Choice.tsx';
+import { Notice } from '../../ui/Notice.tsx';
+import { Say } from '../../ui/Say.tsx';
+import { Part } from '../../ui/Screen.tsx';
+import { useLook } from '../../ui/useLook.ts';
+import { useAppSelector } from '../data/index.ts';
+import { instrumentFor } from '../instruments/index.ts';
+import { disagreeing } from '../session/stageViews.ts';
+import { BodyCard } from './BodyCard.tsx';
+import { sayValue } from './display.ts';
+import { Findings } from './Findings.tsx';
+import { HowTo } from './HowTo.tsx';
+import { KitCard } from './KitCard.tsx';
+import { TraceCard } from './TraceCard.tsx';
+import { TrialSet, usualKneeGapMm, type Entry } from './TrialSet.tsx';
+import { useTrials } from './useTrials.ts';
+
+const TABS: Partial<Record<MeasureId, string>> = {
+  heelRise: 'Lift in mm',
+  heelWedge: 'Wedge angle',
+  stanceWidth: 'Width',
+  toeOut: 'Foot angle',
+  kneeTravel: 'Knee travel',
+  shankAtBottom: 'Shank angle',
+  navicularStanding: 'Height',
+  archForms: 'Heel rise',
+  abductionAngle: 'How far',
+  abductionReps: 'How many',
+  kneeToWall: 'Knee to wall',
+  shinAngle: 'Angle on the shin',
+  hipRotationIn: 'Inward',
+  hipRotationOut: 'Outward',
+  hipFoldNarrow: 'Narrow',
+  hipFoldMiddle: 'Middle',
+  hipFoldWide: 'Wide',
+};
+
+const isFull = (dossier: Dossier, measure: MeasureId, day: string) => {
+  const { taken, wanted } = progressOn(dossier.trials, measure, day);
+  return taken >= wanted;
+};
+
+/** The side whose turn it is: left, right, left, right. */
+const turnOf = (dossier: Dossier, measure: MeasureId, day: string): Side | null =>
+  MEASURES[measure].sided
+    ? nextSide(
+        keptTrials(dossier.trials, measure, 'left', day),
+        keptTrials(dossier.trials, measure, 'right', day),
+      )
+    : null;
+
+/** The measure to open a station with: the way used last, or the first that is not full. */
+function firstMeasure(dossier: Dossier, station: Station, day: string): MeasureId | null {
+  const { measures, either } = station;
+  if (either) {
+    const used = [...dossier.trials]
+      .filter((t) => t.struck === null && either.includes(t.measure))
+      .sort((a, b) => b.takenAt.localeCompare(a.takenAt))[0];
+    return used?.measure ?? measures[0] ?? null;
+  }
+  return measures.find((m) => !isFull(dossier, m, day)) ?? measures[0] ?? null;
+}
+
+/** Everything at one station, and the button under the thumb that belongs to it. */
+export function useStation(dossier: Dossier, station: Station, day: string) {
+  const { isWide } = useLook();
+  const settings = useAppSelector((s) => s.settings);
+  const trials = useTrials(dossier);
+  const [measure, setMeasure] = useState(() => {
+    const first = firstMeasure(dossier, station, day);
+    // An inclinometer chosen in Settings is meant to be used: open on what it reads, where there are two ways.
+    const sensed = station.either?.find((m) => MEASURES[m].byInclinometer);
+    return sensed && settings.angle !== 'byHand' ? sensed : first;
+  });
+  const fresh = (m: MeasureId | null): Entry => ({
+    value: null,
+    side: m ? turnOf(dossier, m, day) : null,
+    kneeGapMm: m ? usualKneeGapMm(dossier, m) : null,
+    pinch: false,
+  });
+  const [entry, setEntry] = useState<Entry>(() => fresh(measure));
+  const [showsTrace, setShowsTrace] = useState(false);
+  const open = (m: MeasureId) => {
+    setMeasure(m);
+    setEntry(fresh(m));
+  };
+
+  const keep = (value: number, instrument: Trial['instrument']) => {
+    if (!measure) return;
+    const { side, kneeGapMm, pinch } = entry;
+    trials.keep(measure, side, value, instrument, {
+      ...(kneeGapMm === null ? {} : { kneeGapMm }),
+      pinch,
+    });
+    // The dossier does not hold the new trial yet, so the turn is counted with it.
+    const count = (s: Side) =>
+      keptTrials(dossier.trials, measure, s, day).length + (s === side ? 1 : 0);
+    const next: Side | null =
+      side === null ? null : count('left') <= count('right') ? 'left' : 'right';
+    setEntry({ ...entry, value: null, side: next, pinch: false });
+  };
+
+  const at = STATIONS.indexOf(station);
+  const following = STATIONS[at + 1];
+  const isStationFull = station.either
+    ? station.either.some((m) => isFull(dossier, m, day))
+    : station.measures.every((m) => isFull(dossier, m, day));
+  const odd = disagreeing(dossier, day).some((m) => station.measures.includes(m));
+  const nextMeasure =
+    station.either || !measure || !isFull(dossier, measure, day)
+      ? undefined
+      : station.measures.find((m) => !isFull(dossier, m, day));
+  const isKeepable = entry.value !== null && measure !== null;
+  const isReadBySensor =
+    measure !== null && instrumentFor(MEASURES[measure], settings).way === 'streamed';
+  const isTyped =
+    measure !== null && MEASURES[measure].unit !== 'yesNo' && !isReadBySensor && !showsTrace;
+
+  const goOn = () =>
+    router.navigate(
+      (following
+        ? `/clients/${dossier.client.id}/measure/${following.id}`
+        : `/clients/${dossier.client.id}/watch`) as never,
+    );
+  const nextTitle = following ? `Next: ${following.name}` : 'Next: Watch';
+  const isDone = isStationFull && !odd;
+  const keepTitle =
+    isKeepable && measure && entry.value !== null
+      ? `Keep ${entry.side ?? ''} ${sayValue(measure, entry.value)}`.replace('  ', ' ')
+      : measure
+        ? `Enter a reading${entry.side ? `, ${entry.side}` : ''}`
+        : '';
+  const foot = (
+    <>
+      {measure && (isTyped || isKeepable) && (!isDone || isKeepable) && (
+        <Button
+          title={keepTitle}
+          disabled={!isKeepable}
+          containerStyle={{ flex: 2 }}
+          buttonStyle={{ minHeight: 52, paddingHorizontal: 8 }}
+          onPress={() => entry.value !== null && keep(entry.value, 'byHand')}
+        />
+      )}
+      {nextMeasure && !isKeepable ? (
+        <Button
+          title={`Next: ${(TABS[nextMeasure] ?? '').toLowerCase()}`}
+          containerStyle={{ flex: 1 }}
+          buttonStyle={{ minHeight: 52, paddingHorizontal: 8 }}
+          onPress={() => open(nextMeasure)}
+        />
+      ) : (
+        <Button
+          title={isDone || !isTyped ? nextTitle : 'Next'}
+          accessibilityLabel={nextTitle}
+          type={isDone && !isKeepable ? 'solid' : 'outline'}
+          containerStyle={{ flex: 1 }}
+          buttonStyle={{ minHeight: 52, paddingHorizontal: 8 }}
+          onPress={goOn}
+        />
+      )}
+    </>
+  );
+
+  // What this client was never read before is shown open: the coach may not have it in the hands yet.
+  const isNew = !dossier.trials.some((t) => station.measures.includes(t.measure));
+  const position = POSITIONS.find((p) => p.id === station.position);
+  const hasSides = station.measures.some((m) => MEASURES[m].sided);
+  const hasToday = dossier.trials.some(
+    (t) => t.takenOn === day && t.side !== null && measure === t.measure,
+  );
+  const body = (
+    <>
+      <Part>
+        <Say soft small>{`${position?.name} · ${at + 1} of ${STATIONS.length}`}</Say>
+        {station.stop && (
+          <Notice tone="before" isTight>
+            {station.stop}
+          </Notice>
+        )}
+        {station.measures.length > 1 && measure && (
+          <Choice
+            label={station.either ? 'Measured as' : 'Reading'}
+            hideLabel
+            options={station.measures.map((m) => ({
+              value: m,
+              label: `${TABS[m] ?? MEASURES[m].name}${!station.either && isFull(dossier, m, day) ? ' ✓' : ''}`,
+            }))}
+            value={measure}
+            onChange={open}
+          />
+        )}
+        {measure && !showsTrace && (
+          <TrialSet
+            key={measure}
+            dossier={dossier}
+            measure={measure}
+            day={day}
+            entry={entry}
+            onEntry={(change) => setEntry({ ...entry, ...change })}
+            onKeep={keep}
+          />
+        )}
+        {station.id === 'body' && <BodyCard client={dossier.client} />}
+        {station.id === 'stance' && (
+          <>
+            <Button
+              type="outline"
+              title={showsTrace ? 'Back to the floor tape' : 'Step on paper instead'}
+              onPress={() => setShowsTrace(!showsTrace)}
+            />
+            {showsTrace && (
+              <TraceCard
+                keepTrial={(m, side, value) => trials.keep(m, side, value, 'trace')}
+                onKept={() => setShowsTrace(false)}
+              />
+            )}
+          </>
+        )}
+        {hasSides && hasToday && measure && (
+          <View style={{ alignItems: 'flex-start' }}>
+            <Button
+              type="clear"
+              buttonStyle={{ paddingHorizontal: 0 }}
+              title="Sides were exchanged: swap left and right"
+              onPress={() => {
+                trials.swapSides([measure], day);
+                setEntry(fresh(measure));
+              }}
+            />
+          </View>
+        )}
+      </Part>
+      <Part>
+        <Findings dossier={dossier} station={station} day={day} />
+        {station.id === 'heel' && <KitCard client={dossier.client} />}
+        <HowTo key={station.id} station={station} startsOpen={isWide || isNew} />
+      </Part>
+    </>
+  );
+  return { body, foot };
+}

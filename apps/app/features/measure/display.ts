@@ -1,0 +1,49 @@
+import { MEASURES, type MeasureId, type Side } from '@zither/core';
+
+/** How a measure is shown: tape in cm to the half, rulers in mm, angles in whole degrees. */
+interface Display {
+  unit: string;
+  /** Stored units in one shown unit. */
+  per: number;
+  digits: number;
+}
+
+const CM: Display = { unit: 'cm', per: 10, digits: 1 };
+const RULER: Display = { unit: 'mm', per: 1, digits: 0 };
+const DEGREES: Display = { unit: '°', per: 1, digits: 0 };
+const COUNT: Display = { unit: '×', per: 1, digits: 0 };
+
+const IN_CM: readonly MeasureId[] = ['stanceWidth', 'kneeTravel', 'kneeToWall'];
+
+export function displayOf(measure: MeasureId): Display {
+  const { unit } = MEASURES[measure];
+  if (unit === 'deg') return DEGREES;
+  if (unit === 'reps') return COUNT;
+  if (unit === 'yesNo') return { unit: '', per: 1, digits: 0 };
+  return IN_CM.includes(measure) ? CM : RULER;
+}
+
+/** Unit as it follows a number: degrees close up, words apart. */
+const tail = (unit: string) =>
+  unit === '' ? '' : unit === '°' || unit === '×' ? unit : ` ${unit}`;
+
+/** A stored value as the coach reads it; a mean of several gets one digit more. */
+export function sayValue(measure: MeasureId, value: number, isMean = false): string {
+  if (MEASURES[measure].unit === 'yesNo') return value >= 0.5 ? 'yes' : 'no';
+  const { unit, per, digits } = displayOf(measure);
+  // An instrument reads tenths where a coach types whole ones; what was kept is what is shown.
+  const isFiner = isMean || Math.abs(value / per - Number((value / per).toFixed(digits))) > 0.049;
+  return `${(value / per).toFixed(isFiner ? Math.max(1, digits) : digits)}${tail(unit)}`;
+}
+
+/** An error or spread as the coach reads it. */
+export function sayError(measure: MeasureId, value: number): string {
+  const { unit, per } = displayOf(measure);
+  return `${(value / per).toFixed(1)}${tail(unit)}`;
+}
+
+export const SIDE_LETTER: Record<Side, string> = { left: 'L', right: 'R' };
+
+/** "Toe-out left", or just the name of what has no side. */
+export const sayWhat = (measure: MeasureId, side: Side | null): string =>
+  side === null ? MEASURES[measure].name : `${MEASURES[measure].name} ${side}`;

@@ -1,0 +1,55 @@
+import type { Dossier } from '@zither/contract';
+import { BALANCED, NAVICULAR_DROP_MM, resolveBody, solve, type MeasureId } from '@zither/core';
+import { bodyOf, clientCase } from './derive.ts';
+
+export interface Target {
+  least: number;
+  most: number;
+}
+
+/** Dorsiflexion that the wished depth asks for with the buffer in hand, degrees; null when nothing can be said. */
+export function ankleNeededDeg(dossier: Dossier): number | null {
+  const found = clientCase(dossier);
+  if (found.kind !== 'ready') return null;
+  const { question } = found;
+  const flat = solve({ ...question, setup: { ...question.setup, support: { kind: 'floor' } } });
+  const { window } = flat.sides[flat.governingSide];
+  return window.kind === 'stanceTooWide' ? null : window.floorDeg + BALANCED.bufferDeg;
+}
+
+/** Where the client's method wants a measure, in the measure's stored unit; null = it does not say. */
+export function targetOf(dossier: Dossier, measure: MeasureId): Target | null {
+  const shoulder = resolveBody(bodyOf(dossier.client)).shoulderWidthMm;
+  const { stancePerShoulderWidth, toeOutDeg, heelMostMm } = BALANCED;
+  switch (measure) {
+    case 'stanceWidth':
+      return {
+        least: stancePerShoulderWidth.least * shoulder,
+        most: stancePerShoulderWidth.most * shoulder,
+      };
+    case 'toeOut':
+      return toeOutDeg;
+    case 'heelRise':
+      return { least: 0, most: heelMostMm };
+    case 'shinAngle': {
+      const needed = ankleNeededDeg(dossier);
+      return needed === null ? null : { least: needed, most: Math.max(needed + 5, 48) };
+    }
+    default:
+      return null;
+  }
+}
+
+/** Ends of the string on which a measure is shown, in its stored unit. */
+export const SCALES: Partial<Record<MeasureId, Target>> = {
+  stanceWidth: { least: 200, most: 800 },
+  toeOut: { least: 0, most: 45 },
+  heelRise: { least: 0, most: 60 },
+  kneeTravel: { least: -100, most: 200 },
+  kneeToWall: { least: -50, most: 200 },
+  shinAngle: { least: 10, most: 50 },
+  shinAngleStraight: { least: 5, most: 45 },
+};
+
+/** Most of an arch's drop that is usual, for its string. */
+export const DROP_TARGET: Target = { least: 0, most: NAVICULAR_DROP_MM.usual };

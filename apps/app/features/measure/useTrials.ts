@@ -1,0 +1,63 @@
+import type { Dossier, Instrument, Trial } from '@zither/contract';
+import type { MeasureId, Side } from '@zither/core';
+import { newId, useChanges } from '../data/index.ts';
+import { today } from '../shell/today.ts';
+
+/** Why a trial is struck out, offered as one tap each. */
+export const STRIKE_REASONS = [
+  'Heel lifted',
+  'Knee or foot wandered',
+  'Reading slipped',
+  'Client moved',
+  'Typed wrong',
+] as const;
+
+const other = (side: Side): Side => (side === 'left' ? 'right' : 'left');
+
+function valuesOf(trial: Trial) {
+  const { id: _id, clientId: _clientId, version: _version, updatedAt: _at, ...values } = trial;
+  return values;
+}
+
+/** Everything that may be done with trials. None of it ever deletes one. */
+export function useTrials(dossier: Dossier) {
+  const { putTrial } = useChanges();
+  const clientId = dossier.client.id;
+  const rewrite = (trial: Trial, change: Partial<ReturnType<typeof valuesOf>>) =>
+    putTrial(clientId, trial, { ...valuesOf(trial), ...change });
+  return {
+    keep: (
+      measure: MeasureId,
+      side: Side | null,
+      value: number,
+      instrument: Instrument,
+      more: { kneeGapMm?: number; pinch?: boolean } = {},
+    ) =>
+      putTrial(
+        clientId,
+        { id: newId(), version: 0 },
+        {
+          takenOn: today(),
+          takenAt: new Date().toISOString(),
+          measure,
+          side,
+          value,
+          instrument,
+          kneeGapMm: more.kneeGapMm ?? null,
+          pinch: more.pinch ?? false,
+          struck: null,
+        },
+      ),
+    strike: (trial: Trial, reason: string) =>
+      rewrite(trial, { struck: { reason, at: new Date().toISOString() } }),
+    restore: (trial: Trial) => rewrite(trial, { struck: null }),
+    moveToOtherSide: (trial: Trial) =>
+      trial.side !== null && rewrite(trial, { side: other(trial.side) }),
+    /** Left becomes right and right left, for every trial of these measures on a day, struck ones too. */
+    swapSides: (measures: readonly MeasureId[], day: string) => {
+      for (const trial of dossier.trials)
+        if (trial.takenOn === day && trial.side !== null && measures.includes(trial.measure))
+          rewrite(trial, { side: other(trial.side) });
+    },
+  };
+}

@@ -1,0 +1,254 @@
+import {
+  changeBetween,
+  compareReadings,
+  dorsiflexionOn,
+  HIP_FOLD_AT_DEG,
+  keptTrials,
+  kneeToWallFromDorsiflexionMm,
+  MEASURES,
+  minimalDetectableChange,
+  newestDorsiflexion,
+  newestReading,
+  readArch,
+  readCalf,
+  readingError,
+  readingOn,
+  ruleOfThumbDorsiflexionDeg,
+  shankFromKneeTravelDeg,
+  SIDES,
+  wantsAnotherTrial,
+  type AnkleReading,
+  type CalfReading,
+  type MeasureId,
+  type Reading,
+  type ResolvedBody,
+  type Side,
+  type StationId,
+  type Trial,
+} from '@zither/core';
+import type { Dossier } from '@zither/contract';
+import { resolveBody } from '@zither/core';
+import { bodyOf, knownOf } from './derive.ts';
+import { displayOf, sayError, sayValue, SIDE_LETTER } from './display.ts';
+
+/** How the last two trials of a side agree, against what the instrument can tell apart; null before there are two. */
+export function saySpread(
+  trials: readonly Trial[],
+  measure: MeasureId,
+  side: Side | null,
+  day: string,
+): { agree: boolean; words: string } | null {
+  const error = readingError(trials, measure);
+  const values = keptTrials(trials, measure, side, day).map((t) => t.value);
+  const [last, before] = [values.at(-1), values.at(-2)];
+  if (!error || last === undefined || before === undefined) return null;
+  const apart = sayError(measure, Math.abs(last - before));
+  const within = sayError(measure, minimalDetectableChange(error.sem));
+  const who = side === null ? 'The last two are' : `The last two ${side} are`;
+  return wantsAnotherTrial(values, error.sem)
+    ? {
+        agree: false,
+        words: `${who} ${apart} apart, more than the ${within} that reading alone explains: take another.`,
+      }
+    : { agree: true, words: `${who} ${apart} apart, within the ${within} of reading error.` };
+}
+
+/** A reading as a line: mean, how sure, of how many, whose error. */
+export function sayReading(measure: MeasureId, reading: Reading): string {
+  if (MEASURES[measure].unit === 'yesNo') return sayValue(measure, reading.mean);
+  const whose = reading.own ? 'own repeats' : MEASURES[measure].semSource;
+  return `${sayValue(measure, reading.mean, reading.trials > 1)} ± ${sayError(measure, reading.mdc)} · ${reading.trials} ${reading.trials === 1 ? 'trial' : 'trials'} · SEM ${sayError(measure, reading.sem)} (${whose})`;
+}
+
+/** Change since the last visit, called one only beyond the error of both. */
+export function sayChangeSince(
+  trials: readonly Trial[],
+  measure: MeasureId,
+  side: Side | null,
+  day: string,
+): string | null {
+  if (MEASURES[measure].unit === 'yesNo') return null;
+  const now = readingOn(trials, measure, side, day);
+  const before = newestReading(trials, measure, side, day);
+  if (!now || !before) return null;
+  const change = changeBetween(before, now);
+  const by = sayError(measure, Math.abs(change.by));
+  const who = side === null ? '' : `${SIDE_LETTER[side]}: `;
+  return change.kind === 'noChangeWeCanSee'
+    ? `${who}no change we can see since last time (${by}; it takes ${sayError(measure, change.mdc)} to tell).`
+    : `${who}${by} ${change.kind} than last time, a real change (beyond ${sayError(measure, change.mdc)}).`;
+}
+
+/** Left against right, with the difference's own error; null until both are there. */
+export function sayAsymmetry(
+  trials: readonly Trial[],
+  measure: MeasureId,
+  day: string,
+): string | null {
+  if (!MEASURES[measure].sided || MEASURES[measure].unit === 'yesNo') return null;
+  const left = readingOn(trials, measure, 'left', day);
+  const right = readingOn(trials, measure, 'right', day);
+  if (!left || !right) return null;
+  const found = compareReadings(
+    { value: left.mean, sem: left.sem },
+    { value: right.mean, sem: right.sem },
+  );
+  const by = sayError(measure, Math.abs(found.differenceDeg));
+  const mdc = sayError(measure, found.mdcDeg);
+  return found.kind === 'different'
+    ? `The ${found.lower} is ${by} less than the other; a difference counts from ${mdc}.`
+    : `No difference between the sides that we can see (${by}; it takes ${mdc} to tell).`;
+}
+
+const CALF_WORDS: Record<CalfReading['kind'], string> = {
+  gastrocnemius:
+    'short with the knee straight: the calf across the knee (gastrocnemius) holds it back',
+  soleusOrJoint: 'short with the knee bent too: soleus or the joint',
+  neitherShort: 'long enough, knee straight and bent',
+  cannotTell: 'too close to the threshold for these readings to tell',
+  contradiction: 'straight reads more than bent, which cannot be: take both again',
+};
+
+const who = (side: Side) => (side === 'left' ? 'Left' : 'Right');
+
+function calfLines(body: ResolvedBody, trials: readonly Trial[]): string[] {
+  return SIDES.flatMap((side) => {
+    const bent = newestDorsiflexion(body, trials, side);
+    const straight = newestReading(trials, 'shinAngleStraight', side);
+    if (!bent || !straight) return [];
+    const found = readCalf(bent, { deg: straight.mean, sem: straight.sem });
+    return [
+      `${who(side)} ${CALF_WORDS[found.kind]} (bent ${bent.deg.toFixed(1)}°, straight ${straight.mean.toFixed(1)}°, apart ${found.gapDeg.toFixed(1)} ± ${found.gapMdcDeg.toFixed(1)}°).`,
+    ];
+  });
+}
+
+const ARCH_WORDS = {
+  fine: 'nothing to do',
+  flexible: 'flexible: it forms when the heels rise, so it can be trained',
+  structural:
+    'does not form when the heels rise: built flat. A prescribed orthosis stays in; refer, do not train it away',
+} as const;
+
+function archLines(trials: readonly Trial[]): string[] {
+  return SIDES.flatMap((side) => {
+    const arch = readArch(trials, side);
+    const parts: string[] = [];
+    if (arch.dropMm !== null && arch.mdcMm !== null)
+      parts.push(
+        `drops ${arch.dropMm.toFixed(1)} ± ${arch.mdcMm.toFixed(1)} mm from sitting to standing (usual to 10, marked beyond 15; Brody 1982, from memory)`,
+      );
+    if (arch.kind) parts.push(ARCH_WORDS[arch.kind]);
+    return parts.length > 0 ? [`${who(side)}: ${parts.join('; ')}.`] : [];
+  });
+}
+
+function foldLines(dossier: Dossier): string[] {
+  const { fold } = knownOf(dossier);
+  if (!fold) return [];
+  const at = (deg: number) => (fold.atZeroAbductionDeg + fold.perAbductionDeg * deg).toFixed(0);
+  if (fold.slopeSem === null)
+    return [
+      `Fold limit about ${fold.atZeroAbductionDeg.toFixed(0)}° ± ${minimalDetectableChange(fold.sem).toFixed(0)}°. One knee width says nothing of the stance: take another.`,
+    ];
+  const wants = {
+    open: 'This hip wants an open stance',
+    narrow: 'This hip folds further with the knees together',
+    noPreference: 'No preference for a stance that we can see',
+    cannotTell: 'Too little to tell which stance it wants',
+  }[fold.wants];
+  return [
+    `Fold limit ${at(0)}° with the knees straight ahead, ${at(HIP_FOLD_AT_DEG.hipFoldWide)}° at ${HIP_FOLD_AT_DEG.hipFoldWide}° of abduction (${fold.perAbductionDeg.toFixed(2)} ± ${(1.96 * fold.slopeSem).toFixed(2)}° a degree). ${wants}.`,
+    ...(fold.pinch
+      ? ['A pinch ended the range: this is where it pinched, not where the back rounds.']
+      : []),
+  ];
+}
+
+function kneeLines(dossier: Dossier, body: ResolvedBody): string[] {
+  const known = knownOf(dossier);
+  if (known.kneeTravelMm === null) return [];
+  const shank = shankFromKneeTravelDeg(
+    body,
+    known.support ?? { kind: 'floor' },
+    known.toeOutDeg.left ?? 15,
+    known.kneeTravelMm,
+  );
+  const seen = newestReading(dossier.trials, 'shankAtBottom', null);
+  if (shank === null)
+    return ['This shank cannot put the knee there: check the tape, the toe, or the shank length.'];
+  return [
+    `By geometry the shank leans ${shank.toFixed(0)}° there${seen ? `; read on the shin, ${seen.mean.toFixed(0)}°${Math.abs(seen.mean - shank) > 6 ? ', which does not fit: look at both again' : ''}` : ''}.`,
+  ];
+}
+
+/** One ankle in both tongues: degrees and cm to the wall. */
+export function sayAnkle(body: ResolvedBody, ankle: AnkleReading): string {
+  const mm = kneeToWallFromDorsiflexionMm(body, ankle.deg);
+  const error = `${ankle.deg.toFixed(1)}° ± ${ankle.mdc.toFixed(1)}°`;
+  return ankle.by === 'kneeToWall'
+    ? `${error} by geometry, from ${(mm / 10).toFixed(1)} cm to the wall (rule of thumb ${ruleOfThumbDorsiflexionDeg(mm).toFixed(0)}°)`
+    : `${error}, the same as ${(mm / 10).toFixed(1)} cm to the wall by geometry`;
+}
+
+function ankleLines(body: ResolvedBody, trials: readonly Trial[], day: string): string[] {
+  return SIDES.flatMap((side) => {
+    const ankle = dorsiflexionOn(body, trials, side, day);
+    if (ankle) return [`${who(side)} ${sayAnkle(body, ankle)}.`];
+    return keptTrials(trials, 'kneeToWall', side, day).length > 0
+      ? [
+          `${who(side)}: this distance is longer than this shank can reach. Check the tape or the shank length.`,
+        ]
+      : [];
+  });
+}
+
+/** What a station's readings say, in sentences. */
+export function stationLines(dossier: Dossier, station: StationId, day: string): string[] {
+  const body = resolveBody(bodyOf(dossier.client));
+  const { trials } = dossier;
+  switch (station) {
+    case 'ankleBent':
+      return ankleLines(body, trials, day);
+    case 'ankleStraight':
+      return calfLines(body, trials);
+    case 'archStanding':
+    case 'archSitting':
+      return archLines(trials);
+    case 'hipFold':
+      return foldLines(dossier);
+    case 'kneeTravel':
+      return kneeLines(dossier, body);
+    default:
+      return [];
+  }
+}
+
+/** The readings of a day, or the newest there are, in a few characters: for the list of stations. */
+export function sayBrief(dossier: Dossier, measure: MeasureId, day?: string): string | null {
+  const { sided } = MEASURES[measure];
+  const of = (side: Side | null) => {
+    const reading =
+      day === undefined
+        ? newestReading(dossier.trials, measure, side)
+        : readingOn(dossier.trials, measure, side, day);
+    return reading ? sayValue(measure, reading.mean, reading.trials > 1) : null;
+  };
+  if (!sided) return of(null);
+  const sides = SIDES.map((side) => {
+    const value = of(side);
+    return value === null ? null : `${SIDE_LETTER[side]} ${value}`;
+  }).filter((v) => v !== null);
+  return sides.length > 0 ? sides.join(' · ') : null;
+}
+
+/** Number and unit apart, as a stepper wants them. */
+export const stepOf = (measure: MeasureId) => {
+  const { per } = displayOf(measure);
+  const { grain, possible, usual } = MEASURES[measure];
+  return {
+    step: grain / per,
+    possible: { least: possible.least / per, most: possible.most / per },
+    usual: { least: usual.least / per, most: usual.most / per },
+  };
+};

@@ -1,0 +1,172 @@
+import { Link } from 'expo-router';
+import { Pressable, View } from 'react-native';
+import Svg, { Circle, Line, Path } from 'react-native-svg';
+import type { Stage } from '@zither/contract';
+import { Say } from '../../ui/Say.tsx';
+import { font, space } from '../../ui/theme.ts';
+import { useLook } from '../../ui/useLook.ts';
+import { STAGES } from './stages.ts';
+import type { StageState, StageView } from './stageViews.ts';
+
+const SAY: Record<StageState, string> = {
+  done: 'done',
+  partial: 'partly done',
+  attention: 'needs attention',
+  held: 'held',
+  open: 'open',
+};
+
+/** A bead: solid = done, half = partial, open diamond = needs attention, bar = held, open ring = nothing yet. Shape first, colour second. */
+export function StageBead({ state, size = 18 }: { state: StageState; size?: number }) {
+  const { colors } = useLook();
+  const m = size / 2;
+  const r = m - 3;
+  return (
+    <Svg width={size} height={size}>
+      {state === 'attention' ? (
+        <Path
+          d={`M ${m} 1.5 L ${size - 1.5} ${m} L ${m} ${size - 1.5} L 1.5 ${m} Z`}
+          fill={colors.paper}
+          stroke={colors.rust}
+          strokeWidth={2.5}
+        />
+      ) : (
+        <Circle
+          cx={m}
+          cy={m}
+          r={r}
+          fill={state === 'done' ? colors.ink : colors.paper}
+          stroke={state === 'held' ? colors.rust : colors.ink}
+          strokeWidth={2}
+        />
+      )}
+      {state === 'partial' && (
+        <Path d={`M ${m} ${m - r} A ${r} ${r} 0 0 0 ${m} ${m + r} Z`} fill={colors.ink} />
+      )}
+      {state === 'held' && (
+        <Line x1={m - 4} x2={m + 4} y1={m} y2={m} stroke={colors.rust} strokeWidth={2.5} />
+      )}
+    </Svg>
+  );
+}
+
+interface BeadsProps {
+  clientId: string;
+  views: Record<Stage, StageView>;
+  /** The stage on the page; null on the client's own page. */
+  here: Stage | null;
+}
+
+/** Seven beads on a string across the top of the phone. */
+export function StageStrip({ clientId, views, here }: BeadsProps) {
+  const { colors } = useLook();
+  return (
+    <View
+      role="navigation"
+      aria-label="Stages of the visit"
+      style={{
+        flexDirection: 'row',
+        backgroundColor: colors.surface,
+        borderBottomWidth: 1,
+        borderColor: colors.hairline,
+      }}
+    >
+      <View
+        aria-hidden
+        style={{
+          position: 'absolute',
+          left: 0,
+          right: 0,
+          top: 18,
+          height: 1,
+          backgroundColor: colors.inkSoft,
+        }}
+      />
+      {STAGES.map(({ id, name, path }) => (
+        <Link key={id} href={`/clients/${clientId}/${path}` as never} asChild>
+          <Pressable
+            role="link"
+            aria-current={here === id ? 'page' : undefined}
+            aria-label={`${name}: ${SAY[views[id].state]}, ${views[id].note}`}
+            style={{
+              flex: 1,
+              minHeight: 52,
+              alignItems: 'center',
+              paddingTop: 9,
+              borderBottomWidth: 3,
+              borderColor: here === id ? colors.brass : 'transparent',
+            }}
+          >
+            <StageBead state={views[id].state} />
+            <Say
+              style={{
+                fontSize: 13,
+                lineHeight: 18,
+                fontFamily: here === id ? font.semibold : font.regular,
+                color: here === id ? colors.ink : colors.inkSoft,
+              }}
+            >
+              {name}
+            </Say>
+          </Pressable>
+        </Link>
+      ))}
+    </View>
+  );
+}
+
+/** The same beads on the plumb line at the left of a wide page, each with why it stands so. */
+export function StageRail({ clientId, views, here }: BeadsProps) {
+  const { colors } = useLook();
+  return (
+    <View
+      role="navigation"
+      aria-label="Stages of the visit"
+      style={{
+        width: 164,
+        borderRightWidth: 1,
+        borderColor: colors.hairline,
+        backgroundColor: colors.surface,
+        paddingTop: space.l,
+      }}
+    >
+      <View
+        aria-hidden
+        style={{
+          position: 'absolute',
+          left: 27,
+          top: 0,
+          bottom: 0,
+          width: 2,
+          backgroundColor: colors.brass,
+        }}
+      />
+      {STAGES.map(({ id, name, path }) => (
+        <Link key={id} href={`/clients/${clientId}/${path}` as never} asChild>
+          <Pressable
+            role="link"
+            aria-current={here === id ? 'page' : undefined}
+            aria-label={`${name}: ${SAY[views[id].state]}, ${views[id].note}`}
+            style={{
+              minHeight: 60,
+              flexDirection: 'row',
+              alignItems: 'center',
+              gap: space.s,
+              paddingLeft: 19,
+              paddingRight: space.s,
+              backgroundColor: here === id ? colors.sunken : 'transparent',
+            }}
+          >
+            <StageBead state={views[id].state} />
+            <View style={{ flex: 1 }}>
+              <Say style={{ fontFamily: here === id ? font.semibold : font.regular }}>{name}</Say>
+              <Say small soft>
+                {views[id].note}
+              </Say>
+            </View>
+          </Pressable>
+        </Link>
+      ))}
+    </View>
+  );
+}

@@ -1,0 +1,126 @@
+import type { Dossier, Stage } from '@zither/contract';
+import {
+  MEASURES,
+  progressOn,
+  readingError,
+  SIDES,
+  keptTrials,
+  solve,
+  STATIONS,
+  wantsAnotherTrial,
+  type MeasureId,
+} from '@zither/core';
+import { isHeld, limitsOf, safetyOf } from '../clear/safety.ts';
+import { clientCase, missingOf } from '../measure/derive.ts';
+
+/**
+ * `done`: what it is for stands, from today. `partial`: something is there, old or unfinished. `attention`: something must be seen to.
+ * `held`: the screen forbids it. `open`: nothing yet.
+ */
+export type StageState = 'done' | 'partial' | 'attention' | 'held' | 'open';
+
+export interface StageView {
+  state: StageState;
+  /** Why, in a few words. */
+  note: string;
+}
+
+/** Measures begun on a day whose last two trials of a side are too far apart, although the set is full. */
+export function disagreeing({ trials }: Dossier, day: string): MeasureId[] {
+  return STATIONS.flatMap((s) => s.measures).filter((measure) => {
+    const { sided, trials: wanted } = MEASURES[measure];
+    const error = readingError(trials, measure);
+    return (
+      error !== null &&
+      wanted > 1 &&
+      (sided ? SIDES : [null]).some((side) => {
+        const values = keptTrials(trials, measure, side, day).map((t) => t.value);
+        return values.length >= wanted && wantsAnotherTrial(values, error.sem);
+      })
+    );
+  });
+}
+
+function measureView(dossier: Dossier, day: string): StageView {
+  const missing = missingOf(dossier);
+  const odd = disagreeing(dossier, day);
+  if (odd.length > 0)
+    return {
+      state: 'attention',
+      note: `${odd.length === 1 ? 'one set' : `${odd.length} sets`} disagree`,
+    };
+  const begun = dossier.trials.some((t) => t.takenOn === day && t.struck === null);
+  if (missing.length > 0)
+    return begun || missing.length < 5
+      ? { state: 'partial', note: `${5 - missing.length} of 5 known` }
+      : { state: 'open', note: 'nothing yet' };
+  if (!begun) return { state: 'partial', note: 'from last time' };
+  const unfinished = STATIONS.flatMap((s) => s.measures).some((measure) => {
+    const { taken, wanted } = progressOn(dossier.trials, measure, day);
+    return taken > 0 && taken < wanted;
+  });
+  return unfinished
+    ? { state: 'partial', note: 'sets unfinished' }
+    : { state: 'done', note: 'measured today' };
+}
+
+/** How each stage of a visit stands on a day. */
+export function stageViews(dossier: Dossier, day: string): Record<Stage, StageView> {
+  const safety = safetyOf(dossier, day);
+  const held = isHeld(safety);
+  const { screening, setup, prescription } = dossier;
+  const clear: StageView = held
+    ? { state: 'attention', note: 'hold and refer' }
+    : safety.state === 'notScreened'
+      ? { state: 'open', note: 'not asked yet' }
+      : safety.state === 'partly'
+        ? { state: 'partial', note: `${safety.answered} of 10 answered` }
+        : screening?.takenOn === day
+          ? { state: 'done', note: safety.outcome.kind === 'go' ? 'go' : 'within limits' }
+          : { state: 'partial', note: 'ask again today' };
+  const later: StageView = held
+    ? { state: 'held', note: 'held by Clear' }
+    : { state: 'open', note: 'in a later version' };
+  let set: StageView = { state: 'open', note: 'none tried yet' };
+  if (held) set = later;
+  else if (setup) {
+    const found = clientCase(dossier, limitsOf(safety));
+    const solved = found.kind === 'ready' ? solve(found.question) : null;
+    const isOpen = solved?.sides[solved.governingSide].window.kind === 'open';
+    if (solved && !isOpen) set = { state: 'attention', note: 'window shut' };
+    else if (setup.updatedAt.slice(0, 10) >= day) set = { state: 'done', note: 'set today' };
+    else set = { state: 'partial', note: 'from last time' };
+  }
+  const coach: StageView = held
+    ? later
+    : !prescription
+      ? { state: 'open', note: 'no plan yet' }
+      : prescription.givenOn === day
+        ? { state: 'done', note: 'given today' }
+        : { state: 'partial', note: 'from last time' };
+  return {
+    clear,
+    measure: measureView(dossier, day),
+    watch: later,
+    probe: later,
+    set,
+    coach,
+    recheck: later,
+  };
+}
+
+/** Whether anything was done on this day, so that a visit is on. */
+export const isVisitOn = (dossier: Dossier, day: string): boolean =>
+  dossier.sessions.some((s) => s.day === day) ||
+  dossier.screening?.takenOn === day ||
+  dossier.prescription?.givenOn === day ||
+  dossier.trials.some((t) => t.takenOn === day);
+
+/** Where a visit goes on: where it was left today, else the first stage that is not done. */
+export function resumeAt(dossier: Dossier, day: string): Stage {
+  const left = dossier.sessions.find((s) => s.day === day);
+  if (left) return left.at;
+  const views = stageViews(dossier, day);
+  if (views.clear.state !== 'done') return 'clear';
+  return (['measure', 'set', 'coach'] as const).find((id) => views[id].state !== 'done') ?? 'coach';
+}

@@ -1,0 +1,45 @@
+import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import { z } from 'zod';
+
+/** How this device measures and who holds it. Kept on the device: another phone has another sensor. */
+const settingsSchema = z.object({
+  initials: z.string().max(4).default('CH'),
+  /** What reads angles. */
+  angle: z.enum(['byHand', 'motionSensor', 'simulatedInclinometer']).default('byHand'),
+  /** What reads lengths. */
+  length: z.enum(['byHand', 'simulatedTape']).default('byHand'),
+  /** How the simulated inclinometer behaves, to learn what to do when a real one fails. */
+  simulatedFault: z.enum(['none', 'missing', 'refused', 'frozen']).default('none'),
+  /** Pull against the wall when the phone was last zeroed, in g. */
+  zero: z.object({ x: z.number(), y: z.number(), z: z.number() }).nullable().default(null),
+});
+export type Settings = z.infer<typeof settingsSchema>;
+
+const KEY = 'zither-plumb.settings';
+
+export function readSettings(): Settings {
+  try {
+    return settingsSchema.parse(JSON.parse(localStorage.getItem(KEY) ?? '{}'));
+  } catch {
+    return settingsSchema.parse({});
+  }
+}
+
+export function keepSettings(settings: Settings): void {
+  try {
+    localStorage.setItem(KEY, JSON.stringify(settings));
+  } catch {
+    // Forbidden storage: the choice lasts until the page is closed.
+  }
+}
+
+const slice = createSlice({
+  name: 'settings',
+  initialState: readSettings,
+  reducers: {
+    changed: (state, { payload }: PayloadAction<Partial<Settings>>) => ({ ...state, ...payload }),
+  },
+});
+
+export const settingsActions = slice.actions;
+export const settingsReducer = slice.reducer;

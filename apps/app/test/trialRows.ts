@@ -1,0 +1,77 @@
+import type { Dossier, Trial } from '@zither/contract';
+import type { MeasureId, Side } from '@zither/core';
+import { emptyDossier } from '../features/data/overlay.ts';
+
+export const ID = '11111111-1111-4111-8111-111111111111';
+export const AT = '2026-01-05T09:00:00.000Z';
+
+let count = 0;
+
+/** A trial as the server gives it; each later than the one before. */
+export function trial(
+  measure: MeasureId,
+  side: Side | null,
+  value: number,
+  change: Partial<Trial> = {},
+): Trial {
+  count += 1;
+  const takenOn = change.takenOn ?? '2026-01-05';
+  return {
+    id: `22222222-2222-4222-8222-${String(count).padStart(12, '0')}`,
+    clientId: ID,
+    version: 1,
+    updatedAt: AT,
+    takenOn,
+    takenAt: `${takenOn}T09:${String(Math.floor(count / 60) % 60).padStart(2, '0')}:${String(count % 60).padStart(2, '0')}.000Z`,
+    measure,
+    side,
+    value,
+    instrument: 'byHand',
+    kneeGapMm: null,
+    pinch: false,
+    struck: null,
+    ...change,
+  };
+}
+
+/** The five that a setup and plan need, one trial each. */
+export const five = (
+  change: Partial<{
+    stance: number;
+    toes: [number, number];
+    wall: [number, number];
+    heel: number;
+    travel: number;
+  }> = {},
+): Trial[] => {
+  const { stance = 420, toes = [14, 12], wall = [20, 90], heel = 0, travel = 30 } = change;
+  return [
+    trial('stanceWidth', null, stance),
+    trial('toeOut', 'left', toes[0]),
+    trial('toeOut', 'right', toes[1]),
+    trial('kneeToWall', 'left', wall[0]),
+    trial('kneeToWall', 'right', wall[1]),
+    trial('heelRise', null, heel),
+    trial('kneeTravel', null, travel),
+  ];
+};
+
+export const dossierOf = (trials: Trial[], change: Partial<Dossier> = {}): Dossier => ({
+  ...emptyDossier({
+    id: ID,
+    version: 1,
+    name: 'Orla Venn',
+    statureMm: 1750,
+    massKg: 70,
+    segmentsMm: { thigh: 440 },
+    shoulderWidthMm: null,
+    interAsisMm: null,
+    kit: [],
+    notes: '',
+    archivedAt: null,
+    createdAt: AT,
+    updatedAt: AT,
+  }),
+  trials,
+  ...change,
+});

@@ -1,0 +1,129 @@
+import { SIDES, type Side } from '../linkage/setup.ts';
+import { MEASURES, type MeasureId } from './measures.ts';
+import { singleReadingError, summariseTrials, type TrialSummary } from './trials.ts';
+
+/** One reading as it was taken. A struck trial stays in the record and counts for nothing. */
+export interface Trial {
+  /** Calendar day, yyyy-mm-dd. */
+  takenOn: string;
+  /** Moment, ISO 8601 UTC; orders the trials of a day. */
+  takenAt: string;
+  measure: MeasureId;
+  /** null for what has no side. */
+  side: Side | null;
+  /** In the measure's unit. */
+  value: number;
+  /** Distance between the knee centres at which a hip fold was read, mm; else null. */
+  kneeGapMm: number | null;
+  /** A pinch ended the range here. */
+  pinch: boolean;
+  struck: object | null;
+}
+
+/** Trials that count, of one measure and side, oldest first; of one day when given. */
+export function keptTrials<T extends Trial>(
+  trials: readonly T[],
+  measure: MeasureId,
+  side: Side | null,
+  day?: string,
+): T[] {
+  return trials
+    .filter(
+      (t) =>
+        t.measure === measure &&
+        t.side === side &&
+        t.struck === null &&
+        (day === undefined || t.takenOn === day),
+    )
+    .sort((a, b) => a.takenAt.localeCompare(b.takenAt));
+}
+
+/** Days on which anything that counts was measured, newest first. */
+export const measuredDays = (trials: readonly Trial[]): string[] =>
+  [...new Set(trials.filter((t) => t.struck === null).map((t) => t.takenOn))].sort().reverse();
+
+/**
+ * Standard error of a single reading of a measure for this client: pooled over all the client's own sets (each side and day one set)
+ * once there are enough, else the instrument's published or house value.
+ *
+ * Readings come in steps, so even three equal ones are not certain: the error is never taken below that of the step itself, grain/√12,
+ * the standard deviation of a uniform distribution over one step.
+ */
+export function readingError(
+  trials: readonly Trial[],
+  measure: MeasureId,
+): { sem: number; own: boolean } | null {
+  const { sem: given, grain } = MEASURES[measure];
+  if (given === null) return null;
+  const sets = new Map<string, number[]>();
+  for (const trial of trials) {
+    if (trial.measure !== measure || trial.struck !== null) continue;
+    // Another knee width is another position, so it never counts as a repeat.
+    const key = `${trial.takenOn} ${trial.side ?? ''} ${trial.kneeGapMm ?? ''}`;
+    sets.set(key, [...(sets.get(key) ?? []), trial.value]);
+  }
+  const { sem, own } = singleReadingError([...sets.values()], given);
+  return { sem: Math.max(sem, grain / Math.sqrt(12)), own };
+}
+
+/** One measure of one side on one day, with its error. */
+export interface Reading extends TrialSummary {
+  day: string;
+  /** Least and greatest of the trials apart. */
+  spread: number;
+  /** The error comes from the client's own repeats. */
+  own: boolean;
+  /** A pinch ended at least one trial. */
+  pinch: boolean;
+}
+
+/**
+ * The reading of one day; null when nothing counts. The error of a yes or no is 0.
+ *
+ * @example readingOn(trials, 'shinAngle', 'left', '2026-01-05')?.mean // 33.7
+ */
+export function readingOn(
+  trials: readonly Trial[],
+  measure: MeasureId,
+  side: Side | null,
+  day: string,
+): Reading | null {
+  const kept = keptTrials(trials, measure, side, day);
+  const values = kept.map((t) => t.value);
+  const error = readingError(trials, measure) ?? { sem: 0, own: false };
+  const summary = summariseTrials(values, error.sem);
+  if (!summary) return null;
+  return {
+    ...summary,
+    day,
+    spread: Math.max(...values) - Math.min(...values),
+    own: error.own,
+    pinch: kept.some((t) => t.pinch),
+  };
+}
+
+/** The newest reading, on whatever day; `before` leaves out that day and later ones. */
+export function newestReading(
+  trials: readonly Trial[],
+  measure: MeasureId,
+  side: Side | null,
+  before?: string,
+): Reading | null {
+  const days = measuredDays(keptTrials(trials, measure, side));
+  const day = days.find((d) => before === undefined || d < before);
+  return day === undefined ? null : readingOn(trials, measure, side, day);
+}
+
+/** Where a measure stands on a day: how many readings are there of how many, over its sides. */
+export function progressOn(
+  trials: readonly Trial[],
+  measure: MeasureId,
+  day: string,
+): { taken: number; wanted: number } {
+  const { sided, trials: wanted } = MEASURES[measure];
+  const sides = sided ? SIDES : [null];
+  const taken = sides.map((side) =>
+    Math.min(wanted, keptTrials(trials, measure, side, day).length),
+  );
+  return { taken: taken.reduce((a, b) => a + b, 0), wanted: wanted * sides.length };
+}
