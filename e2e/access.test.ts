@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import type { AxeResults } from 'axe-core';
 import type { Browser, Page } from 'playwright-core';
+import { STATIONS } from '@zither/core';
 import { launch, PHONE, TestServer, visit, WIDE } from './support.ts';
 
 let browser: Browser;
@@ -36,7 +37,20 @@ const smallTargets = (page: Page): Promise<string[]> =>
       .map(({ box, html }) => `${Math.round(box.width)}×${Math.round(box.height)} ${html}`),
   );
 
-const PAGES = ['', 'clear', 'referral', 'measure', 'setup', 'prescription', 'edit'];
+const PAGES = [
+  '',
+  'clear',
+  'referral',
+  'measure',
+  ...STATIONS.map((s) => `measure/${s.id}`),
+  'sheet',
+  'watch',
+  'probe',
+  'setup',
+  'prescription',
+  'recheck',
+  'edit',
+];
 
 describe.each([
   ['phone', PHONE],
@@ -63,7 +77,7 @@ describe.each([
         await page.waitForTimeout(400);
         await look(stage || 'client');
       }
-      for (const path of ['/clients/new', '/lab']) {
+      for (const path of ['/clients/new', '/lab', '/settings']) {
         await page.goto(server.address + path);
         await page.getByRole('heading', { level: 1 }).last().waitFor();
         await page.waitForTimeout(400);

@@ -1,5 +1,5 @@
 import type { Browser, Page } from 'playwright-core';
-import { launch, PHONE, saved, TestServer, visit } from './support.ts';
+import { launch, openStage, PHONE, saved, TestServer, visit } from './support.ts';
 
 let browser: Browser;
 const server = new TestServer();
@@ -16,7 +16,7 @@ afterAll(async () => {
 
 const openClear = async (page: Page, name: string) => {
   await page.getByText(name).tap();
-  await page.getByRole('button', { name: 'Clear', exact: true }).tap();
+  await openStage(page, 'Clear');
   await page.getByRole('heading', { name: 'Clear', exact: true }).waitFor();
 };
 
@@ -94,7 +94,7 @@ describe('Clear, at 390 × 844', () => {
   it('stops for pain from any stage and lets the rules decide what may follow', async () => {
     const { page, context, problems } = await visit(browser, PHONE, server.address);
     await page.getByText('Tavi Brask').tap();
-    await page.getByRole('button', { name: 'Setup', exact: true }).tap();
+    await openStage(page, 'Set');
     await page.getByTestId('window').waitFor();
     await page.getByRole('button', { name: 'Pain: stop, and record it' }).tap();
     await page.getByRole('radio', { name: 'Knee', exact: true }).tap();

@@ -117,6 +117,19 @@ export async function enter(page: Page, label: string, text: string): Promise<vo
   await field.blur();
 }
 
+/** Opens a stage of the visit from the strip or rail of beads. */
+export const openStage = (page: Page, name: string): Promise<void> =>
+  page
+    .getByRole('navigation', { name: 'Stages of the visit' })
+    .getByRole('link', { name: new RegExp(`^${name}`) })
+    .click();
+
+/** Types a reading at a station and keeps it with the button under the thumb. */
+export async function keep(page: Page, label: string, text: string): Promise<void> {
+  await enter(page, label, text);
+  await page.getByRole('button', { name: /^Keep / }).click();
+}
+
 /** Waits until the page says that everything is on the server. */
 export const saved = (page: Page): Promise<void> =>
   page.getByTestId('save-state').getByText('Saved', { exact: true }).waitFor();

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { Browser } from 'playwright-core';
-import { launch, saved, TestServer, visit, WIDE } from './support.ts';
+import { launch, openStage, saved, TestServer, visit, WIDE } from './support.ts';
 
 let browser: Browser;
 const server = new TestServer();
@@ -34,7 +34,7 @@ describe('at 1280 × 800', () => {
   it('opens a shut window with a lever, prescribes, and prints one page with the cautions', async () => {
     const { page, context, problems } = await visit(browser, WIDE, server.address);
     await page.getByText('Orla Venn').click();
-    await page.getByRole('button', { name: 'Setup', exact: true }).click();
+    await openStage(page, 'Set');
     await page
       .getByTestId('window')
       .getByText(/short at crease below knee/)

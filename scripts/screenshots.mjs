@@ -50,18 +50,51 @@ const client = (name) => async (page) => {
   await page.getByRole('heading', { name }).waitFor();
 };
 const stage =
-  (name, button, title = button) =>
+  (name, bead, title = bead) =>
   async (page) => {
     await client(name)(page);
-    await page.getByRole('button', { name: button, exact: true }).click();
+    await page
+      .getByRole('navigation', { name: 'Stages of the visit' })
+      .getByRole('link', { name: new RegExp(`^${bead}`) })
+      .click();
     await page.getByRole('heading', { name: title, exact: true }).first().waitFor();
   };
+const station = (name, at) => async (page) => {
+  await stage(name, 'Measure')(page);
+  await page.getByRole('link', { name: new RegExp(`^${at}`) }).click();
+  await page.getByRole('heading', { name: at }).first().waitFor();
+};
+/** Three trials a side with the simulated inclinometer, one of them struck out. */
+const ankle = async (page) => {
+  await page.evaluate(() =>
+    localStorage.setItem(
+      'zither-plumb.settings',
+      JSON.stringify({ angle: 'simulatedInclinometer' }),
+    ),
+  );
+  await page.reload();
+  await station('Orla Venn', 'Dorsiflexion, knee bent')(page);
+  for (const trial of [1, 2, 3])
+    for (const side of ['left', 'right']) {
+      await page.getByRole('button', { name: `Read ${side}, trial ${trial}` }).click();
+      await page
+        .getByRole('button', { name: new RegExp(`trial ${trial} of .* ${side}$`) })
+        .waitFor();
+    }
+  await page.getByRole('button', { name: /trial 2 of .* left$/ }).click();
+  await page.getByRole('button', { name: 'Heel lifted' }).click();
+};
+const sheet = async (page) => {
+  await stage('Pell Ashgrove', 'Measure')(page);
+  await page.getByRole('button', { name: 'Open the sheet' }).click();
+  await page.getByRole('table').first().waitFor();
+};
 const lab = async (page) => {
   await page.getByRole('link', { name: 'Lab' }).click();
   await page.getByTestId('window').waitFor();
 };
 const opened = (name) => async (page) => {
-  await stage(name, 'Setup')(page);
+  await stage(name, 'Set', 'Setup')(page);
   await page
     .getByRole('button', { name: /^Try: Heels up \d+ mm$/ })
     .first()
@@ -69,7 +102,7 @@ const opened = (name) => async (page) => {
   await page.getByText(/ of room at /).waitFor();
 };
 const print = async (page) => {
-  await stage('Tavi Brask', 'Plan', 'Prescription')(page);
+  await stage('Tavi Brask', 'Coach', 'Prescription')(page);
   const url = page.url().replace('/prescription', '/print');
   await page.goto(url);
   await page.getByRole('button', { name: 'Print', exact: true }).waitFor();
@@ -81,11 +114,19 @@ try {
   await picture('clear-phone', 'phone', stage('Runa Feld', 'Clear'));
   await picture('held-phone', 'phone', client('Ivo Larch'));
   await picture('measure-phone', 'phone', stage('Pell Ashgrove', 'Measure'));
-  await picture('setup-shut-phone', 'phone', stage('Orla Venn', 'Setup'));
+  await picture('setup-shut-phone', 'phone', stage('Orla Venn', 'Set', 'Setup'));
+  await picture('station-wide', 'wide', station('Maren Sool', 'Stance and foot angle'));
+  await picture('sheet-wide', 'wide', sheet);
+  await picture('settings-phone', 'phone', async (page) => {
+    await page.getByRole('link', { name: 'Settings' }).click();
+    await page.getByRole('radio', { name: 'Simulated inclinometer' }).click();
+  });
   await picture('setup-opened-wide', 'wide', opened('Orla Venn'));
-  await picture('prescription-phone', 'phone', stage('Orla Venn', 'Plan', 'Prescription'));
+  await picture('prescription-phone', 'phone', stage('Orla Venn', 'Coach', 'Prescription'));
   await picture('print-wide', 'wide', print);
   await picture('lab-dark-phone', 'phone', lab, { dark: true });
+  // Last, because it writes.
+  await picture('trials-phone', 'phone', ankle);
 } finally {
   await browser.close();
   await server.stop();

@@ -111,7 +111,7 @@ describe('the outbox', () => {
         } as never,
       }),
     );
-    expect(state.conflict?.mine).toMatchObject({ values: { setup: { stanceWidthMm: 430 } } });
+    expect(state.conflicts[0]?.mine).toMatchObject({ values: { setup: { stanceWidthMm: 430 } } });
     expect(state.queue.map((q) => q.operation.kind)).toEqual(['client.put']);
   });
 
@@ -122,7 +122,7 @@ describe('the outbox', () => {
       outboxActions.turnedAway({ code: 'invalid', message: 'values.name must not be empty.' }),
     );
     expect(state.queue).toEqual([]);
-    expect(state.refused?.problem.message).toContain('must not be empty');
+    expect(state.refused[0]?.problem.message).toContain('must not be empty');
   });
 });
 

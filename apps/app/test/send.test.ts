@@ -132,7 +132,7 @@ describe('sending', () => {
     answers = [ok({ something: 'else' })];
     store.dispatch(submit(put(70)));
     await settle();
-    expect(outbox(store)).toMatchObject({ line: 'offline', refused: null });
+    expect(outbox(store)).toMatchObject({ line: 'offline', refused: [] });
     expect(outbox(store).queue).toHaveLength(1);
   });
 
@@ -141,7 +141,7 @@ describe('sending', () => {
     answers = [() => json(500, { code: 'internal', message: 'Something went wrong here.' })];
     store.dispatch(submit(put(70)));
     await settle();
-    expect(outbox(store)).toMatchObject({ line: 'offline', refused: null });
+    expect(outbox(store)).toMatchObject({ line: 'offline', refused: [] });
     expect(outbox(store).queue).toHaveLength(1);
   });
 
@@ -160,10 +160,10 @@ describe('sending', () => {
     const other = { ...put(70), rowId: newId() };
     store.dispatch(submit(other));
     await settle();
-    expect(outbox(store).refused?.problem.path).toBe('values.massKg');
+    expect(outbox(store).refused[0]?.problem.path).toBe('values.massKg');
     expect(outbox(store).queue).toEqual([]);
     store.dispatch(outboxActions.refusalDismissed());
-    expect(outbox(store).refused).toBeNull();
+    expect(outbox(store).refused).toEqual([]);
   });
 });
 
@@ -180,10 +180,40 @@ describe('a row changed on another device', () => {
 
   it('waits for a choice and loses neither side', async () => {
     const store = await collide();
-    expect(outbox(store).conflict).toMatchObject({
+    expect(outbox(store).conflicts[0]).toMatchObject({
       mine: { values: { massKg: 70 } },
       current: { row: { massKg: 75, version: 4 } },
     });
+  });
+
+  it('is still there after a reload', async () => {
+    await collide();
+    expect(outbox(makeStore()).conflicts[0]).toMatchObject({
+      mine: { values: { massKg: 70 } },
+      current: { row: { massKg: 75 } },
+    });
+  });
+
+  it('waits with others of its kind: a second collision does not push the first aside', async () => {
+    const store = await collide();
+    const other = { ...put(66, 2), rowId: newId() };
+    answers = [
+      () =>
+        json(409, {
+          code: 'rowChanged',
+          message: 'This was changed.',
+          current: { ...row(67, 3), row: { ...row(67, 3).row, id: other.rowId } },
+        }),
+    ];
+    store.dispatch(submit(other));
+    await settle();
+    expect(outbox(store).conflicts.map((c) => 'values' in c.mine && c.mine.values)).toMatchObject([
+      { massKg: 70 },
+      { massKg: 66 },
+    ]);
+    store.dispatch(settleConflict('theirs', newId));
+    await settle();
+    expect(outbox(store).conflicts).toHaveLength(1);
   });
 
   it('puts mine on top of the newest version when kept', async () => {
@@ -193,7 +223,7 @@ describe('a row changed on another device', () => {
     await settle();
     expect(sent.at(-1)).toMatchObject({ baseVersion: 4, values: { massKg: 70 } });
     expect(sent.at(-1)?.operationId).not.toBe(sent[0]?.operationId);
-    expect(outbox(store)).toMatchObject({ conflict: null, queue: [] });
+    expect(outbox(store)).toMatchObject({ conflicts: [], queue: [] });
   });
 
   it('sends nothing more when the other is taken', async () => {
@@ -202,7 +232,7 @@ describe('a row changed on another device', () => {
     store.dispatch(settleConflict('theirs', newId));
     await settle();
     expect(sent).toHaveLength(before);
-    expect(outbox(store).conflict).toBeNull();
+    expect(outbox(store).conflicts).toEqual([]);
   });
 });
 

@@ -7,8 +7,8 @@ import { useAppSelector } from '../features/data/index.ts';
 /** Says quietly where the work is: saved, on its way, or waiting for the network. */
 export function SaveBadge() {
   const { colors } = useLook();
-  const { queue, line, hasSaved, conflict, refused } = useAppSelector((s) => s.outbox);
-  const needsChoice = conflict !== null || refused !== null;
+  const { queue, line, hasSaved, conflicts, refused } = useAppSelector((s) => s.outbox);
+  const needsChoice = conflicts.length + refused.length > 0;
   const words = needsChoice
     ? 'Needs your choice'
     : line === 'offline'

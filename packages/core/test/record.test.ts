@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { mean, sampleVariance, sum } from 'simple-statistics';
 import {
+  changeBetween,
   keptTrials,
   measuredDays,
   MEASURE_IDS,
@@ -69,7 +70,8 @@ describe('the record of trials', () => {
           sum(sets.map((s) => s.length - 1));
         const error = readingError(all, 'shinAngle');
         expect(error?.own).toBe(true);
-        expect(error?.sem).toBeCloseTo(Math.max(Math.sqrt(pooled), 1 / Math.sqrt(12)), 9);
+        // Never below half the published 1.4°.
+        expect(error?.sem).toBeCloseTo(Math.max(Math.sqrt(pooled), 0.7), 9);
         const reading = readingOn(all, 'shinAngle', 'right', '2026-01-05');
         expect(reading?.mean).toBeCloseTo(mean(right), 9);
         expect(reading?.sem).toBeCloseTo((error?.sem ?? NaN) / Math.sqrt(right.length), 9);
@@ -78,13 +80,27 @@ describe('the record of trials', () => {
     );
   });
 
-  it('never believes a reading beyond its own step: equal trials keep an error of grain/√12', () => {
+  it('never believes equal trials blindly: not below the step read, nor below half the published error', () => {
     const same = [
       ...trials('kneeToWall', 'left', [80, 80, 80]),
       ...trials('kneeToWall', 'right', [90, 90, 90]),
     ];
-    // By hand: the tape is read in 5 mm steps, 5/√12 = 1.44 mm.
-    expect(readingError(same, 'kneeToWall')).toEqual({ sem: 5 / Math.sqrt(12), own: true });
+    expect(readingError(same, 'kneeToWall')).toEqual({ sem: 3, own: true });
+    const lifts = [1, 2, 3, 4, 5].flatMap((d) =>
+      trials('heelRise', null, [10, 10], { takenOn: `2026-01-0${d}` }),
+    );
+    // By hand: read in whole mm, 1/√12 = 0.29 mm, less than half of 2 mm.
+    expect(readingError(lifts, 'heelRise')).toEqual({ sem: 1, own: true });
+    // Three equal shin angles at two visits: 1.96 · √2 · 0.7°/√3 = 1.1°, so one degree is not called a change.
+    const shin = ['2025-12-01', '2026-01-05'].flatMap((takenOn, i) =>
+      trials('shinAngle', 'left', [30 + i, 30 + i, 30 + i], { takenOn }),
+    );
+    const [before, now] = ['2025-12-01', '2026-01-05'].map((d) =>
+      readingOn(shin, 'shinAngle', 'left', d),
+    );
+    if (!before || !now) throw new Error('no reading');
+    expect(changeBetween(before, now).kind).toBe('noChangeWeCanSee');
+    expect(changeBetween(before, now).mdc).toBeCloseTo(1.12, 2);
   });
 
   it('takes another knee width for another position, not for a repeat', () => {

@@ -1,29 +1,43 @@
-import { operationSchema } from '@zither/contract';
+import { operationResultSchema, operationSchema } from '@zither/contract';
 import { z } from 'zod';
-import type { Queued } from './outbox.ts';
+import type { Collision, OutboxState, Queued } from './outbox.ts';
 
 const KEY = 'zither-plumb.outbox.v1';
+const CONFLICTS_KEY = 'zither-plumb.conflicts.v1';
 
-const kept = z.array(z.strictObject({ operation: operationSchema, tried: z.boolean() }));
+const keptQueue = z.array(z.strictObject({ operation: operationSchema, tried: z.boolean() }));
+const keptConflicts = z.array(
+  z.strictObject({ mine: operationSchema, current: operationResultSchema }),
+);
 
-/** Writes the queue where a reload or an empty battery cannot reach it. */
-export function keepQueue(queue: readonly Queued[]): void {
+function write(key: string, list: readonly unknown[]): void {
   try {
-    if (queue.length === 0) localStorage.removeItem(KEY);
-    else localStorage.setItem(KEY, JSON.stringify(queue));
+    if (list.length === 0) localStorage.removeItem(key);
+    else localStorage.setItem(key, JSON.stringify(list));
   } catch {
-    // Storage full or forbidden: the queue still lives in memory and the save line keeps saying "waiting".
+    // Storage full or forbidden: the list still lives in memory and the save line keeps saying "waiting".
   }
 }
 
-/** Reads the queue back; anything unreadable is left where it is and not sent. */
-export function readKeptQueue(): Queued[] {
+/** Writes what waits where a reload or an empty battery cannot reach it: the queue, and what waits for a choice. */
+export function keepOutbox({ queue, conflicts }: Pick<OutboxState, 'queue' | 'conflicts'>): void {
+  write(KEY, queue);
+  write(CONFLICTS_KEY, conflicts);
+}
+
+function read<T>(key: string, schema: z.ZodType<T[]>): T[] {
   try {
-    const text = localStorage.getItem(KEY);
+    const text = localStorage.getItem(key);
     if (text === null) return [];
-    const read = kept.safeParse(JSON.parse(text));
-    return read.success ? read.data : [];
+    const found = schema.safeParse(JSON.parse(text));
+    return found.success ? found.data : [];
   } catch {
     return [];
   }
 }
+
+/** Reads back what was kept; anything unreadable is left where it is and not sent. */
+export const readKeptOutbox = (): { queue: Queued[]; conflicts: Collision[] } => ({
+  queue: read(KEY, keptQueue),
+  conflicts: read(CONFLICTS_KEY, keptConflicts),
+});

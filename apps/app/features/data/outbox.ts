@@ -7,14 +7,20 @@ export interface Queued {
   tried: boolean;
 }
 
+/** Two versions of one row: what this device wanted, and what stands. */
+export interface Collision {
+  mine: Operation;
+  current: Conflict['current'];
+}
+
 export interface OutboxState {
   queue: Queued[];
   /** `offline`: the last try did not get through; another follows by itself. */
   line: 'ready' | 'sending' | 'offline';
-  /** A change refused because the row moved on elsewhere; waits for the coach to choose. */
-  conflict: { mine: Operation; current: Conflict['current'] } | null;
-  /** A change the server would not take at all; shown until dismissed. */
-  refused: { operation: Operation; problem: Problem } | null;
+  /** Changes refused because their rows moved on elsewhere; each waits for the coach to choose, oldest first. */
+  conflicts: Collision[];
+  /** Changes the server would not take at all; shown one after the other until dismissed. */
+  refused: { operation: Operation; problem: Problem }[];
   /** True once anything was saved since the app started, so that "saved" is only said when it is true. */
   hasSaved: boolean;
 }
@@ -22,8 +28,8 @@ export interface OutboxState {
 export const emptyOutbox: OutboxState = {
   queue: [],
   line: 'ready',
-  conflict: null,
-  refused: null,
+  conflicts: [],
+  refused: [],
   hasSaved: false,
 };
 
@@ -72,22 +78,24 @@ const slice = createSlice({
       if (!head) return;
       const mine = state.queue.filter((q) => touchesSameRow(q.operation, head.operation));
       state.queue = state.queue.filter((q) => !touchesSameRow(q.operation, head.operation));
-      state.conflict = { mine: (mine.at(-1) ?? head).operation, current: payload };
+      state.conflicts = state.conflicts.filter((c) => !touchesSameRow(c.mine, head.operation));
+      state.conflicts.push({ mine: (mine.at(-1) ?? head).operation, current: payload });
       state.line = 'ready';
     },
     turnedAway(state, { payload }: PayloadAction<Problem>) {
       const head = state.queue.shift();
       state.line = 'ready';
-      if (head) state.refused = { operation: head.operation, problem: payload };
+      if (head) state.refused.push({ operation: head.operation, problem: payload });
     },
     conflictSettled(state) {
-      state.conflict = null;
+      state.conflicts.shift();
     },
     refusalDismissed(state) {
-      state.refused = null;
+      state.refused.shift();
     },
-    restored(state, { payload }: PayloadAction<Queued[]>) {
-      state.queue = payload;
+    restored(state, { payload }: PayloadAction<Pick<OutboxState, 'queue' | 'conflicts'>>) {
+      state.queue = payload.queue;
+      state.conflicts = payload.conflicts;
     },
   },
 });

@@ -86,7 +86,7 @@ const remember =
 export const settleConflict =
   (keep: 'mine' | 'theirs', newId: () => string): Thunk =>
   (dispatch, getState) => {
-    const { conflict } = getState().outbox;
+    const [conflict] = getState().outbox.conflicts;
     if (!conflict) return;
     dispatch(outboxActions.conflictSettled());
     if (keep === 'mine')

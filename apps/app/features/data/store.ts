@@ -1,7 +1,7 @@
 import { combineReducers, configureStore } from '@reduxjs/toolkit';
 import { useDispatch, useSelector } from 'react-redux';
 import { api } from './api.ts';
-import { keepQueue, readKeptQueue } from './keep.ts';
+import { keepOutbox, readKeptOutbox } from './keep.ts';
 import { keepSettings, settingsReducer } from '../settings/settings.ts';
 import { outboxActions, outboxReducer } from './outbox.ts';
 
@@ -17,9 +17,10 @@ export function makeStore() {
     reducer,
     middleware: (defaults) => defaults().concat(api.middleware),
   });
-  const waiting = readKeptQueue();
-  if (waiting.length > 0) store.dispatch(outboxActions.restored(waiting));
-  let kept = store.getState().outbox.queue;
+  const waiting = readKeptOutbox();
+  if (waiting.queue.length + waiting.conflicts.length > 0)
+    store.dispatch(outboxActions.restored(waiting));
+  let { queue, conflicts } = store.getState().outbox;
   let { settings } = store.getState();
   store.subscribe(() => {
     const state = store.getState();
@@ -27,10 +28,10 @@ export function makeStore() {
       settings = state.settings;
       keepSettings(settings);
     }
-    const { queue } = state.outbox;
-    if (queue === kept) return;
-    kept = queue;
-    keepQueue(queue);
+    const { outbox } = state;
+    if (outbox.queue === queue && outbox.conflicts === conflicts) return;
+    ({ queue, conflicts } = outbox);
+    keepOutbox(outbox);
   });
   return store;
 }

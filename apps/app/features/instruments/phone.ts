@@ -11,32 +11,33 @@ export const motionSensor: StreamedInstrument = {
   reads: (measure) => measure.byInclinometer === true,
   zeroOf: () => null,
   start: (_aim, on) => {
-    let subscription: { remove: () => void } | null = null;
     let isStopped = false;
+    const onMotion = ({ accelerationIncludingGravity: pull }: DeviceMotionEvent) => {
+      // A browser may send events whose numbers are all null.
+      if (pull?.x == null || pull.y == null || pull.z == null) return;
+      on.sample({
+        tMs: performance.now(),
+        x: pull.x / STANDARD_GRAVITY,
+        y: pull.y / STANDARD_GRAVITY,
+        z: pull.z / STANDARD_GRAVITY,
+      });
+    };
     const open = async () => {
       // Asked first, while the tap still counts as one.
       const permission = await DeviceMotion.requestPermissionsAsync();
       if (isStopped) return;
       if (!permission.granted) return on.fault('refused');
       if (!(await DeviceMotion.isAvailableAsync())) return on.fault('missing');
-      if (isStopped) return;
-      subscription = DeviceMotion.addListener(({ accelerationIncludingGravity: pull }) => {
-        // A browser may send events whose numbers are all null.
-        if (pull === null || typeof pull.x !== 'number') return;
-        on.sample({
-          tMs: performance.now(),
-          x: pull.x / STANDARD_GRAVITY,
-          y: pull.y / STANDARD_GRAVITY,
-          z: pull.z / STANDARD_GRAVITY,
-        });
-      });
+      // In this version of expo-sensors `addListener` is missing on the web (docs/decisions/006), so the event it would pass on
+      // is heard directly.
+      if (!isStopped) window.addEventListener('devicemotion', onMotion);
     };
     open().catch(() => {
       if (!isStopped) on.fault('missing');
     });
     return () => {
       isStopped = true;
-      subscription?.remove();
+      window.removeEventListener('devicemotion', onMotion);
     };
   },
 };

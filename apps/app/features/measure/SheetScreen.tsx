@@ -230,7 +230,8 @@ function EntryCell({
           setProblem(null);
         }}
         onSubmitEditing={keep}
-        submitBehavior="submit"
+        // Leaving the field on Enter would take the focus from the line it has just gone to.
+        blurOnSubmit={false}
         onKeyPress={(event) => {
           if (event.nativeEvent.key === 'ArrowDown') move(1);
           if (event.nativeEvent.key === 'ArrowUp') move(-1);

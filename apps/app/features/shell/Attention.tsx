@@ -1,5 +1,7 @@
+import { lazy, Suspense } from 'react';
 import { View } from 'react-native';
 import { Notice } from '../../ui/Notice.tsx';
+import { Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
 import {
   newId,
@@ -9,22 +11,24 @@ import {
   useAppSelector,
 } from '../data/index.ts';
 
+const Versions = lazy(async () => ({ default: (await import('./Versions.tsx')).Versions }));
+
 const ROW_NAMES = {
-  client: 'client details',
-  session: 'session',
-  trial: 'trial',
-  setup: 'setup',
-  prescription: 'prescription',
-  screening: 'screen answers',
-  clearance: 'clearance',
-  pain: 'pain notes',
+  client: 'These client details were changed on another device while you worked.',
+  session: 'This session was changed on another device while you worked.',
+  trial: 'This trial was changed on another device while you worked.',
+  setup: 'This setup was changed on another device while you worked.',
+  prescription: 'This prescription was changed on another device while you worked.',
+  screening: 'These screen answers were changed on another device while you worked.',
+  clearance: 'This clearance was changed on another device while you worked.',
+  pain: 'This pain note was changed on another device while you worked.',
 } as const;
 
 /** What the outbox cannot decide alone: a row changed on another device, or a change the server refused. */
 export function Attention() {
   const dispatch = useAppDispatch();
-  const conflict = useAppSelector((s) => s.outbox.conflict);
-  const refused = useAppSelector((s) => s.outbox.refused);
+  const conflict = useAppSelector((s) => s.outbox.conflicts[0]);
+  const refused = useAppSelector((s) => s.outbox.refused[0]);
   if (!conflict && !refused) return null;
   return (
     <View style={{ padding: space.m, gap: space.s }}>
@@ -42,7 +46,13 @@ export function Attention() {
             },
           ]}
         >
-          {`These ${ROW_NAMES[conflict.current.entity]} were changed on another device while you worked. Nothing of yours is lost until you choose.`}
+          <View style={{ gap: space.xs }}>
+            <Say strong>{ROW_NAMES[conflict.current.entity]}</Say>
+            <Suspense fallback={null}>
+              <Versions conflict={conflict} />
+            </Suspense>
+            <Say small>Nothing of yours is lost until you choose.</Say>
+          </View>
         </Notice>
       )}
       {refused && (

@@ -20,6 +20,9 @@ export interface Trial {
   struck: object | null;
 }
 
+/** Share of the given error below which a client's own repeats never bring it (house default). */
+const OWN_REPEATS_LEAST = 0.5;
+
 /** Trials that count, of one measure and side, oldest first; of one day when given. */
 export function keptTrials<T extends Trial>(
   trials: readonly T[],
@@ -46,8 +49,9 @@ export const measuredDays = (trials: readonly Trial[]): string[] =>
  * Standard error of a single reading of a measure for this client: pooled over all the client's own sets (each side and day one set)
  * once there are enough, else the instrument's published or house value.
  *
- * Readings come in steps, so even three equal ones are not certain: the error is never taken below that of the step itself, grain/√12,
- * the standard deviation of a uniform distribution over one step.
+ * Two floors keep it honest. Readings come in steps, so even three equal ones are not certain: the error is never below that of the step
+ * itself, grain/√12, the standard deviation of a uniform distribution over one step. And repeats within a visit do not show what
+ * placing the foot anew at the next visit does, so they never bring the error below half the given one (house default).
  */
 export function readingError(
   trials: readonly Trial[],
@@ -63,7 +67,7 @@ export function readingError(
     sets.set(key, [...(sets.get(key) ?? []), trial.value]);
   }
   const { sem, own } = singleReadingError([...sets.values()], given);
-  return { sem: Math.max(sem, grain / Math.sqrt(12)), own };
+  return { sem: Math.max(sem, grain / Math.sqrt(12), given * OWN_REPEATS_LEAST), own };
 }
 
 /** One measure of one side on one day, with its error. */

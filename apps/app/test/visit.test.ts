@@ -1,0 +1,161 @@
+import type { Screening } from '@zither/contract';
+import { QUESTION_IDS } from '@zither/core';
+import { newestOf, overlay, overlayList } from '../features/data/overlay.ts';
+import { takes } from '../features/session/takes.ts';
+import { stageAt } from '../features/session/stages.ts';
+import { disagreeing, isVisitOn, resumeAt, stageViews } from '../features/session/stageViews.ts';
+import { safetyOf } from '../features/clear/safety.ts';
+import { AT, dossierOf, five, ID, trial } from './trialRows.ts';
+
+const TODAY = '2026-01-05';
+const row = { id: ID, clientId: ID, version: 1, updatedAt: AT };
+const screening = (change: Partial<Screening> = {}): Screening => ({
+  ...row,
+  takenOn: TODAY,
+  purpose: 'strength',
+  asked: [...QUESTION_IDS],
+  answers: {},
+  ...change,
+});
+const states = (dossier: ReturnType<typeof dossierOf>) =>
+  Object.fromEntries(
+    Object.entries(stageViews(dossier, TODAY)).map(([stage, view]) => [stage, view.state]),
+  );
+
+describe('the stages of a visit', () => {
+  it('are all open for a client of whom nothing is known', () => {
+    expect(new Set(Object.values(states(dossierOf([]))))).toEqual(new Set(['open']));
+    expect(isVisitOn(dossierOf([]), TODAY)).toBe(false);
+    expect(resumeAt(dossierOf([]), TODAY)).toBe('clear');
+  });
+
+  it('are held by the screen, all but Clear and Measure', () => {
+    const held = dossierOf([], { screening: screening({ answers: { swelling: true } }) });
+    expect(states(held)).toMatchObject({
+      clear: 'attention',
+      measure: 'open',
+      watch: 'held',
+      probe: 'held',
+      set: 'held',
+      coach: 'held',
+      recheck: 'held',
+    });
+    expect(resumeAt(held, TODAY)).toBe('clear');
+  });
+
+  it('tell today’s work from last time’s', () => {
+    const clear = (takenOn: string) =>
+      stageViews(dossierOf([], { screening: screening({ takenOn }) }), TODAY).clear;
+    expect(clear(TODAY)).toEqual({ state: 'done', note: 'go' });
+    expect(clear('2025-12-01').state).toBe('partial');
+    const measure = (takenOn: string) =>
+      stageViews(dossierOf(five().map((t) => ({ ...t, takenOn }))), TODAY).measure;
+    expect(measure('2025-12-01')).toEqual({ state: 'partial', note: 'from last time' });
+    // One trial of three is a beginning, not a set.
+    expect(measure(TODAY)).toEqual({ state: 'partial', note: 'sets unfinished' });
+    expect(stageViews(dossierOf(five().slice(0, 3)), TODAY).measure.note).toBe('2 of 5 known');
+  });
+
+  it('ask for attention when a full set disagrees, until it is struck or another trial settles it', () => {
+    const apart = [trial('kneeTravel', null, 10), trial('kneeTravel', null, 80)];
+    expect(disagreeing(dossierOf(apart), TODAY)).toEqual(['kneeTravel']);
+    expect(states(dossierOf(apart))['measure']).toBe('attention');
+    const settled = [...apart, trial('kneeTravel', null, 80)];
+    expect(disagreeing(dossierOf(settled), TODAY)).toEqual([]);
+    const struck = apart.map((t, i) =>
+      i === 0 ? { ...t, struck: { reason: 'Reading slipped', at: AT } } : t,
+    );
+    expect(disagreeing(dossierOf(struck), TODAY)).toEqual([]);
+  });
+
+  it('resume where the coach was last today, else at what is due', () => {
+    const session = { ...row, day: TODAY, at: 'probe' as const };
+    expect(resumeAt(dossierOf([], { sessions: [session] }), TODAY)).toBe('probe');
+    const yesterday = { ...session, day: '2026-01-04' };
+    expect(resumeAt(dossierOf([], { sessions: [yesterday] }), TODAY)).toBe('clear');
+    expect(resumeAt(dossierOf([], { screening: screening() }), TODAY)).toBe('measure');
+    expect(isVisitOn(dossierOf([], { screening: screening() }), TODAY)).toBe(true);
+  });
+
+  it('know which page is which stage', () => {
+    expect(stageAt(`/clients/${ID}/measure/hipFold`)).toBe('measure');
+    expect(stageAt(`/clients/${ID}/sheet`)).toBe('measure');
+    expect(stageAt(`/clients/${ID}/prescription`)).toBe('coach');
+    expect(stageAt(`/clients/${ID}`)).toBeNull();
+    expect(stageAt('/lab')).toBeNull();
+  });
+
+  it('that come later say what they will take, with today’s numbers', () => {
+    const dossier = dossierOf(five(), {
+      screening: screening({ answers: { pain: { place: 'knee', level: 2 } } }),
+    });
+    const safety = safetyOf(dossier, TODAY);
+    for (const stage of ['watch', 'probe', 'recheck'] as const) {
+      const line = takes(stage, dossier, safety);
+      expect(line).toMatch(/From Clear: no load/);
+      expect(line).toMatch(/L 2\d° ± \d\.\d°/);
+    }
+    expect(takes('watch', dossierOf([]), { state: 'notScreened' })).toMatch(
+      /not been asked.*L not measured/,
+    );
+  });
+});
+
+describe('visits and trials on their way', () => {
+  const put = (values: ReturnType<typeof trial>) => {
+    const { id, clientId: _c, version: _v, updatedAt: _u, ...rest } = values;
+    return {
+      kind: 'trial.put' as const,
+      operationId: id,
+      rowId: id,
+      baseVersion: 0,
+      clientId: ID,
+      values: rest,
+    };
+  };
+
+  it('are seen before they have arrived, in the order taken, and once only', () => {
+    const [first, second] = [trial('shinAngle', 'left', 33), trial('shinAngle', 'right', 34)];
+    const seen = overlay(dossierOf([second]), [put(first), put({ ...second, value: 35 })], ID);
+    expect(seen?.trials.map((t) => t.value)).toEqual([33, 35]);
+    expect(seen?.trials.map((t) => t.version)).toEqual([0, 1]);
+  });
+
+  it('stay when an answer comes late, and take in what another phone measured', () => {
+    const [mine, theirs] = [trial('shinAngle', 'left', 33), trial('shinAngle', 'left', 30)];
+    const held = dossierOf([{ ...mine, version: 2, value: 36 }]);
+    const merged = newestOf(held, dossierOf([mine, theirs]));
+    expect(merged.trials.map((t) => t.value)).toEqual([36, 30]);
+    const session = { ...row, day: TODAY, at: 'probe' as const };
+    const older = { ...session, version: 0, at: 'clear' as const };
+    expect(
+      newestOf({ ...held, sessions: [session] }, { ...held, sessions: [older] }).sessions,
+    ).toEqual([session]);
+  });
+
+  it('open one session a day, wherever it was opened first', () => {
+    const session = { ...row, day: TODAY, at: 'clear' as const };
+    const visit = {
+      kind: 'session.visit' as const,
+      operationId: ID,
+      rowId: '99999999-9999-4999-8999-999999999999',
+      baseVersion: 0,
+      clientId: ID,
+      day: TODAY,
+      at: 'measure' as const,
+    };
+    const seen = overlay(dossierOf([], { sessions: [session] }), [visit], ID);
+    expect(seen?.sessions).toMatchObject([{ id: ID, at: 'measure', version: 1 }]);
+    const line = {
+      id: ID,
+      name: 'Orla Venn',
+      archivedAt: null,
+      updatedAt: AT,
+      lastMeasuredOn: null,
+      lastSession: null,
+      hold: null,
+      hasPrescription: false,
+    };
+    expect(overlayList([line], [visit])[0]?.lastSession).toEqual({ day: TODAY, at: 'measure' });
+  });
+});
