@@ -273,7 +273,6 @@ export const SCENARIO: readonly DemoClient[] = [
           heelRise: 0,
           stanceWidth: 430,
           toeOut: both(15),
-          kneeTravel: 50,
           kneeToWall: both(90, 85),
         },
       },

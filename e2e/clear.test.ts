@@ -81,12 +81,21 @@ describe('Clear, at 390 × 844', () => {
     await page.getByText('Write who cleared it and under which licence.').waitFor();
     await page.getByLabel('Cleared by').fill('B. Physician');
     await page.getByLabel('Licence').fill('physician 4711');
+    await page.getByRole('checkbox', { name: 'No load', checked: true }).waitFor();
+    await page.getByRole('checkbox', { name: 'No deeper than parallel' }).tap();
+    await page.getByRole('checkbox', { name: /^Shins upright/ }).tap();
     await page.getByRole('button', { name: 'Record clearance' }).tap();
     await page.getByText('Go within limits').waitFor();
     await saved(page);
     await page.goto(`${client}/setup`);
     await page.getByTestId('window').waitFor();
-    await page.getByText(/Within limits: No load/).waitFor();
+    await page
+      .getByText(/Within limits: No load · No deeper than parallel · Shins upright/)
+      .waitFor();
+    await page
+      .getByTestId('window')
+      .getByText(/at parallel/)
+      .waitFor();
     expect(problems).toEqual([]);
     await context.close();
   });

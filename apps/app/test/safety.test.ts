@@ -1,5 +1,6 @@
 import type { Dossier, Screening, ScreeningValues } from '@zither/contract';
-import { QUESTION_IDS } from '@zither/core';
+import { QUESTION_IDS, USUAL_LIMITS } from '@zither/core';
+import { clearanceProblem } from '../features/clear/clearanceProblem.ts';
 import { emptyDossier } from '../features/data/overlay.ts';
 import { isHeld, limitsOf, safetyOf, sayLimit, screenToday } from '../features/clear/safety.ts';
 
@@ -41,6 +42,31 @@ const pain = (level: number, on = '2026-01-05') => ({
   movement: 'While squatting',
   place: 'knee' as const,
   level,
+});
+
+describe('a clearance as typed', () => {
+  const form = { who: 'B. Physician', licence: '4711', givenOn: '2026-01-02', expiresOn: '' };
+  it.each([
+    [{}, null],
+    [{ expiresOn: '2026-02-01' }, null],
+    [{ who: '' }, /who cleared it/],
+    [{ licence: '' }, /which licence/],
+    [{ givenOn: '2.1.2026' }, /yyyy-mm-dd/],
+    [{ givenOn: '2026-02-30' }, /yyyy-mm-dd/],
+    [{ givenOn: '2026-01-06' }, /after today/],
+    [{ expiresOn: '2026-13-01' }, /last day/],
+    [{ expiresOn: '2026-01-04' }, /already run out/],
+  ])('%j', (change, says) => {
+    const problem = clearanceProblem({ ...form, ...change }, '2026-01-05');
+    if (says === null) expect(problem).toBeNull();
+    else expect(problem).toMatch(says);
+  });
+
+  it('may carry each kind of limit the later stages obey', () => {
+    const kinds = new Set(USUAL_LIMITS.map((l) => l.kind));
+    expect(kinds.size).toBe(6);
+    expect(new Set(USUAL_LIMITS.map(sayLimit)).size).toBe(USUAL_LIMITS.length);
+  });
 });
 
 describe('where a client stands', () => {

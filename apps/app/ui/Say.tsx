@@ -47,7 +47,12 @@ export function Heading({
   style?: StyleProp<TextStyle>;
 }) {
   return (
-    <Text {...{ [`h${level}`]: true }} role="heading" aria-level={level} style={style}>
+    // The component puts its heading style over `style`, so ours has to go in as one.
+    <Text
+      {...{ [`h${level}`]: true, ...(style ? { [`h${level}Style`]: style } : {}) }}
+      role="heading"
+      aria-level={level}
+    >
       {children}
     </Text>
   );

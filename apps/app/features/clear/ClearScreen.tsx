@@ -12,6 +12,7 @@ import { newId, useChanges } from '../data/index.ts';
 import { today } from '../shell/today.ts';
 import { Detail } from './Detail.tsx';
 import { Outcome } from './Outcome.tsx';
+import { PainButton } from './PainButton.tsx';
 import { PURPOSE_NAMES, screenToday } from './safety.ts';
 
 type Answers = ScreeningValues['answers'];
@@ -138,6 +139,9 @@ export function ClearScreen({ dossier }: { dossier: Dossier }) {
       }
     >
       <Outcome dossier={dossier} />
+      <Part>
+        <PainButton dossier={dossier} />
+      </Part>
       <Part
         title="Answers"
         hint={`${sayDay(now.takenOn)}, for ${PURPOSE_NAMES[now.purpose].toLowerCase()}. Tap one to answer it again.`}

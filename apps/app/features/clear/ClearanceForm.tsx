@@ -1,26 +1,17 @@
 import { useState } from 'react';
+import { View } from 'react-native';
 import type { Dossier } from '@zither/contract';
-import { Choice } from '../../ui/Choice.tsx';
+import { USUAL_LIMITS, type SafetyLimit } from '@zither/core';
 import { Button, Input } from '../../ui/elements.ts';
 import { Fold } from '../../ui/Fold.tsx';
 import { Notice } from '../../ui/Notice.tsx';
+import { Say } from '../../ui/Say.tsx';
+import { space, TARGET_PX } from '../../ui/theme.ts';
+import { useLook } from '../../ui/useLook.ts';
 import { newId, useChanges } from '../data/index.ts';
 import { today } from '../shell/today.ts';
-
-const CLEARANCE_LIMITS = [
-  { value: 'none', label: 'None', limits: [] },
-  { value: 'noLoad', label: 'No load', limits: [{ kind: 'noLoad' as const }] },
-  {
-    value: 'parallel',
-    label: 'No load, to parallel',
-    limits: [{ kind: 'noLoad' as const }, { kind: 'depthCap' as const, thighDepthDeg: 0 }],
-  },
-  {
-    value: 'supported',
-    label: 'Supported only',
-    limits: [{ kind: 'noLoad' as const }, { kind: 'supportedOnly' as const }],
-  },
-] as const;
+import { clearanceProblem } from './clearanceProblem.ts';
+import { sayLimit } from './safety.ts';
 
 /** Records a clinician's word: the only thing that lifts a hold. */
 export function ClearanceForm({
@@ -30,37 +21,41 @@ export function ClearanceForm({
   dossier: Dossier;
   covers: readonly string[];
 }) {
+  const { colors } = useLook();
   const { putClearance } = useChanges();
   const [who, setWho] = useState('');
   const [licence, setLicence] = useState('');
   const [expiresOn, setExpiresOn] = useState('');
-  const [limits, setLimits] = useState<(typeof CLEARANCE_LIMITS)[number]['value']>('noLoad');
+  const [givenOn, setGivenOn] = useState(today);
+  const [limits, setLimits] = useState<readonly SafetyLimit[]>(
+    USUAL_LIMITS.filter((l) => l.kind === 'noLoad'),
+  );
   const [problem, setProblem] = useState<string | null>(null);
+  const toggle = (limit: SafetyLimit) =>
+    setLimits(
+      limits.includes(limit)
+        ? limits.filter((l) => l !== limit)
+        : // Two depths cannot both be the deepest.
+          [...limits.filter((l) => l.kind !== limit.kind), limit],
+    );
   const record = () => {
-    const until = expiresOn.trim();
-    if (who.trim() === '' || licence.trim() === '') {
-      setProblem('Write who cleared it and under which licence.');
-      return;
-    }
-    if (until !== '' && !/^\d{4}-\d{2}-\d{2}$/.test(until)) {
-      setProblem('Write the last day as yyyy-mm-dd, or leave it empty.');
-      return;
-    }
-    if (until !== '' && until < today()) {
-      setProblem('This clearance has already run out.');
-      return;
-    }
-    setProblem(null);
+    const form = {
+      who: who.trim(),
+      licence: licence.trim(),
+      givenOn: givenOn.trim(),
+      expiresOn: expiresOn.trim(),
+    };
+    const found = clearanceProblem(form, today());
+    setProblem(found);
+    if (found !== null) return;
     putClearance(
       dossier.client.id,
       { id: newId(), version: 0 },
       {
-        who: who.trim(),
-        licence: licence.trim(),
-        givenOn: today(),
-        expiresOn: until === '' ? null : until,
+        ...form,
+        expiresOn: form.expiresOn === '' ? null : form.expiresOn,
         covers: [...covers],
-        limits: [...(CLEARANCE_LIMITS.find((c) => c.value === limits)?.limits ?? [])],
+        limits: [...limits],
       },
     );
   };
@@ -84,13 +79,46 @@ export function ClearanceForm({
         renderErrorMessage={false}
       />
       <Input
+        label="Given on (yyyy-mm-dd)"
+        aria-label="Given on (yyyy-mm-dd)"
+        value={givenOn}
+        onChangeText={setGivenOn}
+        renderErrorMessage={false}
+      />
+      <Input
         label="Until (yyyy-mm-dd, empty = open)"
         aria-label="Until (yyyy-mm-dd, empty = open)"
         value={expiresOn}
         onChangeText={setExpiresOn}
         renderErrorMessage={false}
       />
-      <Choice label="Limits given" options={CLEARANCE_LIMITS} value={limits} onChange={setLimits} />
+      <View role="group" aria-label="Limits given" style={{ gap: space.xs }}>
+        <Say soft small strong>
+          Limits given
+        </Say>
+        <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: space.s }}>
+          {USUAL_LIMITS.map((limit) => {
+            const isGiven = limits.includes(limit);
+            return (
+              <Button
+                key={sayLimit(limit)}
+                type="outline"
+                role="checkbox"
+                aria-checked={isGiven}
+                title={sayLimit(limit)}
+                onPress={() => toggle(limit)}
+                buttonStyle={{
+                  minHeight: TARGET_PX,
+                  paddingHorizontal: space.m,
+                  backgroundColor: isGiven ? colors.ink : colors.surface,
+                  borderColor: isGiven ? colors.ink : colors.hairline,
+                }}
+                titleStyle={{ fontSize: 15, color: isGiven ? colors.paper : colors.ink }}
+              />
+            );
+          })}
+        </View>
+      </View>
       {problem && <Notice tone="now">{problem}</Notice>}
       <Button title="Record clearance" onPress={record} />
     </Fold>

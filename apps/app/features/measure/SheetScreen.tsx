@@ -14,6 +14,7 @@ import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { font, space, tabular } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
+import { PainButton } from '../clear/PainButton.tsx';
 import { safetyOf } from '../clear/safety.ts';
 import { SafetyNotice } from '../clear/SafetyNotice.tsx';
 import { sayDay } from '../clients/ClientListPane.tsx';
@@ -92,6 +93,7 @@ export function SheetScreen({ dossier }: { dossier: Dossier }) {
     >
       <Part>
         <SafetyNotice clientId={client.id} safety={safetyOf(dossier, day)} />
+        <PainButton dossier={dossier} />
         {copied && <Notice>{copied}</Notice>}
         <Say soft small>
           Mean ± detectable change (trials). Type today’s trials parted by spaces; Enter keeps them

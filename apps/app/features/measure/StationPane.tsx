@@ -19,6 +19,7 @@ import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { useLook } from '../../ui/useLook.ts';
+import { isHeld, limitsOf, safetyOf } from '../clear/safety.ts';
 import { useAppSelector } from '../data/index.ts';
 import { instrumentFor } from '../instruments/index.ts';
 import { disagreeing } from '../session/stageViews.ts';
@@ -116,6 +117,11 @@ export function useStation(dossier: Dossier, station: Station, day: string) {
     setEntry({ ...entry, value: null, side: next, pinch: false });
   };
 
+  const safety = safetyOf(dossier, day);
+  // Knee travel is read in a squat, and while the screen holds nobody squats.
+  const isBarred = station.id === 'kneeTravel' && isHeld(safety);
+  const foldCap =
+    station.id === 'hipFold' ? limitsOf(safety).find((l) => l.kind === 'noDeepFold') : undefined;
   const at = STATIONS.indexOf(station);
   const following = STATIONS[at + 1];
   const isStationFull = station.either
@@ -130,7 +136,11 @@ export function useStation(dossier: Dossier, station: Station, day: string) {
   const isReadBySensor =
     measure !== null && instrumentFor(MEASURES[measure], settings).way === 'streamed';
   const isTyped =
-    measure !== null && MEASURES[measure].unit !== 'yesNo' && !isReadBySensor && !showsTrace;
+    measure !== null &&
+    MEASURES[measure].unit !== 'yesNo' &&
+    !isReadBySensor &&
+    !showsTrace &&
+    !isBarred;
 
   const goOn = () =>
     router.navigate(
@@ -148,7 +158,7 @@ export function useStation(dossier: Dossier, station: Station, day: string) {
         : '';
   const foot = (
     <>
-      {measure && (isTyped || isKeepable) && (!isDone || isKeepable) && (
+      {measure && (isKeepable || (isTyped && !isDone && !nextMeasure)) && (
         <Button
           title={keepTitle}
           disabled={!isKeepable}
@@ -188,6 +198,10 @@ export function useStation(dossier: Dossier, station: Station, day: string) {
     <>
       <Part>
         <Say soft small>{`${position?.name} · ${at + 1} of ${STATIONS.length}`}</Say>
+        {isBarred && <Notice tone="now">Held by Clear: no squatting, so knee travel waits.</Notice>}
+        {foldCap && (
+          <Notice tone="now">{`Clear allows no more than ${foldCap.hipFoldDeg}° of fold: stop there, even if the back still lies flat.`}</Notice>
+        )}
         {station.stop && (
           <Notice tone="before" isTight>
             {station.stop}
@@ -205,7 +219,7 @@ export function useStation(dossier: Dossier, station: Station, day: string) {
             onChange={open}
           />
         )}
-        {measure && !showsTrace && (
+        {measure && !showsTrace && !isBarred && (
           <TrialSet
             key={measure}
             dossier={dossier}

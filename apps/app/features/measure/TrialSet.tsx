@@ -208,7 +208,7 @@ export function TrialSet({
           <Stepper
             key={`${measure} ${side ?? ''} ${all(side).length}`}
             label={sayWhat(measure, side)}
-            hint={`${capital(turn)} of ${known.trials}${before ? ` · last time ${sayValue(measure, before.mean, before.trials > 1)}` : ''}`}
+            hint={`${capital(turn)}${kept.length < known.trials ? ` of ${known.trials}` : ', one more than a set'}${before ? ` · last time ${sayValue(measure, before.mean, before.trials > 1)}` : ''}`}
             unit={unit}
             digits={digits}
             {...stepOf(measure)}

@@ -4,6 +4,7 @@ import { Button } from '../../ui/elements.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
+import { PainButton } from '../clear/PainButton.tsx';
 import { safetyOf } from '../clear/safety.ts';
 import { SafetyNotice } from '../clear/SafetyNotice.tsx';
 import { today } from '../shell/today.ts';
@@ -40,6 +41,7 @@ export function LaterScreen({ dossier, stage }: { dossier: Dossier; stage: Later
     >
       <Part>
         <SafetyNotice clientId={client.id} safety={safety} />
+        <PainButton dossier={dossier} />
         <Say strong>{does}</Say>
         <Say>{takes(stage, dossier, safety)}</Say>
         <Notice>This stage is not in this version yet. Nothing is recorded here.</Notice>

@@ -146,7 +146,8 @@ export function StageRail({ clientId, views, here }: BeadsProps) {
           <Pressable
             role="link"
             aria-current={here === id ? 'page' : undefined}
-            aria-label={`${name}: ${SAY[views[id].state]}, ${views[id].note}`}
+            // What is written comes first, as it is written: the state of the bead follows it.
+            aria-label={`${name} ${views[id].note}, ${SAY[views[id].state]}`}
             style={{
               minHeight: 60,
               flexDirection: 'row',

@@ -30,6 +30,17 @@ const TO_PARALLEL: SafetyLimit = {
 };
 const TO_CHAIR: SafetyLimit = { kind: 'depthCap', thighDepthDeg: NAMED_DEPTHS_DEG.chair };
 
+/** Each kind of limit at its usual value, strict where there is a choice: what a clearance may carry (house defaults). */
+export const USUAL_LIMITS: readonly SafetyLimit[] = [
+  NO_LOAD,
+  TO_PARALLEL,
+  TO_CHAIR,
+  SHINS,
+  FOLD,
+  LOCKOUT,
+  SUPPORTED,
+];
+
 /** Pain from here on holds the session, 0–10 (house default). */
 export const PAIN_HOLDS_FROM = 4;
 
