@@ -146,11 +146,11 @@ export function StageRail({ clientId, views, here }: BeadsProps) {
           <Pressable
             role="link"
             aria-current={here === id ? 'page' : undefined}
-            // What is written comes first, as it is written: the state of the bead follows it.
-            aria-label={`${name} ${views[id].note}, ${SAY[views[id].state]}`}
             style={{
               minHeight: 60,
-              flexDirection: 'row',
+              // Written first and drawn second: what is read aloud starts with the stage, the bead hangs on the line at the left.
+              flexDirection: 'row-reverse',
+              justifyContent: 'flex-end',
               alignItems: 'center',
               gap: space.s,
               paddingLeft: 19,
@@ -158,12 +158,14 @@ export function StageRail({ clientId, views, here }: BeadsProps) {
               backgroundColor: here === id ? colors.sunken : 'transparent',
             }}
           >
-            <StageBead state={views[id].state} />
             <View style={{ flex: 1 }}>
               <Say style={{ fontFamily: here === id ? font.semibold : font.regular }}>{name}</Say>
               <Say small soft>
                 {views[id].note}
               </Say>
+            </View>
+            <View role="img" aria-label={SAY[views[id].state]}>
+              <StageBead state={views[id].state} />
             </View>
           </Pressable>
         </Link>
