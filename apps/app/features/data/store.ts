@@ -1,4 +1,5 @@
 import { combineReducers, configureStore } from '@reduxjs/toolkit';
+import { setupListeners } from '@reduxjs/toolkit/query';
 import { useDispatch, useSelector } from 'react-redux';
 import { api } from './api.ts';
 import { keepOutbox, readKeptOutbox } from './keep.ts';
@@ -17,6 +18,8 @@ export function makeStore() {
     reducer,
     middleware: (defaults) => defaults().concat(api.middleware),
   });
+  // Without it the store knows neither when the page is in sight nor when the network is back.
+  setupListeners(store.dispatch);
   const waiting = readKeptOutbox();
   if (waiting.queue.length + waiting.conflicts.length > 0)
     store.dispatch(outboxActions.restored(waiting));

@@ -12,6 +12,14 @@ export const STRIKE_REASONS = [
   'Typed wrong',
 ] as const;
 
+let lastAt = 0;
+
+/** The moment of a trial, each later than the one before: several kept at once still have an order. */
+function nextMoment(): string {
+  lastAt = Math.max(Date.now(), lastAt + 1);
+  return new Date(lastAt).toISOString();
+}
+
 const other = (side: Side): Side => (side === 'left' ? 'right' : 'left');
 
 function valuesOf(trial: Trial) {
@@ -38,10 +46,11 @@ export function useTrials(dossier: Dossier) {
         { id: newId(), version: 0 },
         {
           takenOn: today(),
-          takenAt: new Date().toISOString(),
+          takenAt: nextMoment(),
           measure,
           side,
-          value,
+          // Tenths are the finest anything here is read in; what lies below them is the arithmetic of the units.
+          value: Math.round(value * 10) / 10,
           instrument,
           kneeGapMm: more.kneeGapMm ?? null,
           pinch: more.pinch ?? false,
