@@ -1,3 +1,4 @@
+import { placeLabels } from '../features/instrument/placeLabels.ts';
 import { leverSteps, solve, type Case, type Window } from '@zither/core';
 import {
   sayDeepest,
@@ -102,5 +103,18 @@ describe('other sentences', () => {
     };
     expect(sayFigure(momentAt(stiff, 'left', 0))).toMatch(/^Falls back: no lean brings the weight/);
     expect(sayPlan(question)).toBe('Floor plan: heels 42 cm apart, both feet 15° out, flat floor.');
+  });
+});
+
+describe('the names of a window’s ends', () => {
+  it('never lie over one another nor leave the bar, wherever the window is', () => {
+    const [leftText, rightText, width] = ['hip fold needs 32°', 'ankle allows 36°', 358];
+    for (let from = 14; from <= 344; from += 5)
+      for (let to = from; to <= 344; to += 5) {
+        const { leftEnd, rightStart } = placeLabels({ from, to, leftText, rightText, width });
+        expect(rightStart - leftEnd).toBeGreaterThanOrEqual(12);
+        expect(leftEnd - leftText.length * 7).toBeGreaterThanOrEqual(4);
+        expect(rightStart + rightText.length * 7).toBeLessThanOrEqual(width - 4);
+      }
   });
 });

@@ -6,3 +6,4 @@ export * from './safety.ts';
 export * from './rows.ts';
 export * from './operations.ts';
 export * from './session.ts';
+export * from './capture.ts';

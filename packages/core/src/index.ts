@@ -6,3 +6,4 @@ export * from './setup/index.ts';
 export * from './prescribe/index.ts';
 export * from './safety/index.ts';
 export * from './chance/index.ts';
+export * from './motion/index.ts';

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { linearRegression, sampleStandardDeviation } from 'simple-statistics';
 import {
   abductionAtKneeGapDeg,
+  foldLimitOf,
   foldLine,
   hipSeparationFromInterAsisMm,
   kneeGapAtAbductionMm,
@@ -115,5 +116,17 @@ describe('the fold line', () => {
     const pinched = [at('hipFoldNarrow', 0, 100, { pinch: true })];
     expect(foldLine(average, pinched)?.pinch).toBe(true);
     expect(foldLine(average, [])).toBeNull();
+  });
+
+  it('goes to the linkage as it is, but level where it falls: its floors must not rise as the shank leans', () => {
+    expect(foldLimitOf({ atZeroAbductionDeg: 120, perAbductionDeg: 0.5 })).toEqual({
+      atZeroAbductionDeg: 120,
+      perAbductionDeg: 0.5,
+    });
+    // By hand: 130 − 0.5 · 12 = 124.
+    expect(foldLimitOf({ atZeroAbductionDeg: 130, perAbductionDeg: -0.5 })).toEqual({
+      atZeroAbductionDeg: 124,
+      perAbductionDeg: 0,
+    });
   });
 });

@@ -44,14 +44,94 @@ const wishes: fc.Arbitrary<PrescriptionInput> = fc
     ),
     targetDepthDeg: fc.constantFrom(-20, 0, 6, 25),
     kneeTravelMm: fc.option(between(-80, 150), { nil: null }),
+    fold: fc.option(
+      fc.record({ atZeroAbductionDeg: between(90, 160), perAbductionDeg: between(0, 1.5) }),
+    ),
+    kit: fc.option(fc.array(between(5, 40), { maxLength: 4 })),
   })
-  .map(({ left, right, stanceWidthMm, toeLeft, toeRight, ...rest }) => ({
+  .map(({ left, right, stanceWidthMm, toeLeft, toeRight, fold, kit, ...rest }) => ({
+    ...(fold ? { hipFold: fold } : {}),
+    ...(kit ? { kitRisesMm: kit } : {}),
     ...rest,
     dorsiflexionDeg: { left, right },
     habit: { stanceWidthMm, toeOutDeg: { left: toeLeft, right: toeRight } },
     loadKg: rest.hold === 'bodyweight' ? 0 : 40,
     dorsiflexionSemDeg: 1.4,
   }));
+
+describe('a measured hip fold', () => {
+  const stiffHip = (perAbductionDeg: number, change: Partial<PrescriptionInput> = {}) =>
+    prescribe(
+      client({
+        hold: 'bodyweight',
+        loadKg: 0,
+        dorsiflexionDeg: { left: 42, right: 42 },
+        habit: { stanceWidthMm: 300, toeOutDeg: { left: 5, right: 5 } },
+        hipFold: { atZeroAbductionDeg: 110, perAbductionDeg },
+        ...change,
+      }),
+      BALANCED,
+    );
+
+  it('that stops the squat in the habitual feet is named first, before an ankle that is long enough', () => {
+    const { findings } = stiffHip(1);
+    expect(findings[0]?.cause).toBe('hipFoldRoom');
+    expect(findings[0]?.because).toMatch(
+      /rounds from 1\d\d° of fold.*open stance gives this hip more room/,
+    );
+    expect(findings.map((f) => f.cause)).not.toContain('ankleJoint');
+    expect(stiffHip(0).findings[0]?.because).not.toMatch(/open stance/);
+  });
+
+  it('is answered by opening the stance when that alone gives the room', () => {
+    // No heel on hand, so the feet must open.
+    const { recommendation } = stiffHip(1, { kitRisesMm: [] });
+    const { setup } = recommendation.question;
+    expect(recommendation.reachesWish).toBe(true);
+    expect(setup.support.kind).toBe('floor');
+    expect(setup.stanceWidthMm > 360 || setup.toeOutDeg.left > 5).toBe(true);
+    expect(setup.hold).toBe('bodyweight');
+    // A hip that gains nothing from it needs the arms in front as well.
+    const closed = stiffHip(0, { kitRisesMm: [] }).recommendation;
+    expect(closed.question.setup.hold).toBe('armsForward');
+  });
+
+  it('says nothing when there is room, or when it was not measured', () => {
+    const roomy = stiffHip(0, { hipFold: { atZeroAbductionDeg: 165, perAbductionDeg: 0 } });
+    expect(roomy.findings.map((f) => f.cause)).not.toContain('hipFoldRoom');
+    const { hipFold: _hipFold, ...rest } = client();
+    expect(prescribe(rest, BALANCED).findings.map((f) => f.cause)).not.toContain('hipFoldRoom');
+  });
+
+  it('never lets more be reached with less room', () => {
+    fc.assert(
+      fc.property(wishes, between(95, 150), between(1, 20), (wish, room, less) => {
+        const deepest = (atZeroAbductionDeg: number) => {
+          const r = recommendSetup(
+            { ...wish, hipFold: { atZeroAbductionDeg, perAbductionDeg: 0.4 } },
+            BALANCED,
+          );
+          return r.reachesWish;
+        };
+        if (deepest(room - less)) expect(deepest(room)).toBe(true);
+      }),
+      { numRuns: 60, seed: 130 },
+    );
+  });
+});
+
+describe('a known kit', () => {
+  it('is all that is chosen from: flat, what is listed, or what the client stands on already', () => {
+    fc.assert(
+      fc.property(wishes, fc.array(between(5, 40), { maxLength: 4 }), (wish, kit) => {
+        const { setup } = recommendSetup({ ...wish, kitRisesMm: kit }, BALANCED).question;
+        const rise = setup.support.kind === 'block' ? setup.support.riseMm : 0;
+        expect([0, Math.min(wish.heelRiseMm, BALANCED.heelMostMm), ...kit]).toContain(rise);
+      }),
+      { numRuns: 60, seed: 131 },
+    );
+  });
+});
 
 describe('the recommended setup', () => {
   it('leaves a setup alone that already works', () => {

@@ -1,1 +1,3 @@
 export * from './caseFile.ts';
+export { readLandmarkCsv, writeLandmarkCsv, type CaptureReading } from './landmarkCsv.ts';
+export { readTrc, writeTrc, type UpAxis } from './trc.ts';

@@ -5,6 +5,7 @@ import Svg, { G, Line, Rect, Text as SvgText } from 'react-native-svg';
 import type { Window } from '@zither/core';
 import { font } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
+import { placeLabels } from './placeLabels.ts';
 import { CEILING_WORDS, FLOOR_WORDS } from './words.ts';
 
 const HEIGHT = 92;
@@ -120,9 +121,7 @@ function Ends({
   const floorText = `${FLOOR_WORDS[window.floorBy]} needs ${Math.round(window.floorDeg)}°`;
   const ceilingText = `${CEILING_WORDS[window.ceilingBy]} allows ${Math.round(window.ceilingDeg)}°`;
   const [leftText, rightText] = open ? [floorText, ceilingText] : [ceilingText, floorText];
-  // Labels sit over the bar's ends and are pushed apart when the ends crowd together or reach the edge.
-  const room = width - 2 * PAD;
-  const middle = Math.min(Math.max((from + to) / 2, PAD + room * 0.42), PAD + room * 0.58);
+  const { leftEnd, rightStart } = placeLabels({ from, to, leftText, rightText, width });
   const tone = open ? colors.lake : colors.rust;
   return (
     <G>
@@ -137,22 +136,22 @@ function Ends({
         strokeDasharray={open ? undefined : '4 3'}
       />
       <SvgText
-        x={Math.min(from, middle - 6)}
+        x={leftEnd}
         y={BAR_Y - 26}
         fontSize={13}
         fontFamily={font.semibold}
         fill={tone}
-        textAnchor={from < width * 0.33 ? 'start' : 'end'}
+        textAnchor="end"
       >
         {leftText}
       </SvgText>
       <SvgText
-        x={Math.max(to, middle + 6)}
+        x={rightStart}
         y={BAR_Y - 26}
         fontSize={13}
         fontFamily={font.semibold}
         fill={tone}
-        textAnchor={to > width * 0.67 ? 'end' : 'start'}
+        textAnchor="start"
       >
         {rightText}
       </SvgText>

@@ -202,12 +202,12 @@ export function useStation(dossier: Dossier, station: Station, day: string) {
         {foldCap && (
           <Notice tone="now">{`Clear allows no more than ${foldCap.hipFoldDeg}° of fold: stop there, even if the back still lies flat.`}</Notice>
         )}
-        {station.stop && (
+        {station.stop && !isBarred && (
           <Notice tone="before" isTight>
             {station.stop}
           </Notice>
         )}
-        {station.measures.length > 1 && measure && (
+        {station.measures.length > 1 && measure && !isBarred && (
           <Choice
             label={station.either ? 'Measured as' : 'Reading'}
             hideLabel

@@ -3,6 +3,7 @@ import {
   BALANCED,
   NAMED_DEPTHS_DEG,
   equivalentRiseMm,
+  foldLimitOf,
   foldLine,
   hipSeparationFromInterAsisMm,
   keptTrials,
@@ -143,14 +144,7 @@ export function clientCase(dossier: Dossier, safety: readonly SafetyLimit[] = []
           dorsiflexionDeg: { left: ankles.left.deg, right: ankles.right.deg },
           bufferDeg: BALANCED.bufferDeg,
           trunkLeanDeg: BALANCED.leanLimitDeg[values.setup.hold],
-          ...(fold
-            ? {
-                hipFold: {
-                  atZeroAbductionDeg: fold.atZeroAbductionDeg,
-                  perAbductionDeg: fold.perAbductionDeg,
-                },
-              }
-            : {}),
+          ...(fold ? { hipFold: foldLimitOf(fold) } : {}),
         },
         setup: values.setup,
         target: { thighDepthDeg: values.thighDepthDeg },
@@ -192,14 +186,7 @@ export function prescriptionStart(
         ? Math.round(equivalentRiseMm(resolveBody(body), known.support))
         : 0,
       ...(client.kit.length > 0 ? { kitRisesMm: rises } : {}),
-      ...(known.fold
-        ? {
-            hipFold: {
-              atZeroAbductionDeg: known.fold.atZeroAbductionDeg,
-              perAbductionDeg: known.fold.perAbductionDeg,
-            },
-          }
-        : {}),
+      ...(known.fold ? { hipFold: foldLimitOf(known.fold) } : {}),
       hold: values.setup.hold,
       loadKg: values.setup.loadKg,
       targetDepthDeg: values.thighDepthDeg,

@@ -116,3 +116,17 @@ function fit(
     day,
   };
 }
+
+/**
+ * The limit as the linkage can take it. The window rests on floors that fall as the shank leans further, and leaning opens the hips once
+ * the toes turn out; a fold that shrinks with opening would break that. So a falling line is taken level, at what it allows in the middle
+ * width: a little strict for narrow feet, a little free for wide ones (house default).
+ */
+export const foldLimitOf = (line: HipFoldLimit): HipFoldLimit =>
+  line.perAbductionDeg >= 0
+    ? { atZeroAbductionDeg: line.atZeroAbductionDeg, perAbductionDeg: line.perAbductionDeg }
+    : {
+        atZeroAbductionDeg:
+          line.atZeroAbductionDeg + line.perAbductionDeg * HIP_FOLD_AT_DEG.hipFoldMiddle,
+        perAbductionDeg: 0,
+      };

@@ -1,6 +1,7 @@
-/** What the five measurements and the window can already point at. Fuller diagnosis comes with Watch and Probe. */
+/** What the measurements and the window can already point at. Fuller diagnosis comes with Watch and Probe. */
 export const FIRST_CAUSES = [
   'ankleJoint',
+  'hipFoldRoom',
   'proportions',
   'habitSitsBack',
   'habitDives',

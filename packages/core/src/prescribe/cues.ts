@@ -21,7 +21,7 @@ export const CUES: readonly Cue[] = [
     id: 'between-heels',
     kind: 'external',
     words: 'Lower the belt buckle between your heels.',
-    causes: ['ankleJoint', 'stanceOutOfRange'],
+    causes: ['ankleJoint', 'hipFoldRoom', 'stanceOutOfRange'],
     precaution: 'Stop above any hip pinch.',
   },
   {

@@ -77,6 +77,18 @@ export const DRILLS: readonly Drill[] = [
     precaution: 'Ease off at any tingling in the foot.',
   },
   {
+    id: 'supported-deep-lunge',
+    name: 'Supported deep lunge',
+    step: 'lengthen',
+    causes: ['hipFoldRoom'],
+    how: 'Hands on a box, one foot flat beside them, back leg long. Sink the hips with a flat back to where the back wants to round, no further; breathe there.',
+    dose: { amount: 60, unit: 'seconds', sets: 2 },
+    sides: 'perSide',
+    kit: [],
+    precaution:
+      'A pinch at the front of the hip ends it: stop there, open the knee or leave it out.',
+  },
+  {
     id: 'hip-switch',
     name: 'Seated hip switch',
     step: 'lengthen',
@@ -124,7 +136,7 @@ export const DRILLS: readonly Drill[] = [
     id: 'supported-deep-hold',
     name: 'Supported deep hold',
     step: 'putTogether',
-    causes: ['ankleJoint', 'proportions', 'habitDives', 'stanceOutOfRange'],
+    causes: ['ankleJoint', 'hipFoldRoom', 'proportions', 'habitDives', 'stanceOutOfRange'],
     how: 'Hold an upright, stand in your own stance, sit down between the heels as deep as the heels stay heavy. Stay, breathe, shift the weight slowly left and right.',
     sides: 'together',
     dose: { amount: 2, unit: 'minutes', sets: 2 },

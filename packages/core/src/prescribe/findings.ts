@@ -6,6 +6,7 @@ import { buildLinkage } from '../linkage/linkage.ts';
 import { poseAt } from '../linkage/pose.ts';
 import { SIDES, type Side, type Support } from '../linkage/setup.ts';
 import type { Asymmetry } from '../measure/error.ts';
+import { OPEN_FROM_SLOPE } from '../measure/hipFold.ts';
 import { shankFromKneeTravelDeg } from '../measure/kneeTravel.ts';
 import type { MethodProfile } from '../setup/profiles.ts';
 import type { Recommendation } from '../setup/recommend.ts';
@@ -35,11 +36,13 @@ export function findingsOf(
   difference: Asymmetry,
 ): Finding[] {
   const findings: Finding[] = [];
+  const fold = foldFinding(input, profile, recommendation);
   const ankle = ankleFinding(input, profile, recommendation, difference);
   const habit = habitFinding(input, profile);
   const proportions = proportionsFinding(input, profile);
   // An ankle that stops the squat comes first; one that is merely close to it, after what shapes the squat more.
   const stops = ankle?.stops === true;
+  if (fold) findings.push(fold);
   if (ankle && stops) findings.push(ankle.finding);
   if (habit) findings.push(habit);
   if (proportions) findings.push(proportions);
@@ -71,15 +74,49 @@ export function findingsOf(
   return findings;
 }
 
+/** The hip's room, where it and nothing else asks for the most shank: read in the habitual feet, since an open stance may cure it. */
+function foldFinding(
+  input: PrescriptionInput,
+  profile: MethodProfile,
+  recommendation: Recommendation,
+): Finding | null {
+  const { hipFold } = input;
+  if (!hipFold) return null;
+  const { question } = recommendation;
+  const flat = solve({
+    ...question,
+    setup: { ...question.setup, ...input.habit, support: { kind: 'floor' } },
+    target: { thighDepthDeg: input.targetDepthDeg },
+  });
+  const { window, bottom } = flat.sides[flat.governingSide];
+  if (window.kind === 'stanceTooWide' || window.floorBy !== 'hipFold' || bottom.kind !== 'pose')
+    return null;
+  if (window.kind === 'open' && window.widthDeg >= profile.bufferDeg) return null;
+  const room = hipFold.atZeroAbductionDeg + hipFold.perAbductionDeg * bottom.hipAbductionDeg;
+  const asked = whole(bottom.hipFoldDeg);
+  const opens =
+    hipFold.perAbductionDeg >= OPEN_FROM_SLOPE ? ' An open stance gives this hip more room.' : '';
+  return {
+    cause: 'hipFoldRoom',
+    side: 'both',
+    because:
+      window.kind === 'shut'
+        ? `In the habitual feet the back rounds from ${whole(room)}° of fold, and this depth folds about ${asked}°.${opens}`
+        : `In the habitual feet the back rounds from ${whole(room)}° of fold, hardly more than the ${asked}° of this depth.${opens}`,
+  };
+}
+
 function ankleFinding(
   input: PrescriptionInput,
   profile: MethodProfile,
   recommendation: Recommendation,
   difference: Asymmetry,
 ): { finding: Finding; stops: boolean } | null {
-  // Asked on the flat in the recommended feet: a heel hides a stiff ankle but does not cure it.
+  // Asked on the flat in the recommended feet: a heel hides a stiff ankle but does not cure it. Asked without the hip's fold, since what
+  // the fold wants of the shank is the hip's doing.
   const flat = solve({
     ...recommendation.question,
+    limits: { ...recommendation.question.limits, hipFold: null },
     setup: { ...recommendation.question.setup, support: { kind: 'floor' } },
     target: { thighDepthDeg: input.targetDepthDeg },
   });

@@ -23,7 +23,7 @@ export interface SetupWish {
   heelRiseMm: number;
   /** Lifts there are to choose from, mm; left out = any, in 5 mm steps. Flat is always there. */
   kitRisesMm?: readonly number[];
-  /** Where the back starts to round, as measured; left out = not measured. */
+  /** Where the back starts to round, as measured; must not fall with abduction; left out = not measured. */
   hipFold?: HipFoldLimit;
   hold: Hold;
   loadKg: number;
@@ -165,7 +165,7 @@ export function recommendSetup(wish: SetupWish, profile: MethodProfile): Recomme
       best = { candidate, deepest: found.deepest };
   }
   const candidate = best?.candidate ?? start;
-  const depthDeg = best ? Math.floor(best.deepest) : wish.targetDepthDeg;
+  const depthDeg = best ? wholeDepth(wish, profile, body, best, side) : wish.targetDepthDeg;
   if (best) {
     changes.push(...changesTo(start, candidate));
     changes.push({
@@ -176,6 +176,19 @@ export function recommendSetup(wish: SetupWish, profile: MethodProfile): Recomme
     });
   }
   return finish(wish, profile, candidate, depthDeg, changes, false, best !== null);
+}
+
+/** The deepest depth in whole degrees; as it is where the whole degree above it lies before the descent can begin. */
+function wholeDepth(
+  wish: SetupWish,
+  profile: MethodProfile,
+  body: ResolvedBody,
+  best: { candidate: Candidate; deepest: number },
+  side: Side,
+): number {
+  const whole = Math.floor(best.deepest);
+  const there = lookAt(body, caseOf(wish, profile, best.candidate, whole), side);
+  return there.reaches ? whole : best.deepest;
 }
 
 function finish(

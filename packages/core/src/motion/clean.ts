@@ -1,0 +1,163 @@
+import { lowPass } from './butterworth.ts';
+import { AXES, type Channel, type Quality, type Series, type Track } from './series.ts';
+
+/** Longest gap that is bridged, seconds; longer ones stay open, since nobody saw what happened there. */
+export const BRIDGE_MOST_S = 0.2;
+
+/** Samples less sure than this are taken as not seen (house default). */
+export const CONFIDENCE_LEAST = 0.3;
+
+const median = (values: readonly number[]): number => {
+  const sorted = [...values].sort((a, b) => a - b);
+  const half = sorted.length / 2;
+  return Number.isInteger(half)
+    ? ((sorted[half - 1] ?? NaN) + (sorted[half] ?? NaN)) / 2
+    : (sorted[Math.floor(half)] ?? NaN);
+};
+
+/** Why a capture cannot be worked with. */
+export type SeriesFault = 'tooShort' | 'timesNotRising';
+
+/** Frames a second by the middle step, so that one dropped frame does not slow the clock. */
+export function rateOf(timesS: readonly number[]): number | SeriesFault {
+  if (timesS.length < 8) return 'tooShort';
+  const steps: number[] = [];
+  for (let i = 1; i < timesS.length; i += 1) {
+    const step = (timesS[i] ?? NaN) - (timesS[i - 1] ?? NaN);
+    if (!(step > 0)) return 'timesNotRising';
+    steps.push(step);
+  }
+  return 1 / median(steps);
+}
+
+/** A channel on even times, linear between the two samples around each; open where these are further apart than a bridge. */
+function onClock(timesS: readonly number[], channel: Channel, clockS: readonly number[]): Channel {
+  const seen = timesS.flatMap((t, i) => {
+    const v = channel[i];
+    return v === null || v === undefined ? [] : [{ t, v }];
+  });
+  let at = 0;
+  return clockS.map((t) => {
+    while (at + 1 < seen.length && (seen[at + 1]?.t ?? Infinity) <= t + 1e-9) at += 1;
+    const [before, after] = [seen[at], seen[at + 1]];
+    if (!before || before.t > t + 1e-9) return null;
+    if (Math.abs(before.t - t) <= 1e-9) return before.v;
+    if (!after || after.t - before.t > BRIDGE_MOST_S + 1e-9) return null;
+    return before.v + ((after.v - before.v) * (t - before.t)) / (after.t - before.t);
+  });
+}
+
+/**
+ * Bridges gaps up to {@link BRIDGE_MOST_S} inside a channel with a cubic that keeps the slopes on both sides; longer gaps, and those at
+ * the ends, stay open.
+ */
+export function bridge(channel: Channel, rateHz: number): { values: Channel; bridged: number } {
+  const values = [...channel];
+  let bridged = 0;
+  const value = (i: number): number | null => channel[i] ?? null;
+  for (let i = 1; i < values.length; i += 1) {
+    if (values[i] !== null || values[i - 1] === null) continue;
+    let end = i;
+    while (end < values.length && channel[end] === null) end += 1;
+    const missing = end - i;
+    const [from, to] = [value(i - 1), value(end)];
+    if (from === null || to === null || (missing + 1) / rateHz > BRIDGE_MOST_S + 1e-9) {
+      i = end;
+      continue;
+    }
+    const span = missing + 1;
+    const slopeIn = from - (value(i - 2) ?? from - (to - from) / span);
+    const slopeOut = (value(end + 1) ?? to + (to - from) / span) - to;
+    for (let k = 1; k <= missing; k += 1) {
+      const u = k / span;
+      const [u2, u3] = [u * u, u * u * u];
+      values[i - 1 + k] =
+        (2 * u3 - 3 * u2 + 1) * from +
+        (u3 - 2 * u2 + u) * slopeIn * span +
+        (-2 * u3 + 3 * u2) * to +
+        (u3 - u2) * slopeOut * span;
+    }
+    bridged += missing;
+    i = end;
+  }
+  return { values, bridged };
+}
+
+/** Filters every unbroken run of a channel by itself; what is open stays open. */
+function smooth(channel: Channel, rateHz: number, cutoffHz: number): Channel {
+  const out: (number | null)[] = [...channel];
+  let from = 0;
+  while (from < out.length) {
+    if (channel[from] === null) {
+      from += 1;
+      continue;
+    }
+    let to = from;
+    const run: number[] = [];
+    for (let v = channel[to]; v !== null && v !== undefined; v = channel[to]) {
+      run.push(v);
+      to += 1;
+    }
+    lowPass(run, rateHz, cutoffHz).forEach((v, k) => {
+      out[from + k] = v;
+    });
+    from = to;
+  }
+  return out;
+}
+
+/**
+ * A capture made fit to compute with: unsure samples dropped, times made even, short gaps bridged, low-passed at 6 Hz without lag.
+ * Says how much of it was there and how much was bridged.
+ */
+export function cleaned(
+  series: Series,
+  cutoffHz = 6,
+): { kind: 'clean'; series: Series; quality: Quality } | { kind: 'fault'; fault: SeriesFault } {
+  const rateHz = rateOf(series.timesS);
+  if (typeof rateHz === 'string') return { kind: 'fault', fault: rateHz };
+  const first = series.timesS[0] ?? 0;
+  const last = series.timesS[series.timesS.length - 1] ?? 0;
+  const frames = Math.floor((last - first) * rateHz + 1e-6) + 1;
+  const clockS = Array.from({ length: frames }, (_, i) => first + i / rateHz);
+  let seen = 1;
+  let bridgedValues = 0;
+  let values = 0;
+  const tracks: Record<string, Track> = {};
+  for (const [name, track] of Object.entries(series.tracks)) {
+    const sure = (axis: Channel) =>
+      axis.map((v, i) => ((track.confidence[i] ?? 0) < CONFIDENCE_LEAST ? null : v));
+    const clean = { x: [], y: [], z: [] } as Record<'x' | 'y' | 'z', Channel>;
+    for (const axis of AXES) {
+      const raw = sure(track[axis]);
+      const there = raw.filter((v) => v !== null).length;
+      // An axis the view never shows is not a landmark that was lost.
+      if (there > 0) {
+        seen = Math.min(seen, there / raw.length);
+        const filled = bridge(onEvenClock(series.timesS, raw, clockS, rateHz), rateHz);
+        bridgedValues += filled.bridged;
+        values += clockS.length;
+        clean[axis] = smooth(filled.values, rateHz, cutoffHz);
+      } else clean[axis] = clockS.map(() => null);
+    }
+    tracks[name] = { ...clean, confidence: clockS.map(() => 1) };
+  }
+  return {
+    kind: 'clean',
+    series: { timesS: clockS, tracks },
+    quality: { rateHz, seen, bridged: values === 0 ? 0 : bridgedValues / values },
+  };
+}
+
+/** As {@link onClock}, but keeps samples that were lost open where the clock already was even, so that bridging can be counted. */
+function onEvenClock(
+  timesS: readonly number[],
+  channel: Channel,
+  clockS: readonly number[],
+  rateHz: number,
+): Channel {
+  const isEven =
+    timesS.length === clockS.length &&
+    timesS.every((t, i) => Math.abs(t - (clockS[i] ?? NaN)) < 0.02 / rateHz);
+  return isEven ? channel : onClock(timesS, channel, clockS);
+}
