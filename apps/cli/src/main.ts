@@ -1,21 +1,15 @@
-import { readInput, runSolve, type Run } from './solve.ts';
+import { ANALYSE_USAGE, runAnalyse } from './analyse.ts';
+import { refusal, type Run } from './run.ts';
+import { runSolve, SOLVE_USAGE } from './solve.ts';
 
-function main(args: readonly string[]): Run {
-  const [command, file, ...rest] = args;
-  if (command !== 'solve' || file === undefined || rest.length > 0)
-    return {
-      stdout: '',
-      stderr: 'Usage: npm run --silent solve -- case.json (or - for standard input)\n',
-      exitCode: 2,
-    };
-  let text: string;
-  try {
-    text = readInput(file);
-  } catch (error) {
-    const why = error instanceof Error ? error.message : 'unknown reason';
-    return { stdout: '', stderr: `${file} cannot be read: ${why}\n`, exitCode: 2 };
-  }
-  return runSolve(text);
+const COMMANDS: Record<string, (args: readonly string[]) => Run> = {
+  solve: runSolve,
+  analyse: runAnalyse,
+};
+
+function main([command = '', ...args]: readonly string[]): Run {
+  const run = COMMANDS[command];
+  return run ? run(args) : refusal(`Usage: ${SOLVE_USAGE}\n       ${ANALYSE_USAGE}`);
 }
 
 const run = main(process.argv.slice(2));

@@ -1,25 +1,18 @@
-import { readFileSync } from 'node:fs';
 import { readCaseFile } from '@zither/formats';
 import { solve } from '@zither/core';
 import { writeAnswer } from './answer.ts';
+import { answer, readInput, refusal, type Run } from './run.ts';
 
-/** Outcome of a run: what goes to the two streams, and the exit code. */
-export interface Run {
-  stdout: string;
-  stderr: string;
-  exitCode: 0 | 2;
-}
+export const SOLVE_USAGE = 'npm run --silent solve -- case.json (or - for standard input)';
 
-/** Solves the text of a case file. Refusals leave stdout empty. */
-export function runSolve(text: string): Run {
-  const reading = readCaseFile(text);
-  if (!reading.ok) return { stdout: '', stderr: `${reading.problem.message}\n`, exitCode: 2 };
+/** Solves the cases of a file. Refusals leave stdout empty. */
+export function runSolve(args: readonly string[]): Run {
+  const [file, ...rest] = args;
+  if (file === undefined || rest.length > 0) return refusal(`Usage: ${SOLVE_USAGE}`);
+  const input = readInput(file);
+  if ('refused' in input) return input.refused;
+  const reading = readCaseFile(input.text);
+  if (!reading.ok) return refusal(reading.problem.message);
   const answers = reading.cases.map((question) => writeAnswer(solve(question)));
-  const output = reading.isArray ? answers : answers[0];
-  return { stdout: `${JSON.stringify(output, null, 2)}\n`, stderr: '', exitCode: 0 };
-}
-
-/** Reads the named file, or standard input for `-`. */
-export function readInput(name: string): string {
-  return readFileSync(name === '-' ? 0 : name, 'utf8');
+  return answer(reading.isArray ? answers : answers[0]);
 }

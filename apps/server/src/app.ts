@@ -5,11 +5,13 @@ import type { Db } from './db/open.ts';
 import { practice } from './plugins/practice.ts';
 import { problems } from './plugins/problems.ts';
 import { staticApp } from './plugins/staticApp.ts';
+import { captureRoutes } from './routes/captures.ts';
 import { clientRoutes } from './routes/clients.ts';
 import { healthRoutes } from './routes/health.ts';
 import { operationRoutes } from './routes/operations.ts';
 
-const BODY_LIMIT_BYTES = 256 * 1024;
+/** Room for a minute of packed landmarks; files for import have their own limit. */
+const BODY_LIMIT_BYTES = 2 * 1024 * 1024;
 
 export interface AppOptions {
   db: Db;
@@ -45,6 +47,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   practice(app, options.db, options.now);
   healthRoutes(app, options.db);
   clientRoutes(app, options.db);
+  captureRoutes(app, options.db, options.now);
   operationRoutes(app, options.db, options.now);
   await staticApp(app, options.staticFolder);
   return app;

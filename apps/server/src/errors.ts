@@ -7,13 +7,18 @@ export const ERRORS = {
   noSuchClient: { status: 404, message: 'There is no client with this id.' },
   noSuchRow: { status: 404, message: 'There is no row with this id to change.' },
   noSuchRoute: { status: 404, message: 'There is nothing at this address.' },
+  noSuchCapture: { status: 404, message: 'There is no capture with this id.' },
+  badCapture: { status: 422, message: 'The capture cannot be read.' },
   rowChanged: { status: 409, message: 'This was changed somewhere else in the meantime.' },
   operationReused: {
     status: 409,
     message: 'An operation with this id was already received with other contents.',
   },
   rowTaken: { status: 409, message: 'A row with this id exists already.' },
-  tooLarge: { status: 413, message: 'The request is larger than 256 KB.' },
+  tooLarge: {
+    status: 413,
+    message: 'The request is larger than is taken here: 2 MB, 40 MB for a file to import.',
+  },
   wrongType: { status: 415, message: 'Send JSON with the type application/json.' },
   internal: { status: 500, message: 'Something went wrong here; nothing was saved.' },
 } as const;

@@ -56,6 +56,8 @@ const DOCUMENT_OF = {
   'screening.put': 'screening',
   'clearance.put': 'clearance',
   'pain.put': 'pain',
+  'judgement.put': 'judgement',
+  'capture.put': 'capture',
 } as const satisfies Record<string, DocumentTable>;
 
 function write(db: Db, practiceId: string, operation: Operation, at: string): OperationResult {
@@ -112,11 +114,13 @@ function write(db: Db, practiceId: string, operation: Operation, at: string): Op
     case 'prescription.put':
     case 'screening.put':
     case 'clearance.put':
-    case 'pain.put': {
+    case 'pain.put':
+    case 'judgement.put':
+    case 'capture.put': {
       mustHaveClient(operation.clientId);
       const entity = DOCUMENT_OF[operation.kind];
       const table = documentsOf(db, practiceId, entity);
-      const now = () => result(entity, table.find(rowId));
+      const now = () => result(entity, withoutLandmarks(table.find(rowId)));
       put(operation, table.find(rowId), now, {
         insert: () => table.insert(rowId, operation.clientId, operation.values, at),
         update: () => table.update(rowId, operation.values, at),
@@ -124,6 +128,14 @@ function write(db: Db, practiceId: string, operation: Operation, at: string): Op
       return now();
     }
   }
+}
+
+/** A capture's answer leaves out what its sender holds already; other rows are answered whole. */
+function withoutLandmarks(row: object | null): object | null {
+  if (row === null || !('series' in row)) return row;
+  const { series: _series, ...rest } = row;
+  const { subject: _subject, ...line } = rest as typeof rest & { subject?: unknown };
+  return line;
 }
 
 /** Insert against version 0, update against the version the change was made on, refuse anything else. */

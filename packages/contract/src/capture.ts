@@ -1,3 +1,7 @@
+import { z } from 'zod';
+import { caseFileSchema } from './caseFile.ts';
+import { daySchema, idSchema, measured, momentSchema, sideSchema } from './scalars.ts';
+
 /** One coordinate over time, mm; null where nothing was seen or the view does not show the axis. */
 type Channel = (number | null)[];
 
@@ -16,3 +20,198 @@ export interface Capture {
   timesS: number[];
   tracks: Record<string, CaptureTrack>;
 }
+
+export const cameraViewSchema = z.enum(['side', 'front', 'rear'], {
+  error: 'must be side, front or rear.',
+});
+
+export const faultIdSchema = z.enum(
+  [
+    'depthShort',
+    'heelsRise',
+    'toesFloat',
+    'weightForward',
+    'feetTurnOut',
+    'archDrops',
+    'outerEdge',
+    'kneesIn',
+    'kneesOut',
+    'kneeWobble',
+    'excessLean',
+    'trunkShinMismatch',
+    'lowBackArch',
+    'pelvisTuck',
+    'hipsFirst',
+    'kneesFirst',
+    'hipsRiseEarly',
+    'kneesSlideBack',
+    'sideShift',
+    'unevenTouch',
+    'chestDrop',
+    'armsFall',
+    'noLockout',
+    'dropsIn',
+    'pain',
+  ],
+  { error: 'must be a known fault.' },
+);
+
+const severitySchema = z.enum(['slight', 'clear'], { error: 'must be slight or clear.' });
+const phaseSchema = z.enum(['descent', 'bottom', 'ascent'], {
+  error: 'must be descent, bottom or ascent.',
+});
+const repsSchema = z.array(z.int().min(1).max(60)).max(60);
+
+/** A fault that a capture showed, as docs/formats.md gives it. */
+const findingSchema = z.strictObject({
+  fault: faultIdSchema,
+  severity: severitySchema,
+  value: z.number(),
+  unit: z.string().max(8),
+  side: sideSchema.nullable(),
+  phase: phaseSchema.nullable(),
+  reps: repsSchema,
+  sd: z.number(),
+  worst: z.strictObject({ rep: z.int(), value: z.number() }),
+  sure: z.number().min(0).max(1),
+});
+
+const angle = z.number().min(-180).max(180);
+
+/** What was found in a capture: kept with it, printed by the shell, answered by the server. */
+export const reportSchema = z.strictObject({
+  reps: z
+    .array(z.strictObject({ startS: z.number(), bottomS: z.number(), endS: z.number() }))
+    .max(200),
+  findings: z.array(findingSchema).max(60),
+  leanBudget: z
+    .strictObject({
+      proportionsDeg: angle,
+      ankleDeg: angle,
+      unusedAnkleDeg: angle,
+      offBalanceDeg: angle,
+      observedDeg: angle,
+    })
+    .nullable(),
+  quality: z.strictObject({
+    rateHz: z.number(),
+    seen: z.number().min(0).max(1),
+    bridged: z.number().min(0).max(1),
+    consistency: z.enum(['steady', 'varies', 'tooFew']),
+    notes: z.array(z.string().max(300)).max(8),
+    notJudged: z
+      .array(
+        z.strictObject({
+          fault: faultIdSchema,
+          side: sideSchema.nullable(),
+          because: z.string().max(200),
+        }),
+      )
+      .max(60),
+  }),
+});
+
+/** What is squatted with: the baseline, the training load, or the formal screen with arms overhead. */
+export const conditionSchema = z.enum(['bodyweight', 'load', 'overhead'], {
+  error: 'must be bodyweight, load or overhead.',
+});
+export type Condition = z.infer<typeof conditionSchema>;
+
+const base64 = z
+  .string()
+  .max(2_000_000)
+  .regex(/^[A-Za-z0-9+/]*={0,2}$/, { error: 'must be base 64.' });
+
+/** Landmarks over time, packed: base 64 of little-endian numbers, see docs/formats.md. */
+const packedCaptureSchema = z.strictObject({
+  startS: z.number(),
+  timesBase64: base64,
+  tracks: z.record(
+    z.string().max(40),
+    z.strictObject({ x: base64.optional(), y: base64.optional(), z: base64.optional() }),
+  ),
+});
+export type PackedCapture = z.infer<typeof packedCaptureSchema>;
+
+const lookFields = {
+  takenOn: daySchema,
+  takenAt: momentSchema,
+  view: cameraViewSchema,
+  condition: conditionSchema,
+  /** The formal screen's repeat with 25 mm under the heels. */
+  heelsRaised: z.boolean(),
+};
+
+const captureFields = {
+  ...lookFields,
+  /** Leg in a side view; null = not said. */
+  facing: sideSchema.nullable(),
+  source: z.enum(['file', 'simulated'], { error: 'must be file or simulated.' }),
+  /** The file's name, or what the simulated client was asked to do. */
+  name: z.string().trim().min(1).max(200),
+  report: reportSchema,
+};
+
+/** A capture as kept: its landmarks, the question it was read with, and what was found. */
+export const captureValuesSchema = z.strictObject({
+  ...captureFields,
+  /** Body, limits, setup and target of that day; null when they were not known. */
+  subject: caseFileSchema.nullable(),
+  series: packedCaptureSchema,
+});
+export type CaptureValues = z.infer<typeof captureValuesSchema>;
+
+const rowFields = {
+  id: idSchema,
+  clientId: idSchema,
+  version: z.int().min(1),
+  updatedAt: momentSchema,
+};
+
+export const captureSchema = captureValuesSchema.extend(rowFields);
+export type CaptureRow = z.infer<typeof captureSchema>;
+
+/** A capture without its landmarks: what travels with the dossier. */
+export const captureLineSchema = z.strictObject({ ...captureFields, ...rowFields });
+export type CaptureLine = z.infer<typeof captureLineSchema>;
+
+/** One fault as the coach saw it. */
+const seenSchema = z.strictObject({
+  fault: faultIdSchema.exclude(['pain'], { error: 'must be a known fault; pain is kept as pain.' }),
+  severity: severitySchema,
+  side: sideSchema.nullable(),
+  phase: phaseSchema.nullable(),
+  /** Which reps, when they were told apart; empty = not said. */
+  reps: repsSchema,
+});
+export type Seen = z.infer<typeof seenSchema>;
+
+/** A set of squats judged by eye. */
+export const judgementValuesSchema = z.strictObject({
+  ...lookFields,
+  reps: z.int().min(1, { error: 'must be at least 1.' }).max(60),
+  loadKg: measured(0, 600, ' kg'),
+  /** Empty: a clean set. */
+  seen: z.array(seenSchema).max(60),
+});
+export type JudgementValues = z.infer<typeof judgementValuesSchema>;
+
+export const judgementSchema = judgementValuesSchema.extend(rowFields);
+export type Judgement = z.infer<typeof judgementSchema>;
+
+/** Asks the server to read, judge and keep a file. */
+export const importSchema = z.strictObject({
+  operationId: idSchema,
+  rowId: idSchema,
+  ...lookFields,
+  facing: sideSchema.nullable().default(null),
+  name: z.string().trim().min(1).max(200),
+  /** What the file holds: tidy landmark lines or a marker file. */
+  text: z.string().min(1, { error: 'must not be empty.' }),
+  up: z.enum(['y', 'z']).default('y'),
+  scale: z
+    .enum(['none', 'plate', 'foot'], { error: 'must be none, plate or foot.' })
+    .default('none'),
+  mapping: z.record(z.string(), z.string()).default({}),
+  subject: caseFileSchema.nullable().default(null),
+});

@@ -1,5 +1,11 @@
 import { z } from 'zod';
 import {
+  captureLineSchema,
+  captureValuesSchema,
+  judgementSchema,
+  judgementValuesSchema,
+} from './capture.ts';
+import {
   clientSchema,
   clientSetupSchema,
   clientSetupValuesSchema,
@@ -46,6 +52,18 @@ export const operationSchema = z.discriminatedUnion(
     }),
     z.strictObject({
       ...base,
+      kind: z.literal('capture.put'),
+      clientId: idSchema,
+      values: captureValuesSchema,
+    }),
+    z.strictObject({
+      ...base,
+      kind: z.literal('judgement.put'),
+      clientId: idSchema,
+      values: judgementValuesSchema,
+    }),
+    z.strictObject({
+      ...base,
       kind: z.literal('setup.put'),
       clientId: idSchema,
       values: clientSetupValuesSchema,
@@ -85,6 +103,9 @@ export const operationResultSchema = z.discriminatedUnion('entity', [
   z.strictObject({ entity: z.literal('client'), row: clientSchema }),
   z.strictObject({ entity: z.literal('session'), row: sessionSchema }),
   z.strictObject({ entity: z.literal('trial'), row: trialSchema }),
+  // Without its landmarks: whoever sent them has them.
+  z.strictObject({ entity: z.literal('capture'), row: captureLineSchema }),
+  z.strictObject({ entity: z.literal('judgement'), row: judgementSchema }),
   z.strictObject({ entity: z.literal('setup'), row: clientSetupSchema }),
   z.strictObject({ entity: z.literal('prescription'), row: prescriptionSchema }),
   z.strictObject({ entity: z.literal('screening'), row: screeningSchema }),

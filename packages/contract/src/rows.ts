@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { captureLineSchema, judgementSchema } from './capture.ts';
 import {
   holdSchema,
   massSchema,
@@ -123,6 +124,9 @@ export const dossierSchema = z.strictObject({
   sessions: z.array(sessionSchema),
   /** Every trial of the newest measured days, struck ones too; newest day first, in the order taken within a day. */
   trials: z.array(trialSchema),
+  /** Newest first, without their landmarks. */
+  captures: z.array(captureLineSchema),
+  judgements: z.array(judgementSchema),
   setup: clientSetupSchema.nullable(),
   prescription: prescriptionSchema.nullable(),
   /** The newest screen, clearance, and pain during work, newest first. */

@@ -7,3 +7,5 @@ export * from './prescribe/index.ts';
 export * from './safety/index.ts';
 export * from './chance/index.ts';
 export * from './motion/index.ts';
+export * from './faults/index.ts';
+export * from './camera/index.ts';

@@ -1,3 +1,6 @@
 export * from './caseFile.ts';
 export { readLandmarkCsv, writeLandmarkCsv, type CaptureReading } from './landmarkCsv.ts';
 export { readTrc, writeTrc, type UpAxis } from './trc.ts';
+export { readCaptureFile } from './captureFile.ts';
+export { matchLandmarks, renamed, type LandmarkMapping } from './landmarkNames.ts';
+export { packCapture, unpackCapture } from './packedCapture.ts';

@@ -8,6 +8,7 @@ import { setStringAsync } from 'expo-clipboard';
 import { useMemo, useRef, useState } from 'react';
 import { ScrollView, View, type TextInput } from 'react-native';
 import type { Dossier } from '@zither/contract';
+import { STATIONS, type MeasureId } from '@zither/core';
 import { Button, Input } from '../../ui/elements.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
@@ -15,7 +16,7 @@ import { Part, Screen } from '../../ui/Screen.tsx';
 import { font, space, tabular } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { PainButton } from '../clear/PainButton.tsx';
-import { safetyOf } from '../clear/safety.ts';
+import { isHeld, safetyOf } from '../clear/safety.ts';
 import { SafetyNotice } from '../clear/SafetyNotice.tsx';
 import { sayDay } from '../clients/ClientListPane.tsx';
 import { today } from '../shell/today.ts';
@@ -33,6 +34,10 @@ import { useTrials } from './useTrials.ts';
 
 const WIDTH = { name: 190, side: 44, day: 140, change: 140, entry: 130 } as const;
 
+/** While the screen holds nobody squats, so what is read in a squat waits. */
+const readInASquat = (measure: MeasureId): boolean =>
+  STATIONS.some((s) => s.id === 'kneeTravel' && s.measures.includes(measure));
+
 const columns = createColumnHelper<SheetRow>();
 
 /** All measures, left and right, over the last three visits; today's trials typed by keyboard; the whole as a table to copy. */
@@ -41,6 +46,7 @@ export function SheetScreen({ dossier }: { dossier: Dossier }) {
   const { client } = dossier;
   const day = today();
   const days = useMemo(() => sheetDays(dossier, day), [dossier, day]);
+  const safety = safetyOf(dossier, day);
   const rows = useMemo(() => sheetRows(dossier, days), [dossier, days]);
   const [copied, setCopied] = useState<string | null>(null);
   const fields = useRef<(TextInput | null)[]>([]);
@@ -92,7 +98,7 @@ export function SheetScreen({ dossier }: { dossier: Dossier }) {
       aside={<Button title="Copy the table" type="outline" onPress={() => void copy()} />}
     >
       <Part>
-        <SafetyNotice clientId={client.id} safety={safetyOf(dossier, day)} />
+        <SafetyNotice clientId={client.id} safety={safety} />
         <PainButton dossier={dossier} />
         {copied && <Notice>{copied}</Notice>}
         <Say soft small>
@@ -147,14 +153,25 @@ export function SheetScreen({ dossier }: { dossier: Dossier }) {
                 </View>
               ))}
               <View role="cell" style={cell(WIDTH.entry)}>
-                <EntryCell
-                  dossier={dossier}
-                  row={row.original}
-                  hold={(field) => {
-                    fields.current[i] = field;
-                  }}
-                  move={(by) => fields.current[i + by]?.focus()}
-                />
+                {isHeld(safety) && readInASquat(row.original.measure) ? (
+                  <Say soft small>
+                    Held by Clear
+                  </Say>
+                ) : (
+                  <EntryCell
+                    dossier={dossier}
+                    row={row.original}
+                    hold={(field) => {
+                      fields.current[i] = field;
+                    }}
+                    move={(by) => {
+                      // Lines that are held have no field.
+                      let at = i + by;
+                      while (at >= 0 && at < rows.length && !fields.current[at]) at += by;
+                      fields.current[at]?.focus();
+                    }}
+                  />
+                )}
               </View>
             </View>
           ))}

@@ -102,8 +102,11 @@ export function useStation(dossier: Dossier, station: Station, day: string) {
     setEntry(fresh(m));
   };
 
+  // A fold means nothing without how far apart the knees were; the server would refuse it.
+  const isGapMissing =
+    measure !== null && usualKneeGapMm(dossier, measure) !== null && entry.kneeGapMm === null;
   const keep = (value: number, instrument: Trial['instrument']) => {
-    if (!measure) return;
+    if (!measure || isGapMissing) return;
     const { side, kneeGapMm, pinch } = entry;
     trials.keep(measure, side, value, instrument, {
       ...(kneeGapMm === null ? {} : { kneeGapMm }),
@@ -132,7 +135,7 @@ export function useStation(dossier: Dossier, station: Station, day: string) {
     station.either || !measure || !isFull(dossier, measure, day)
       ? undefined
       : station.measures.find((m) => !isFull(dossier, m, day));
-  const isKeepable = entry.value !== null && measure !== null;
+  const isKeepable = entry.value !== null && measure !== null && !isGapMissing;
   const isReadBySensor =
     measure !== null && instrumentFor(MEASURES[measure], settings).way === 'streamed';
   const isTyped =
@@ -153,8 +156,10 @@ export function useStation(dossier: Dossier, station: Station, day: string) {
   const keepTitle =
     isKeepable && measure && entry.value !== null
       ? `Keep ${entry.side ?? ''} ${sayValue(measure, entry.value)}`.replace('  ', ' ')
-      : measure
-        ? `Enter a reading${entry.side ? `, ${entry.side}` : ''}`
+      : isGapMissing
+        ? 'Enter the knee gap'
+        : measure
+          ? `Enter a reading${entry.side ? `, ${entry.side}` : ''}`
         : '';
   const foot = (
     <>

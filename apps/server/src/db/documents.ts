@@ -1,4 +1,13 @@
-import { clearanceSchema, painSchema, prescriptionSchema, screeningSchema } from '@zither/contract';
+import {
+  captureLineSchema,
+  captureSchema,
+  clearanceSchema,
+  judgementSchema,
+  painSchema,
+  prescriptionSchema,
+  screeningSchema,
+  type CaptureLine,
+} from '@zither/contract';
 import type { z } from 'zod';
 import type { Db } from './open.ts';
 
@@ -8,6 +17,8 @@ const TABLES = {
   screening: screeningSchema,
   clearance: clearanceSchema,
   pain: painSchema,
+  capture: captureSchema,
+  judgement: judgementSchema,
 } as const;
 
 export type DocumentTable = keyof typeof TABLES;
@@ -67,4 +78,29 @@ export function documentsOf<T extends DocumentTable>(db: Db, practiceId: string,
       ).run(JSON.stringify(values), at, practiceId, id);
     },
   };
+}
+
+/** The newest captures of a client without landmarks and question, which only their own page needs. */
+export function captureLines(
+  db: Db,
+  practiceId: string,
+  clientId: string,
+  most: number,
+): CaptureLine[] {
+  return db
+    .prepare<[string, string, number], Stored>(
+      `SELECT id, client_id, version, updated_at, json_remove(values_json, '$.series', '$.subject') AS values_json
+         FROM capture WHERE practice_id = ? AND client_id = ?
+        ORDER BY json_extract(values_json, '$.takenAt') DESC, rowid DESC LIMIT ?`,
+    )
+    .all(practiceId, clientId, most)
+    .map((stored) =>
+      captureLineSchema.parse({
+        ...(JSON.parse(stored.values_json) as object),
+        id: stored.id,
+        clientId: stored.client_id,
+        version: stored.version,
+        updatedAt: stored.updated_at,
+      }),
+    );
 }

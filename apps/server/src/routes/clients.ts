@@ -3,7 +3,7 @@ import type { FastifyInstance } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import { z } from 'zod';
 import { clientsOf } from '../db/clients.ts';
-import { documentsOf } from '../db/documents.ts';
+import { captureLines, documentsOf } from '../db/documents.ts';
 import type { Db } from '../db/open.ts';
 import { sessionsOf } from '../db/sessions.ts';
 import { setupsOf } from '../db/setups.ts';
@@ -12,6 +12,8 @@ import { Refusal } from '../errors.ts';
 
 /** Visits that travel with a dossier: a year of monthly ones. */
 const DAYS = 12;
+/** Captures and judgements that travel with a dossier. */
+const CAPTURES = 40;
 
 /** Reading clients: the list, and one client's whole dossier. */
 export function clientRoutes(app: FastifyInstance, db: Db): void {
@@ -39,6 +41,8 @@ export function clientRoutes(app: FastifyInstance, db: Db): void {
         client,
         sessions: sessionsOf(db, practiceId).ofClient(id, DAYS),
         trials: trialsOf(db, practiceId).ofClient(id, DAYS),
+        captures: captureLines(db, practiceId, id, CAPTURES),
+        judgements: documentsOf(db, practiceId, 'judgement').ofClient(id, CAPTURES),
         setup: setupsOf(db, practiceId).ofClient(id),
         prescription: documentsOf(db, practiceId, 'prescription').ofClient(id, 1)[0] ?? null,
         screening: documentsOf(db, practiceId, 'screening').ofClient(id, 1)[0] ?? null,

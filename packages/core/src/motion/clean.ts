@@ -47,6 +47,19 @@ function onClock(timesS: readonly number[], channel: Channel, clockS: readonly n
   });
 }
 
+/** Slopes beside a gap are read over this long: over a single frame they would be mostly the camera's noise. */
+const SLOPE_S = 0.07;
+
+/** Change a frame beside a gap, over the known frames on one side of it; null when there is only one. */
+function slopeBeside(channel: Channel, edge: number, way: 1 | -1, rateHz: number): number | null {
+  const most = Math.max(1, Math.round(SLOPE_S * rateHz));
+  let steps = 0;
+  while (steps < most && (channel[edge + way * (steps + 1)] ?? null) !== null) steps += 1;
+  if (steps === 0) return null;
+  const [here, there] = [channel[edge] ?? 0, channel[edge + way * steps] ?? 0];
+  return (way * (there - here)) / steps;
+}
+
 /**
  * Bridges gaps up to {@link BRIDGE_MOST_S} inside a channel with a cubic that keeps the slopes on both sides; longer gaps, and those at
  * the ends, stay open.
@@ -66,8 +79,9 @@ export function bridge(channel: Channel, rateHz: number): { values: Channel; bri
       continue;
     }
     const span = missing + 1;
-    const slopeIn = from - (value(i - 2) ?? from - (to - from) / span);
-    const slopeOut = (value(end + 1) ?? to + (to - from) / span) - to;
+    const across = (to - from) / span;
+    const slopeIn = slopeBeside(channel, i - 1, -1, rateHz) ?? across;
+    const slopeOut = slopeBeside(channel, end, 1, rateHz) ?? across;
     for (let k = 1; k <= missing; k += 1) {
       const u = k / span;
       const [u2, u3] = [u * u, u * u * u];
@@ -128,19 +142,26 @@ export function cleaned(
     const sure = (axis: Channel) =>
       axis.map((v, i) => ((track.confidence[i] ?? 0) < CONFIDENCE_LEAST ? null : v));
     const clean = { x: [], y: [], z: [] } as Record<'x' | 'y' | 'z', Channel>;
+    // A bridged frame was half seen: somebody who relies on it should know.
+    const confidence = clockS.map(() => 1);
     for (const axis of AXES) {
       const raw = sure(track[axis]);
       const there = raw.filter((v) => v !== null).length;
       // An axis the view never shows is not a landmark that was lost.
       if (there > 0) {
         seen = Math.min(seen, there / raw.length);
-        const filled = bridge(onEvenClock(series.timesS, raw, clockS, rateHz), rateHz);
+        const even = onEvenClock(series.timesS, raw, clockS, rateHz);
+        const filled = bridge(even, rateHz);
+        filled.values.forEach((v, k) => {
+          if (v === null) confidence[k] = 0;
+          else if (even[k] === null) confidence[k] = Math.min(confidence[k] ?? 0, 0.5);
+        });
         bridgedValues += filled.bridged;
         values += clockS.length;
         clean[axis] = smooth(filled.values, rateHz, cutoffHz);
       } else clean[axis] = clockS.map(() => null);
     }
-    tracks[name] = { ...clean, confidence: clockS.map(() => 1) };
+    tracks[name] = { ...clean, confidence };
   }
   return {
     kind: 'clean',

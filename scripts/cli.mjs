@@ -1,4 +1,4 @@
-// npm run --silent solve -- case.json
+// npm run --silent solve -- case.json, npm run --silent analyse -- capture.csv --view side: the core from a shell.
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
 import { installPackages, root } from './install.mjs';
@@ -10,7 +10,6 @@ const result = spawnSync(
     '--import',
     import.meta.resolve('tsx'),
     join(root, 'apps/cli/src/main.ts'),
-    'solve',
     ...process.argv.slice(2),
   ],
   // npm moves to the project root; the file was named from where the command was typed.

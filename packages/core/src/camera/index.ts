@@ -1,0 +1,12 @@
+export { buildSquatter } from './squat.ts';
+export type { Landmarks, MadeFault, Moment, SquatScript, Squatter } from './squat.ts';
+export { simulateCapture, USUAL_LENS, type Lens } from './lens.ts';
+export { frontalOffset, kneeOf, type LegSpan } from './leg.ts';
+export {
+  beyondFor,
+  cleanSquatter,
+  faultOfSize,
+  holdFor,
+  viewFor,
+  type Size,
+} from './population.ts';

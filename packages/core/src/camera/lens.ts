@@ -1,0 +1,146 @@
+import { normal, type Random } from '../chance/seeded.ts';
+import type { CameraView } from '../faults/table.ts';
+import { toRad } from '../geometry/angles.ts';
+import type { Side } from '../linkage/setup.ts';
+import type { Series } from '../motion/series.ts';
+import { buildSquatter, type Landmarks, type Moment, type SquatScript } from './squat.ts';
+import { dropping, smoothly } from './tempo.ts';
+
+/** How a camera looks on, and how badly. */
+export interface Lens {
+  view: CameraView;
+  /** Leg nearest the camera in a side view. */
+  facing: Side;
+  framesPerSecond: number;
+  /** SD of every coordinate, mm. */
+  noiseMm: number;
+  /** Camera rolled by so much, degrees; a plumb in the picture rolls with it. */
+  tiltDeg: number;
+  /** Chance a frame that a landmark is lost for a few frames. */
+  lossChance: number;
+}
+
+/** A pose camera on a good day (house defaults). */
+export const USUAL_LENS: Lens = {
+  view: 'side',
+  facing: 'left',
+  framesPerSecond: 60,
+  noiseMm: 3,
+  tiltDeg: 1,
+  lossChance: 0.004,
+};
+
+const STAND_S = 1;
+const REST_S = 0.8;
+const BOTTOM_S = 0.15;
+const LOST_MOST_S = 0.12;
+
+interface Beat {
+  rep: number;
+  fromS: number;
+  downS: number;
+  upS: number;
+  /** Depth of this rep against the first, share of the drop. */
+  reach: number;
+}
+
+/** When each rep begins and how long it takes; no two are alike. */
+function beatsOf(reps: number, random: Random): { beats: Beat[]; endS: number } {
+  const beats: Beat[] = [];
+  let fromS = STAND_S;
+  for (let rep = 1; rep <= reps; rep += 1) {
+    const downS = 1.7 * (1 + 0.04 * normal(random));
+    const upS = 1.4 * (1 + 0.04 * normal(random));
+    beats.push({ rep, fromS, downS, upS, reach: 1 + 0.006 * normal(random) });
+    fromS += downS + BOTTOM_S + upS + REST_S;
+  }
+  return { beats, endS: fromS + 0.2 };
+}
+
+function momentAt(t: number, beats: readonly Beat[], down: (share: number) => number): Moment {
+  const beat = [...beats].reverse().find((b) => t >= b.fromS) ?? beats[0];
+  const rep = beat?.rep ?? 1;
+  if (!beat || t < beat.fromS)
+    return { rep, isAscent: false, drop: 0, inLowerHalf: null, timeS: 0 };
+  const { downS, upS, reach } = beat;
+  const s = t - beat.fromS;
+  const isAscent = s > downS + BOTTOM_S;
+  const drop =
+    s <= downS ? down(s / downS) : isAscent ? 1 - smoothly((s - downS - BOTTOM_S) / upS) : 1;
+  let halfway = 0;
+  while (down(halfway) < 0.5 && halfway < 1) halfway += 0.005;
+  const [from, to] = [halfway * downS, downS + BOTTOM_S + upS / 2];
+  const middle = (from + to) / 2;
+  const inLowerHalf = s >= from && s <= to ? (s - middle) / (to - middle) : null;
+  return { rep, isAscent, drop: drop * reach, inLowerHalf, timeS: s };
+}
+
+/** What a view shows of the whole, by the names of docs/formats.md. */
+function seenFrom(marks: Landmarks, { view, facing }: Lens): Landmarks {
+  const seen: Landmarks = {};
+  if (view === 'side') {
+    for (const name of ['Hip', 'Knee', 'Ankle', 'Heel', 'Toe', 'Shoulder']) {
+      const mark = marks[facing + name];
+      if (mark) seen[name.toLowerCase()] = mark;
+    }
+    for (const name of ['bar', 'wrist', 'lumbar']) {
+      const mark = marks[name];
+      if (mark) seen[name] = mark;
+    }
+  } else
+    for (const [name, mark] of Object.entries(marks))
+      if (/^(left|right)/.test(name) && !(view === 'rear' && name.endsWith('BigToe')))
+        seen[name] = mark;
+  return seen;
+}
+
+/** A door frame behind the client. */
+const PLUMB: Landmarks = {
+  plumbTop: { x: -400, y: 700, z: 1900 },
+  plumbBottom: { x: -400, y: 700, z: 100 },
+};
+
+/**
+ * A capture of a squat by the simulated camera: the stand-in for a pose camera, the source of the demo's captures and the ground truth of
+ * tests. Flat projection without perspective.
+ *
+ * @param random decides tempo, noise and losses; the same seed gives the same capture
+ */
+export function simulateCapture(script: SquatScript, lens: Lens, random: Random): Series {
+  const squatter = buildSquatter(script);
+  const { beats, endS } = beatsOf(script.reps, random);
+  const drops = script.faults.find((f) => f.fault === 'dropsIn');
+  const dropped = drops ? dropping(drops.size) : null;
+  const isDropped = (rep: number) => drops !== undefined && (drops.reps?.includes(rep) ?? true);
+  const frames = Math.floor(endS * lens.framesPerSecond);
+  const timesS = Array.from({ length: frames }, (_, k) => k / lens.framesPerSecond);
+  const across = lens.view === 'side' ? 'x' : 'y';
+  const [sin, cos] = [Math.sin(toRad(lens.tiltDeg)), Math.cos(toRad(lens.tiltDeg))];
+  const tracks: Record<
+    string,
+    { x: (number | null)[]; y: (number | null)[]; z: (number | null)[]; confidence: number[] }
+  > = {};
+  const lostUntil: Record<string, number> = {};
+  timesS.forEach((t, k) => {
+    const beat = [...beats].reverse().find((b) => t >= b.fromS);
+    const moment = momentAt(t, beats, beat && dropped && isDropped(beat.rep) ? dropped : smoothly);
+    const marks = { ...seenFrom(squatter.at(moment), lens), ...PLUMB };
+    for (const [name, mark] of Object.entries(marks)) {
+      const track = (tracks[name] ??= {
+        x: new Array<number | null>(frames).fill(null),
+        y: new Array<number | null>(frames).fill(null),
+        z: new Array<number | null>(frames).fill(null),
+        confidence: new Array<number>(frames).fill(0),
+      });
+      if (random() < lens.lossChance)
+        lostUntil[name] = k + 1 + Math.floor(random() * LOST_MOST_S * lens.framesPerSecond);
+      const noise = [lens.noiseMm * normal(random), lens.noiseMm * normal(random)] as const;
+      if (k < (lostUntil[name] ?? 0)) continue;
+      const aside = mark[across];
+      track[across][k] = aside * cos + mark.z * sin + noise[0];
+      track.z[k] = mark.z * cos - aside * sin + noise[1];
+      track.confidence[k] = 0.85 + 0.1 * random();
+    }
+  });
+  return { timesS, tracks };
+}

@@ -1,0 +1,383 @@
+import { resolveBody } from '../body/resolveBody.ts';
+import { toDeg, toRad } from '../geometry/angles.ts';
+import { buildLinkage } from '../linkage/linkage.ts';
+import { type Side } from '../linkage/setup.ts';
+import { cleaned, type SeriesFault } from '../motion/clean.ts';
+import { levelled, scaled, seenDistanceMm } from '../motion/frame.ts';
+import { repsOf, type Rep } from '../motion/reps.ts';
+import type { Quality, Series } from '../motion/series.ts';
+import { leanBudget, type LeanBudget } from '../window/leanBudget.ts';
+import { limitsForSide } from '../window/limits.ts';
+import type { Case } from '../window/solve.ts';
+import {
+  consistencyOf,
+  findingsFrom,
+  type Consistency,
+  type FaultThresholds,
+  type MotionFinding,
+} from './findings.ts';
+import { frontHipHeight, frontPicture, frontReadings, type FrontPicture } from './frontFaults.ts';
+import type { NotJudged, RepReading } from './measured.ts';
+import { meanOver, repWindow, standingFrames } from './repWindow.ts';
+import { sideReadings } from './sideFaults.ts';
+import { sidePicture, type SidePicture } from './sidePicture.ts';
+import { faultsOf, type CameraView } from './table.ts';
+
+/** Diameter of a full-size bumper plate, mm (common practice; the length is the sport's own standard, from memory). */
+export const PLATE_MM = 450;
+
+/** Where the millimetres of a capture come from. */
+export const SCALES = ['none', 'plate', 'foot'] as const;
+export type Scale = (typeof SCALES)[number];
+
+export interface AnalysisQuestion {
+  view: CameraView;
+  /** Whose squat it is: body, measured limits, setup and target. null = nobody known; then nothing that needs a body is said. */
+  subject: Case | null;
+  /** `none`: the file is in mm. `plate`: landmarks plateTop and plateBottom. `foot`: heel to toe is the client's foot. */
+  scale: Scale;
+  /** Leg in a side view; null = not said, then the stiffer ankle decides. */
+  facing?: Side | null;
+  /** What the method calls slight and clear; absent = house defaults. */
+  thresholds?: FaultThresholds;
+}
+
+/** Landmarks without which a view cannot be read at all. */
+export const NEEDED: Readonly<Record<CameraView, readonly string[]>> = {
+  side: ['hip', 'knee', 'ankle'],
+  front: ['leftHip', 'rightHip', 'leftKnee', 'rightKnee', 'leftAnkle', 'rightAnkle'],
+  rear: ['leftHip', 'rightHip', 'leftAnkle', 'rightAnkle'],
+};
+
+/** Landmarks that let a view say more. */
+export const USEFUL: Readonly<Record<CameraView, readonly string[]>> = {
+  side: ['shoulder', 'heel', 'toe', 'bar', 'lumbar', 'wrist'],
+  front: [
+    ...['leftHeel', 'rightHeel', 'leftToe', 'rightToe', 'leftShoulder', 'rightShoulder'],
+    ...['leftNavicular', 'rightNavicular', 'leftBigToe', 'rightBigToe'],
+  ],
+  rear: [
+    ...['leftHeel', 'rightHeel', 'leftKnee', 'rightKnee', 'leftShoulder', 'rightShoulder'],
+    ...['leftNavicular', 'rightNavicular'],
+  ],
+};
+
+/** Marks of the picture itself, in every view. */
+export const MARKS = ['plumbTop', 'plumbBottom', 'plateTop', 'plateBottom'] as const;
+
+export interface AnalysisQuality extends Quality {
+  /** Share of the length of a still capture that was turned or stretched, in words for the coach. */
+  notes: string[];
+  notJudged: NotJudged[];
+}
+
+export interface Analysis {
+  kind: 'analysis';
+  view: CameraView;
+  reps: Rep[];
+  /** Named faults first; then what was measured and is too small to name (severity null). */
+  findings: MotionFinding[];
+  /** Over the bottoms of all reps; null without a client, or where the lean cannot be split. */
+  leanBudget: LeanBudget | null;
+  consistency: Consistency;
+  quality: AnalysisQuality;
+  /** Best and worst rep by the number and weight of their faults, 1-based. */
+  best: number;
+  worst: number;
+  /** The cleaned landmarks and what was read from them, for drawing. */
+  series: Series;
+  picture: { kind: 'side'; side: SidePicture } | { kind: 'front'; front: FrontPicture };
+}
+
+export type NoAnalysis =
+  | { kind: 'noAnalysis'; because: SeriesFault | 'noReps' }
+  | { kind: 'noAnalysis'; because: 'missingLandmarks'; missing: string[] }
+  | { kind: 'noAnalysis'; because: 'noScale'; missing: string[] };
+
+/** Depth asked for when nobody says otherwise: crease below knee (house default). */
+const USUAL_TARGET_DEG = 6;
+
+/** A tilt below this is the picture's own unsteadiness, degrees. */
+const TILT_LEAST_DEG = 0.2;
+
+const flipped = (series: Series, axis: 'x' | 'y'): Series => ({
+  timesS: series.timesS,
+  tracks: Object.fromEntries(
+    Object.entries(series.tracks).map(([name, track]) => [
+      name,
+      { ...track, [axis]: track[axis].map((v) => (v === null ? null : -v)) },
+    ]),
+  ),
+});
+
+function middle(values: readonly number[]): number | null {
+  const sorted = [...values].sort((a, b) => a - b);
+  return sorted[Math.floor(sorted.length / 2)] ?? null;
+}
+
+/** Middle difference of two landmarks along an axis; null when they are never seen together. */
+function middleGap(
+  series: Series,
+  axis: 'x' | 'y' | 'z',
+  one: string,
+  other: string,
+): number | null {
+  const [a, b] = [series.tracks[one]?.[axis], series.tracks[other]?.[axis]];
+  return middle(
+    series.timesS.flatMap((_, k) => {
+      const [p, q] = [a?.[k] ?? null, b?.[k] ?? null];
+      return p === null || q === null ? [] : [p - q];
+    }),
+  );
+}
+
+/** Length of the client's foot as a side view shows it: a foot turned out looks shorter. */
+function footAcrossMm({ body, setup, limits }: Case, facing: Side | null): number {
+  return (
+    resolveBody(body).lengthsMm.foot * Math.cos(toRad(setup.toeOutDeg[facing ?? stifferOf(limits)]))
+  );
+}
+
+/** The side whose ankle decides when nobody says which leg is in the picture. */
+const stifferOf = ({ dorsiflexionDeg }: Case['limits']): Side =>
+  dorsiflexionDeg.right < dorsiflexionDeg.left ? 'right' : 'left';
+
+/** Upright, in millimetres, the right way round; says what was done to it. */
+function setRight(
+  raw: Series,
+  { view, scale, subject, facing }: AnalysisQuestion,
+): { series: Series; notes: string[] } | NoAnalysis {
+  let series = raw;
+  const notes: string[] = [];
+  const across = view === 'side' ? 'x' : 'y';
+  const [lean, rise] = [
+    middleGap(series, across, 'plumbTop', 'plumbBottom'),
+    middleGap(series, 'z', 'plumbTop', 'plumbBottom'),
+  ];
+  if (lean !== null && rise !== null) {
+    const tilt = toDeg(Math.atan2(lean, rise));
+    if (Math.abs(tilt) >= TILT_LEAST_DEG) {
+      series = levelled(series, across, tilt);
+      notes.push(`Turned upright by ${Math.abs(tilt).toFixed(1)}°, from the plumb in the picture.`);
+    }
+  }
+  if (scale !== 'none') {
+    const [one, other] = scale === 'plate' ? ['plateTop', 'plateBottom'] : ['heel', 'toe'];
+    const known = scale === 'plate' ? PLATE_MM : subject && footAcrossMm(subject, facing ?? null);
+    const seen = one && other ? seenDistanceMm(series, one, other) : null;
+    if (seen === null || seen <= 0 || !known)
+      return { kind: 'noAnalysis', because: 'noScale', missing: [one ?? '', other ?? ''] };
+    series = scaled(series, seen, known);
+    notes.push(
+      scale === 'plate'
+        ? `Scaled by a plate of ${PLATE_MM} mm.`
+        : `Scaled by the client’s foot, ${known.toFixed(0)} mm as seen.`,
+    );
+  }
+  const isBackward =
+    view === 'side'
+      ? (middleGap(series, 'x', 'toe', 'heel') ?? middleGap(series, 'x', 'knee', 'hip') ?? 1) < 0
+      : (middleGap(series, 'y', 'leftHip', 'rightHip') ?? 1) < 0;
+  if (isBackward) {
+    series = flipped(series, across);
+    notes.push(
+      view === 'side'
+        ? 'The client faces the other way in the file; turned round.'
+        : 'Left and right were mirrored in the file; turned round.',
+    );
+  }
+  return { series, notes };
+}
+
+/**
+ * Everything a capture can say: reps, faults with size, side, phase and reps, the lean budget, and how well it was seen.
+ *
+ * @param raw landmarks as recorded, mm unless a scale is asked for; frame of docs/model.md
+ * @param onProgress called with 0 to 1 as the work goes on
+ */
+export function analyse(
+  raw: Series,
+  question: AnalysisQuestion,
+  onProgress: (share: number) => void = () => undefined,
+): Analysis | NoAnalysis {
+  const { view, subject } = question;
+  const missing = NEEDED[view].filter((name) => !raw.tracks[name]);
+  if (missing.length > 0) return { kind: 'noAnalysis', because: 'missingLandmarks', missing };
+  const right = setRight(raw, question);
+  if ('kind' in right) return right;
+  onProgress(0.15);
+  const wanted = new Set([...NEEDED[view], ...USEFUL[view]]);
+  const used: Series = {
+    timesS: right.series.timesS,
+    tracks: Object.fromEntries(
+      Object.entries(right.series.tracks).filter(([name]) => wanted.has(name)),
+    ),
+  };
+  const clean = cleaned(used);
+  if (clean.kind === 'fault') return { kind: 'noAnalysis', because: clean.fault };
+  const { series, quality } = clean;
+  onProgress(0.5);
+  const height = view === 'side' ? (series.tracks['hip']?.z ?? []) : frontHipHeight(series);
+  const reps = repsOf(height, series.timesS);
+  if (reps.length === 0) return { kind: 'noAnalysis', because: 'noReps' };
+  const windows = reps.map((rep, i) => repWindow(rep, i + 1, height));
+  const standing = standingFrames(reps, height, quality.rateHz);
+  const read =
+    view === 'side'
+      ? readSide(series, windows, standing, quality.rateHz, question)
+      : readFront(series, windows, standing, quality.rateHz, view, subject);
+  onProgress(0.85);
+  const { findings, notJudged } = findingsFrom(read.readings, question.thresholds ?? {});
+  const [best, worst] = rank(findings, reps.length);
+  onProgress(1);
+  return {
+    kind: 'analysis',
+    view,
+    reps,
+    findings,
+    leanBudget: read.leanBudget,
+    consistency: read.consistency,
+    quality: {
+      ...quality,
+      notes: right.notes,
+      notJudged: [...notJudged, ...unseen(view, findings, notJudged, subject)],
+    },
+    best,
+    worst,
+    series,
+    picture: read.picture,
+  };
+}
+
+/** Faults the view could show but this capture had nothing to read from. */
+function unseen(
+  view: CameraView,
+  findings: readonly MotionFinding[],
+  already: readonly NotJudged[],
+  subject: Case | null,
+): NotJudged[] {
+  return faultsOf(view)
+    .filter(({ id }) => id !== 'pain' && ![...findings, ...already].some((f) => f.fault === id))
+    .filter(({ id }) => id !== 'armsFall' || subject?.setup.hold === 'overhead')
+    .map(({ id }) => ({
+      fault: id,
+      side: null,
+      because:
+        id === 'excessLean' && !subject
+          ? 'needs the client’s body and ankles'
+          : 'its landmarks are not in the capture',
+    }));
+}
+
+/** The rep with least and the one with most against it: clear counts two, slight one; size within that. */
+function rank(findings: readonly MotionFinding[], count: number): [number, number] {
+  const weights = Array.from({ length: count }, (_, i) =>
+    findings.reduce((sum, f) => {
+      const here = f.perRep.find((r) => r.rep === i + 1);
+      if (!here) return sum;
+      const named = here.severity === 'clear' ? 2 : here.severity === 'slight' ? 1 : 0;
+      const size = Math.abs(here.value) / Math.max(1, Math.abs(f.thresholds.clear));
+      return sum + named + 0.01 * Math.min(2, size);
+    }, 0),
+  );
+  return [weights.indexOf(Math.min(...weights)) + 1, weights.indexOf(Math.max(...weights)) + 1];
+}
+
+type Read = Pick<Analysis, 'leanBudget' | 'consistency' | 'picture'> & { readings: RepReading[] };
+type Windows = ReturnType<typeof repWindow>[];
+
+function readSide(
+  series: Series,
+  windows: Windows,
+  standing: readonly number[],
+  rateHz: number,
+  { subject, facing }: AnalysisQuestion,
+): Read {
+  const side = facing ?? (subject ? stifferOf(subject.limits) : 'left');
+  const setup = subject?.setup;
+  const carried = {
+    statureMm: subject?.body.statureMm ?? 1750,
+    massKg: subject?.body.massKg ?? 75,
+    hold: setup?.hold ?? 'bodyweight',
+    loadKg: setup?.loadKg ?? 0,
+  };
+  const picture = sidePicture(series, carried, setup?.balance ?? 0.5, setup?.toeOutDeg[side] ?? 0);
+  const budgetAt = subject && budgetOf(subject, side);
+  const near = Math.max(1, Math.round(0.06 * rateHz));
+  const bottoms = windows.map(({ rep }) => {
+    const at = (channel: readonly (number | null)[]) =>
+      meanOver(channel, rep.bottom - near, rep.bottom + near);
+    return {
+      depthDeg: at(picture.thighDepthDeg),
+      shankDeg: at(picture.shankDeg),
+      leanDeg: at(picture.trunkDeg),
+      kneeTravelMm: at(picture.kneePastToeMm),
+      seconds: rep.endS - rep.startS,
+    };
+  });
+  const wrist = series.tracks['wrist'];
+  const shoulder = series.tracks['shoulder'];
+  const handsUp = standing.some(
+    (k) => (wrist?.z[k] ?? -Infinity) > (shoulder?.z[k] ?? Infinity) + 100,
+  );
+  const readings = sideReadings(series, picture, windows, standing, rateHz, {
+    targetDepthDeg: subject?.target.thighDepthDeg ?? USUAL_TARGET_DEG,
+    isOverhead: setup ? setup.hold === 'overhead' : handsUp,
+    wantsParallel: (subject?.workingPoint ?? 'parallelLines') === 'parallelLines',
+    excessLeanDeg:
+      budgetAt &&
+      ((depth, shank, lean) => {
+        const budget = budgetAt(depth, shank, lean);
+        return budget && budget.unusedAnkleDeg + budget.offBalanceDeg;
+      }),
+  });
+  const mean = (key: 'depthDeg' | 'shankDeg' | 'leanDeg') => {
+    const known = bottoms.map((b) => b[key]).filter((v): v is number => v !== null);
+    return known.length === 0 ? null : known.reduce((a, b) => a + b, 0) / known.length;
+  };
+  const [depth, shank, lean] = [mean('depthDeg'), mean('shankDeg'), mean('leanDeg')];
+  return {
+    readings,
+    picture: { kind: 'side', side: picture },
+    leanBudget:
+      budgetAt && depth !== null && shank !== null && lean !== null
+        ? budgetAt(depth, shank, lean)
+        : null,
+    consistency: consistencyOf(bottoms),
+  };
+}
+
+/** Splits a lean with this client's body, hold, stance and measured ankle. */
+function budgetOf(subject: Case, side: Side) {
+  const link = buildLinkage(resolveBody(subject.body), subject.setup, side);
+  const limits = limitsForSide(subject.limits, side);
+  return (depthDeg: number, shankDeg: number, trunkDeg: number): LeanBudget | null => {
+    const found = leanBudget(link, limits, depthDeg, { shankDeg, trunkDeg });
+    return found.kind === 'budget' ? found : null;
+  };
+}
+
+function readFront(
+  series: Series,
+  windows: Windows,
+  standing: readonly number[],
+  rateHz: number,
+  view: Exclude<CameraView, 'side'>,
+  subject: Case | null,
+): Read {
+  const foot = subject ? resolveBody(subject.body).lengthsMm.foot : null;
+  const picture = frontPicture(series, foot, standing, rateHz);
+  return {
+    readings: frontReadings(series, picture, windows, standing, rateHz, view),
+    picture: { kind: 'front', front: picture },
+    leanBudget: null,
+    consistency: consistencyOf(
+      windows.map(({ rep }) => ({
+        depthDeg: null,
+        leanDeg: null,
+        kneeTravelMm: null,
+        seconds: rep.endS - rep.startS,
+      })),
+    ),
+  };
+}
