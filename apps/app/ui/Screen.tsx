@@ -23,6 +23,7 @@ export function Screen({
   aside,
   foot,
   pinned,
+  panes,
   children,
 }: {
   title: string;
@@ -32,6 +33,8 @@ export function Screen({
   aside?: ReactNode;
   foot?: ReactNode;
   pinned?: ReactNode;
+  /** Instead of the contents: parts that stand side by side, each scrolling by itself. */
+  panes?: readonly ReactNode[];
   children: ReactNode;
 }) {
   const { colors, isWide } = useLook();
@@ -81,7 +84,20 @@ export function Screen({
         {!isWide && <DimButton />}
       </View>
       <Divider />
-      {isPinned && isWide ? (
+      {panes ? (
+        <View style={{ flex: 1, flexDirection: 'row' }}>
+          {panes.map((pane, i) => (
+            <ScrollView
+              key={i}
+              tabIndex={0}
+              style={{ flex: 1, borderLeftWidth: i === 0 ? 0 : 1, borderColor: colors.hairline }}
+              contentContainerStyle={scrolling}
+            >
+              {pane}
+            </ScrollView>
+          ))}
+        </View>
+      ) : isPinned && isWide ? (
         <View style={{ flex: 1, flexDirection: 'row' }}>
           <ScrollView tabIndex={0} style={{ flex: 1 }} contentContainerStyle={scrolling}>
             {pinned}

@@ -100,6 +100,29 @@ function write(db: Db, practiceId: string, operation: Operation, at: string): Op
       });
       return now();
     }
+    case 'capture.discard': {
+      mustHaveClient(operation.clientId);
+      const table = documentsOf(db, practiceId, 'capture');
+      const now = () => result('capture', withoutLandmarks(table.find(rowId)));
+      const current = table.find(rowId);
+      put(operation, current, now, {
+        insert: () => {
+          throw new Refusal('noSuchRow', { path: 'rowId' });
+        },
+        update: () => {
+          if (!current) return;
+          const {
+            id: _id,
+            clientId: _client,
+            version: _version,
+            updatedAt: _at,
+            ...values
+          } = current;
+          table.update(rowId, { ...values, discarded: operation.discarded }, at);
+        },
+      });
+      return now();
+    }
     case 'setup.put': {
       mustHaveClient(operation.clientId);
       const table = setupsOf(db, practiceId);

@@ -140,12 +140,18 @@ const lookFields = {
   condition: conditionSchema,
   /** The formal screen's repeat with 25 mm under the heels. */
   heelsRaised: z.boolean(),
+  /** Taken by mistake: kept, but shown and counted nowhere until it is taken back. */
+  discarded: z.boolean().default(false),
 };
+
+const scaleSchema = z.enum(['none', 'plate', 'foot'], { error: 'must be none, plate or foot.' });
 
 const captureFields = {
   ...lookFields,
   /** Leg in a side view; null = not said. */
   facing: sideSchema.nullable(),
+  /** Where its millimetres come from. */
+  scale: scaleSchema,
   source: z.enum(['file', 'simulated'], { error: 'must be file or simulated.' }),
   /** The file's name, or what the simulated client was asked to do. */
   name: z.string().trim().min(1).max(200),
@@ -209,9 +215,7 @@ export const importSchema = z.strictObject({
   /** What the file holds: tidy landmark lines or a marker file. */
   text: z.string().min(1, { error: 'must not be empty.' }),
   up: z.enum(['y', 'z']).default('y'),
-  scale: z
-    .enum(['none', 'plate', 'foot'], { error: 'must be none, plate or foot.' })
-    .default('none'),
+  scale: scaleSchema.default('none'),
   mapping: z.record(z.string(), z.string()).default({}),
   subject: caseFileSchema.nullable().default(null),
 });

@@ -58,6 +58,12 @@ export const operationSchema = z.discriminatedUnion(
     }),
     z.strictObject({
       ...base,
+      kind: z.literal('capture.discard'),
+      clientId: idSchema,
+      discarded: z.boolean(),
+    }),
+    z.strictObject({
+      ...base,
       kind: z.literal('judgement.put'),
       clientId: idSchema,
       values: judgementValuesSchema,

@@ -1,9 +1,11 @@
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import { newestOf } from './overlay.ts';
 import {
+  captureSchema,
   clientListSchema,
   dossierSchema,
   operationResultSchema,
+  type CaptureRow,
   type ClientLine,
   type Dossier,
   type Operation,
@@ -28,6 +30,11 @@ export const api = createApi({
       keepUnusedDataFor: 600,
       merge: (held, fetched) => newestOf(held, fetched),
     }),
+    capture: build.query<CaptureRow, string>({
+      query: (id) => `/captures/${id}`,
+      transformResponse: (body: unknown) => captureSchema.parse(body),
+      keepUnusedDataFor: 600,
+    }),
     operate: build.mutation<OperationResult, Operation>({
       query: (operation) => ({ url: '/operations', method: 'POST', body: operation }),
       transformResponse: (body: unknown) => operationResultSchema.parse(body),
@@ -36,4 +43,4 @@ export const api = createApi({
   }),
 });
 
-export const { useClientsQuery, useDossierQuery } = api;
+export const { useCaptureQuery, useClientsQuery, useDossierQuery } = api;

@@ -1,8 +1,11 @@
 import type {
+  CaptureRow,
+  CaptureValues,
   ClearanceValues,
   ClientSetupValues,
   ClientValues,
   Dossier,
+  JudgementValues,
   Operation,
   PainValues,
   PrescriptionValues,
@@ -12,9 +15,9 @@ import type {
 } from '@zither/contract';
 import { useMemo } from 'react';
 import { v4 as uuid, v5 as uuidOf } from 'uuid';
-import { useClientsQuery, useDossierQuery } from './api.ts';
-import { overlay, overlayList } from './overlay.ts';
-import { submit } from './send.ts';
+import { useCaptureQuery, useClientsQuery, useDossierQuery } from './api.ts';
+import { NOT_YET, overlay, overlayList } from './overlay.ts';
+import { keepCapture, submit } from './send.ts';
 import { useAppDispatch, useAppSelector } from './store.ts';
 
 /** A fresh identifier, made on this device. */
@@ -70,6 +73,39 @@ export function useDossier(clientId: string): DossierView {
   return { state: 'unreachable', retry: refetch };
 }
 
+export type CaptureView =
+  | { state: 'loading' }
+  | { state: 'missing' }
+  | { state: 'unreachable'; retry: () => void }
+  | { state: 'ready'; capture: CaptureRow };
+
+/** One capture with its landmarks, sent or not. */
+export function useCapture(id: string): CaptureView {
+  const waiting = useAppSelector((s) =>
+    s.outbox.queue.find((q) => q.operation.kind === 'capture.put' && q.operation.rowId === id),
+  );
+  const { data, isLoading, error, refetch } = useCaptureQuery(id, { skip: waiting !== undefined });
+  return useMemo((): CaptureView => {
+    const operation = waiting?.operation;
+    if (operation?.kind === 'capture.put')
+      return {
+        state: 'ready',
+        capture: {
+          ...operation.values,
+          id,
+          clientId: operation.clientId,
+          version: 1,
+          updatedAt: NOT_YET,
+        },
+      };
+    if (data) return { state: 'ready', capture: data };
+    if (isLoading) return { state: 'loading' };
+    if (error && 'status' in error && (error.status === 404 || error.status === 400))
+      return { state: 'missing' };
+    return { state: 'unreachable', retry: refetch };
+  }, [waiting, data, isLoading, error, refetch, id]);
+}
+
 /** A row to write: its id, and the version the change was made on (0 = not on the server yet). */
 interface RowRef {
   id: string;
@@ -103,6 +139,12 @@ export function useChanges() {
         }),
       putTrial: (clientId: string, row: RowRef, values: TrialValues) =>
         put({ kind: 'trial.put', ...at(row), clientId, values }),
+      putCapture: (clientId: string, id: string, values: CaptureValues) =>
+        dispatch(keepCapture(clientId, id, values, newId())),
+      discardCapture: (clientId: string, row: RowRef, discarded: boolean) =>
+        put({ kind: 'capture.discard', ...at(row), clientId, discarded }),
+      putJudgement: (clientId: string, row: RowRef, values: JudgementValues) =>
+        put({ kind: 'judgement.put', ...at(row), clientId, values }),
       putSetup: (clientId: string, row: RowRef, values: ClientSetupValues) =>
         put({ kind: 'setup.put', ...at(row), clientId, values }),
       putPrescription: (clientId: string, row: RowRef, values: PrescriptionValues) =>

@@ -1,4 +1,4 @@
-export { newId, useChanges, useClientList, useDossier } from './hooks.ts';
+export { newId, useCapture, useChanges, useClientList, useDossier } from './hooks.ts';
 export { makeStore, useAppDispatch, useAppSelector } from './store.ts';
 export { flush, settleConflict } from './send.ts';
 export { outboxActions, type Collision } from './outbox.ts';

@@ -1,4 +1,6 @@
 import type {
+  CaptureLine,
+  CaptureValues,
   Client,
   ClientLine,
   Dossier,
@@ -16,6 +18,8 @@ export const emptyDossier = (client: Client): Dossier => ({
   client,
   sessions: [],
   trials: [],
+  captures: [],
+  judgements: [],
   setup: null,
   prescription: null,
   screening: null,
@@ -32,6 +36,10 @@ export function withResult(dossier: Dossier, result: OperationResult): Dossier {
       return { ...dossier, sessions: withSession(dossier.sessions, result.row) };
     case 'trial':
       return { ...dossier, trials: inOrder(withRow(dossier.trials, result.row)) };
+    case 'capture':
+      return { ...dossier, captures: newestLook(withRow(dossier.captures, result.row)) };
+    case 'judgement':
+      return { ...dossier, judgements: newestLook(withRow(dossier.judgements, result.row)) };
     case 'setup':
       return { ...dossier, setup: result.row };
     case 'prescription':
@@ -74,6 +82,8 @@ export function newestOf(held: Dossier, fetched: Dossier): Dossier {
       ...fetched.trials.map((t) => later(inHand.get(t.id) ?? t, t)),
       ...held.trials.filter((t) => !fetchedIds.has(t.id)),
     ]),
+    captures: newestLook(merged(held.captures, fetched.captures)),
+    judgements: newestLook(merged(held.judgements, fetched.judgements)),
     setup: later(held.setup, fetched.setup),
     prescription: newer(held.prescription, fetched.prescription),
     screening: newer(held.screening, fetched.screening),
@@ -83,6 +93,30 @@ export function newestOf(held: Dossier, fetched: Dossier): Dossier {
       ...fetched.pains,
     ],
   };
+}
+
+/** Rows known here or there, each in its later version. */
+const merged = <T extends { id: string; version: number }>(
+  held: readonly T[],
+  fetched: readonly T[],
+): T[] => [
+  ...fetched.map((row) => {
+    const mine = held.find((h) => h.id === row.id);
+    return mine && mine.version > row.version ? mine : row;
+  }),
+  ...held.filter((h) => !fetched.some((f) => f.id === h.id)),
+];
+
+/** Newest first by when the squats were looked at, as the server gives them. */
+const newestLook = <T extends { takenAt: string }>(rows: T[]): T[] =>
+  rows.sort((a, b) => b.takenAt.localeCompare(a.takenAt));
+
+/** A capture as it travels with a dossier. */
+export function lineOf(
+  values: CaptureValues,
+): Omit<CaptureLine, 'id' | 'clientId' | 'version' | 'updatedAt'> {
+  const { series: _series, subject: _subject, ...line } = values;
+  return line;
 }
 
 /** Puts a row in front, in place of its earlier version. */
@@ -167,6 +201,29 @@ function withPending(
       const held = dossier.trials.find((t) => t.id === row.id) ?? null;
       return withResult(dossier, {
         entity: 'trial',
+        row: { ...operation.values, ...row, version: versionOf(held, row.id) },
+      });
+    }
+    case 'capture.put': {
+      const held = dossier.captures.find((c) => c.id === row.id) ?? null;
+      return withResult(dossier, {
+        entity: 'capture',
+        row: { ...lineOf(operation.values), ...row, version: versionOf(held, row.id) },
+      });
+    }
+    case 'capture.discard': {
+      const held = dossier.captures.find((c) => c.id === row.id);
+      return held
+        ? withResult(dossier, {
+            entity: 'capture',
+            row: { ...held, discarded: operation.discarded },
+          })
+        : dossier;
+    }
+    case 'judgement.put': {
+      const held = dossier.judgements.find((j) => j.id === row.id) ?? null;
+      return withResult(dossier, {
+        entity: 'judgement',
         row: { ...operation.values, ...row, version: versionOf(held, row.id) },
       });
     }

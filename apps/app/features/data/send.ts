@@ -1,12 +1,13 @@
 import {
   conflictSchema,
   problemSchema,
+  type CaptureValues,
   type Operation,
   type OperationResult,
 } from '@zither/contract';
 import { api } from './api.ts';
 import { outboxActions } from './outbox.ts';
-import { clientOf, emptyDossier, withResult } from './overlay.ts';
+import { clientOf, emptyDossier, NOT_YET, withResult } from './overlay.ts';
 import type { Dispatch, RootState } from './store.ts';
 
 type Thunk<T = void> = (dispatch: Dispatch, getState: () => RootState) => T;
@@ -23,6 +24,24 @@ export const submit =
   (dispatch) => {
     dispatch(outboxActions.queued(operation));
     void dispatch(flush());
+  };
+
+/** Keeps a capture: it waits in the outbox, and stays at hand for its own page once it has arrived. */
+export const keepCapture =
+  (clientId: string, id: string, values: CaptureValues, operationId: string): Thunk =>
+  (dispatch) => {
+    void dispatch(
+      api.util.upsertQueryData('capture', id, {
+        ...values,
+        id,
+        clientId,
+        version: 1,
+        updatedAt: NOT_YET,
+      }),
+    );
+    dispatch(
+      submit({ kind: 'capture.put', operationId, rowId: id, baseVersion: 0, clientId, values }),
+    );
   };
 
 /** Sends what waits, one after the other, until the line is empty, broken or a choice is needed. */

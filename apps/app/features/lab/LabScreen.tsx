@@ -10,6 +10,7 @@ import { Part, Screen } from '../../ui/Screen.tsx';
 import { SliderRow } from '../../ui/SliderRow.tsx';
 import { space } from '../../ui/theme.ts';
 import { Instrument } from '../instrument/index.ts';
+import { saveText } from '../shell/saveText.ts';
 import { keepLabCase, readLabCase } from './labCase.ts';
 
 /** The linkage as an instrument without a client: any body, any limits, case files in and out. */
@@ -56,14 +57,7 @@ export function LabScreen() {
       setMessage({ tone: 'now', text: 'This setup cannot be written as a case file.' });
       return;
     }
-    const url = URL.createObjectURL(
-      new Blob([writeCaseFile(checked.data)], { type: 'application/json' }),
-    );
-    const link = document.createElement('a');
-    link.href = url;
-    link.download = 'case.json';
-    link.click();
-    URL.revokeObjectURL(url);
+    saveText('case.json', writeCaseFile(checked.data), 'application/json');
   };
 
   return (

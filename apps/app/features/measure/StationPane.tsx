@@ -160,7 +160,7 @@ export function useStation(dossier: Dossier, station: Station, day: string) {
         ? 'Enter the knee gap'
         : measure
           ? `Enter a reading${entry.side ? `, ${entry.side}` : ''}`
-        : '';
+          : '';
   const foot = (
     <>
       {measure && (isKeepable || (isTyped && !isDone && !nextMeasure)) && (

@@ -1,1 +1,1 @@
-export { clientCase, prescriptionStart } from './derive.ts';
+export { clientCase, knownOf, prescriptionStart, startingSetup } from './derive.ts';

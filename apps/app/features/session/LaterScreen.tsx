@@ -10,14 +10,16 @@ import { SafetyNotice } from '../clear/SafetyNotice.tsx';
 import { today } from '../shell/today.ts';
 import { takes, type Later } from './takes.ts';
 
-const WHAT: Record<Later, { title: string; does: string }> = {
-  watch: { title: 'Watch', does: 'Baseline squats from the side, the front and behind.' },
+/** Stages that are not filled yet. */
+type Unfilled = Exclude<Later, 'watch'>;
+
+const WHAT: Record<Unfilled, { title: string; does: string }> = {
   probe: { title: 'Probe', does: 'Short tests that tell causes apart.' },
   recheck: { title: 'Recheck', does: 'The same look again: better, same or worse.' },
 };
 
 /** A stage that is not filled yet: says what it will take from Clear and Measure, and leads on. */
-export function LaterScreen({ dossier, stage }: { dossier: Dossier; stage: Later }) {
+export function LaterScreen({ dossier, stage }: { dossier: Dossier; stage: Unfilled }) {
   const { client } = dossier;
   const safety = safetyOf(dossier, today());
   const { title, does } = WHAT[stage];

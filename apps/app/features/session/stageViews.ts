@@ -11,6 +11,7 @@ import {
   type MeasureId,
 } from '@zither/core';
 import { isHeld, limitsOf, safetyOf } from '../clear/safety.ts';
+import { looksOf } from '../watch/looks.ts';
 import { clientCase, missingOf } from '../measure/derive.ts';
 
 /**
@@ -64,6 +65,16 @@ function measureView(dossier: Dossier, day: string): StageView {
     : { state: 'done', note: 'measured today' };
 }
 
+/** Baselines are whole once seen from all three sides; a look from an earlier day still says something. */
+function watchView(dossier: Dossier, day: string): StageView {
+  const views = new Set(looksOf(dossier, day).map((l) => l.look.view));
+  if (views.size === 3) return { state: 'done', note: 'seen from three sides' };
+  if (views.size > 0) return { state: 'partial', note: `${views.size} of 3 views` };
+  return looksOf(dossier, null).length > 0
+    ? { state: 'partial', note: 'from last time' }
+    : { state: 'open', note: 'not looked yet' };
+}
+
 /** How each stage of a visit stands on a day. */
 export function stageViews(dossier: Dossier, day: string): Record<Stage, StageView> {
   const safety = safetyOf(dossier, day);
@@ -101,7 +112,7 @@ export function stageViews(dossier: Dossier, day: string): Record<Stage, StageVi
   return {
     clear,
     measure: measureView(dossier, day),
-    watch: later,
+    watch: held ? later : watchView(dossier, day),
     probe: later,
     set,
     coach,
@@ -114,6 +125,7 @@ export const isVisitOn = (dossier: Dossier, day: string): boolean =>
   dossier.sessions.some((s) => s.day === day) ||
   dossier.screening?.takenOn === day ||
   dossier.prescription?.givenOn === day ||
+  looksOf(dossier, day).length > 0 ||
   dossier.trials.some((t) => t.takenOn === day);
 
 /** Where a visit goes on: where it was left today, else the first stage that is not done. */
@@ -122,5 +134,8 @@ export function resumeAt(dossier: Dossier, day: string): Stage {
   if (left) return left.at;
   const views = stageViews(dossier, day);
   if (views.clear.state !== 'done') return 'clear';
-  return (['measure', 'set', 'coach'] as const).find((id) => views[id].state !== 'done') ?? 'coach';
+  return (
+    (['measure', 'watch', 'set', 'coach'] as const).find((id) => views[id].state !== 'done') ??
+    'coach'
+  );
 }

@@ -3,7 +3,7 @@ import { newestDorsiflexion, newestReading, readCalf, resolveBody, SIDES } from 
 import { limitsOf, sayLimit, type Safety } from '../clear/safety.ts';
 import { bodyOf, knownOf } from '../measure/derive.ts';
 
-/** Stages that are not filled yet. */
+/** Stages that rest on Clear and Measure. */
 export type Later = Extract<Stage, 'watch' | 'probe' | 'recheck'>;
 
 /** What a later stage will start from, in one line, with what is known today. */

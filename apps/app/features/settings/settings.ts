@@ -10,6 +10,8 @@ const settingsSchema = z.object({
   length: z.enum(['byHand', 'simulatedTape']).default('byHand'),
   /** How the simulated inclinometer behaves, to learn what to do when a real one fails. */
   simulatedFault: z.enum(['none', 'missing', 'refused', 'frozen']).default('none'),
+  /** What a file's landmarks are called: asked once, remembered for the next file. */
+  landmarks: z.record(z.string(), z.string()).default({}),
   /** Pull against the wall when the phone was last zeroed, in g. */
   zero: z.object({ x: z.number(), y: z.number(), z: z.number() }).nullable().default(null),
 });

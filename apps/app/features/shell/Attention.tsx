@@ -17,6 +17,8 @@ const ROW_NAMES = {
   client: 'These client details were changed on another device while you worked.',
   session: 'This session was changed on another device while you worked.',
   trial: 'This trial was changed on another device while you worked.',
+  capture: 'This capture was changed on another device while you worked.',
+  judgement: 'This judgement was changed on another device while you worked.',
   setup: 'This setup was changed on another device while you worked.',
   prescription: 'This prescription was changed on another device while you worked.',
   screening: 'These screen answers were changed on another device while you worked.',

@@ -47,11 +47,11 @@ export function captureRoutes(app: FastifyInstance, db: Db, now: () => string): 
       },
     },
     async (request) => {
-      const { operationId, rowId, text, up, scale, mapping, ...look } = request.body;
+      const { operationId, rowId, text, up, mapping, ...look } = request.body;
       const reading = readCaptureFile(look.name, text, up);
       if (!reading.ok)
         throw new Refusal('badCapture', { message: reading.problem.message, path: 'text' });
-      const { view, subject, facing } = look;
+      const { view, subject, facing, scale } = look;
       const matched = matchLandmarks(
         Object.keys(reading.capture.tracks),
         [...NEEDED[view], ...USEFUL[view], ...MARKS],

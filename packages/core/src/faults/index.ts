@@ -8,3 +8,4 @@ export { sided, type FrontPicture, type LegPicture } from './frontFaults.ts';
 export type { SidePicture } from './sidePicture.ts';
 export { detrended, wobbleMm } from './wobble.ts';
 export { reportOf, sayNoAnalysis, type Report } from './report.ts';
+export { agreementOf, type Agreement, type AgreementLine, type Named } from './agreement.ts';

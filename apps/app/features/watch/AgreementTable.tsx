@@ -1,0 +1,73 @@
+import { View } from 'react-native';
+import type { CaptureLine, Judgement } from '@zither/contract';
+import { agreementOf } from '@zither/core';
+import { Say } from '../../ui/Say.tsx';
+import { space } from '../../ui/theme.ts';
+import { useLook } from '../../ui/useLook.ts';
+import { AGREEMENT_WORDS, sayFault } from './words.ts';
+
+/** Measured and judged of one look, side by side. */
+export function AgreementTable({
+  capture,
+  judgement,
+}: {
+  capture: Pick<CaptureLine, 'view' | 'report'>;
+  judgement: Judgement;
+}) {
+  const { colors } = useLook();
+  const { report, view } = capture;
+  const { lines, alike, of } = agreementOf(
+    view,
+    report.findings,
+    judgement.seen,
+    report.quality.notJudged.filter((n) => n.side === null).map((n) => n.fault),
+  );
+  const cell = (text: string, flex: number, strong = false) => (
+    <View role="cell" style={{ flex }}>
+      <Say small strong={strong}>
+        {text}
+      </Say>
+    </View>
+  );
+  return (
+    <View style={{ gap: space.xs }}>
+      <Say small>{`Alike on ${alike} of the ${of} faults this capture could tell.`}</Say>
+      {lines.length > 0 && (
+        <View role="table" aria-label="Measured and judged by eye">
+          <View role="row" style={{ flexDirection: 'row', gap: space.s }}>
+            {(['Fault', 'Measured', 'By eye', ''] as const).map((h, i) => (
+              <View
+                key={h}
+                role="columnheader"
+                aria-label={h || 'Agreement'}
+                style={{ flex: [2.2, 1, 1, 1.5][i] ?? 1 }}
+              >
+                <Say small soft strong>
+                  {h}
+                </Say>
+              </View>
+            ))}
+          </View>
+          {lines.map((l) => (
+            <View
+              key={`${l.fault} ${l.side ?? ''}`}
+              role="row"
+              style={{
+                flexDirection: 'row',
+                gap: space.s,
+                paddingVertical: space.xs,
+                borderTopWidth: 1,
+                borderColor: colors.hairline,
+              }}
+            >
+              {cell(sayFault(l.fault, l.side), 2.2)}
+              {cell(l.measured ?? '–', 1, l.measured === 'clear')}
+              {cell(l.byEye ?? '–', 1, l.byEye === 'clear')}
+              {cell(AGREEMENT_WORDS[l.kind], 1.5)}
+            </View>
+          ))}
+        </View>
+      )}
+    </View>
+  );
+}

@@ -1,0 +1,234 @@
+import { router } from 'expo-router';
+import { useMemo, useState } from 'react';
+import { View } from 'react-native';
+import type { Condition, Dossier, JudgementValues } from '@zither/contract';
+import { faultsOf, type BodyPart, type CameraView, type FaultId } from '@zither/core';
+import { Button } from '../../ui/elements.ts';
+import { Notice } from '../../ui/Notice.tsx';
+import { Say } from '../../ui/Say.tsx';
+import { Part, Screen } from '../../ui/Screen.tsx';
+import { Stepper } from '../../ui/Stepper.tsx';
+import { font, space, TARGET_PX } from '../../ui/theme.ts';
+import { useLook } from '../../ui/useLook.ts';
+import { PainButton } from '../clear/PainButton.tsx';
+import { isHeld, limitsOf, safetyOf } from '../clear/safety.ts';
+import { SafetyNotice } from '../clear/SafetyNotice.tsx';
+import { newId, useChanges } from '../data/index.ts';
+import { today } from '../shell/today.ts';
+import { FaultRow, NO_MARK, type Mark } from './FaultRow.tsx';
+import { MovingFigure } from './MovingFigure.tsx';
+import { scriptFor, subjectFor } from './subject.ts';
+import { CONDITION_NAMES, VIEW_NAMES } from './words.ts';
+
+type Judged = JudgementValues['seen'][number]['fault'];
+
+const PART_NAMES: Record<BodyPart, string> = {
+  arms: 'Arms',
+  trunk: 'Trunk',
+  lowBack: 'Low back',
+  hips: 'Hips',
+  knees: 'Knees',
+  feet: 'Feet',
+  whole: 'Whole rep',
+};
+const FROM_HEAD: readonly BodyPart[] = [
+  'arms',
+  'trunk',
+  'lowBack',
+  'hips',
+  'knees',
+  'feet',
+  'whole',
+];
+
+const isJudged = (id: FaultId): id is Judged => id !== 'pain';
+
+/** The checklist for a pair of eyes and one thumb: tap the figure where it was seen, swipe how much, keep. */
+export function EyeScreen({
+  dossier,
+  view,
+  condition,
+  heelsRaised,
+}: {
+  dossier: Dossier;
+  view: CameraView;
+  condition: Condition;
+  heelsRaised: boolean;
+}) {
+  const { colors, isWide } = useLook();
+  const { client } = dossier;
+  const day = today();
+  const { putJudgement } = useChanges();
+  const safety = safetyOf(dossier, day);
+  const subject = useMemo(
+    () => subjectFor(dossier, condition, heelsRaised, limitsOf(safety)),
+    // The squat that moves on the page does not change while it is watched.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [dossier.client.id, condition, heelsRaised],
+  );
+  const script = useMemo(
+    () => scriptFor(dossier, subject, [], 5, day),
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [subject, day],
+  );
+  const [marks, setMarks] = useState<Partial<Record<Judged, Mark>>>({});
+  const [part, setPart] = useState<BodyPart | null>(null);
+  const [reps, setReps] = useState(condition === 'overhead' ? 8 : 5);
+  const [id] = useState(newId);
+  const faults = faultsOf(view).filter(
+    (f) => isJudged(f.id) && (f.id !== 'armsFall' || condition === 'overhead'),
+  );
+  const parts = FROM_HEAD.filter((p) => faults.some((f) => f.part === p));
+  const seen = faults.flatMap((f) => {
+    const mark = isJudged(f.id) ? marks[f.id] : undefined;
+    return isJudged(f.id) && mark?.severity
+      ? [
+          {
+            fault: f.id,
+            severity: mark.severity,
+            side: mark.side,
+            phase: mark.phase,
+            reps: mark.reps.filter((r) => r <= reps),
+          },
+        ]
+      : [];
+  });
+  const toWatch = `/clients/${client.id}/watch`;
+  const back = { to: toWatch, label: 'Back to Watch' };
+  if (isHeld(safety))
+    return (
+      <Screen title="By eye" who={client.name} back={back}>
+        <Part>
+          <SafetyNotice clientId={client.id} safety={safety} />
+        </Part>
+      </Screen>
+    );
+  const keep = () => {
+    putJudgement(
+      client.id,
+      { id, version: 0 },
+      {
+        takenOn: day,
+        takenAt: new Date().toISOString(),
+        view,
+        condition,
+        heelsRaised,
+        discarded: false,
+        reps,
+        loadKg: condition === 'load' ? (subject?.setup.loadKg ?? 0) : 0,
+        seen,
+      },
+    );
+    router.navigate(toWatch as never);
+  };
+  const count = (p: BodyPart) =>
+    seen.filter((s) => faults.some((f) => f.id === s.fault && f.part === p)).length;
+  const shown = faults.filter((f) =>
+    part === null ? seen.some((s) => s.fault === f.id) : f.part === part,
+  );
+  const buttons = (
+    <View role="group" aria-label="Where it was seen" style={{ gap: 4, width: 104 }}>
+      {parts.map((p) => {
+        const isOpen = p === part;
+        return (
+          <Button
+            key={p}
+            type="outline"
+            title={`${PART_NAMES[p]}${count(p) > 0 ? ` ${count(p)}` : ''}`}
+            aria-expanded={isOpen}
+            accessibilityLabel={`${PART_NAMES[p]}${count(p) > 0 ? ` ${count(p)}, named so far` : ''}`}
+            onPress={() => setPart(isOpen ? null : p)}
+            buttonStyle={{
+              minHeight: TARGET_PX,
+              paddingHorizontal: 4,
+              backgroundColor: isOpen ? colors.ink : colors.surface,
+              borderColor: count(p) > 0 ? colors.rust : colors.hairline,
+              borderWidth: count(p) > 0 ? 2 : 1,
+            }}
+            titleStyle={{
+              fontSize: 15,
+              fontFamily: font.semibold,
+              color: isOpen ? colors.paper : colors.ink,
+            }}
+          />
+        );
+      })}
+    </View>
+  );
+  const figure = (
+    <Part>
+      <SafetyNotice clientId={client.id} safety={safety} />
+      <PainButton dossier={dossier} />
+      <View style={{ flexDirection: 'row', gap: space.s }}>
+        <MovingFigure
+          script={script}
+          view={view}
+          width={isWide ? 420 : 246}
+          height={Math.max(330, parts.length * (TARGET_PX + 4))}
+          parts={parts}
+          onPart={setPart}
+        />
+        {buttons}
+      </View>
+    </Part>
+  );
+  const list = (
+    <Part {...(part ? { title: PART_NAMES[part] } : {})}>
+      {part === null && seen.length === 0 && (
+        <Say soft>
+          Tap where you saw something; swipe a line to the right for more. Nothing seen is a result
+          too.
+        </Say>
+      )}
+      {part === null && seen.length > 0 && <Say strong>Named so far</Say>}
+      {shown.map((f) =>
+        isJudged(f.id) ? (
+          <FaultRow
+            key={f.id}
+            fault={f.id}
+            mark={marks[f.id] ?? NO_MARK}
+            reps={Math.min(reps, 10)}
+            onChange={(mark) => setMarks({ ...marks, [f.id]: mark })}
+          />
+        ) : null,
+      )}
+      {part === null && (
+        <Stepper
+          label="Reps watched"
+          unit=""
+          value={reps}
+          step={1}
+          possible={{ least: 1, most: 60 }}
+          startAt={5}
+          onChange={setReps}
+        />
+      )}
+      {!script && (
+        <Notice>The figure moves once both ankles are measured; the list works without it.</Notice>
+      )}
+    </Part>
+  );
+  return (
+    <Screen
+      title={`By eye: ${VIEW_NAMES[view].toLowerCase()}`}
+      who={`${client.name} · ${CONDITION_NAMES[condition].toLowerCase()}${heelsRaised ? ' · 25 mm under the heels' : ''}`}
+      back={back}
+      foot={
+        <Button
+          title={
+            seen.length === 0
+              ? `Keep: nothing seen in ${reps} reps`
+              : `Keep ${seen.length} ${seen.length === 1 ? 'fault' : 'faults'} in ${reps} reps`
+          }
+          containerStyle={{ flex: 1 }}
+          buttonStyle={{ minHeight: 52 }}
+          onPress={keep}
+        />
+      }
+      {...(isWide ? { pinned: figure } : {})}
+    >
+      {!isWide && figure}
+      {list}
+    </Screen>
+  );
+}

@@ -1,0 +1,75 @@
+import {
+  analyse,
+  MARKS,
+  NEEDED,
+  sayNoAnalysis,
+  seededRandom,
+  simulateCapture,
+  USEFUL,
+} from '@zither/core';
+import {
+  matchLandmarks,
+  packCapture,
+  readCaptureFile,
+  renamed,
+  unpackCapture,
+} from '@zither/formats';
+import type { Capture } from '@zither/contract';
+import type { Answer, Job } from './work.ts';
+
+const say = (answer: Answer) => postMessage(answer);
+
+/** The landmarks of a job, or the answer that ends it. */
+async function seriesOf(job: Job): Promise<{ capture: Capture } | Answer> {
+  if (job.kind === 'simulate')
+    return { capture: simulateCapture(job.script, job.lens, seededRandom(job.seed)) as Capture };
+  if (job.kind === 'packed') {
+    const capture = unpackCapture(job.packed);
+    return capture
+      ? { capture }
+      : { kind: 'problem', message: 'This capture cannot be read any more: its parts do not fit.' };
+  }
+  const reading = readCaptureFile(job.file.name, await job.file.text(), job.up);
+  if (!reading.ok)
+    return { kind: 'problem', message: `${job.file.name}. ${reading.problem.message}` };
+  const { view } = job.question;
+  const names = Object.keys(reading.capture.tracks);
+  const wanted = [...NEEDED[view], ...USEFUL[view], ...MARKS];
+  const mapping = matchLandmarks(names, wanted, job.landmarks);
+  const missing = NEEDED[view].filter((name) => mapping[name] === undefined);
+  if (missing.length > 0)
+    return {
+      kind: 'needsNames',
+      names,
+      mapping,
+      wanted: [...NEEDED[view], ...USEFUL[view]],
+      missing,
+    };
+  return { capture: renamed(reading.capture, mapping) };
+}
+
+/** One job a worker: it ends with `done`, `needsNames` or `problem`, and may be ended from outside at any time. */
+async function work(job: Job): Promise<void> {
+  say({ kind: 'progress', share: 0.05 });
+  const read = await seriesOf(job);
+  if ('kind' in read) return say(read);
+  say({ kind: 'progress', share: 0.4 });
+  const found = analyse(read.capture, job.question, (share) =>
+    say({ kind: 'progress', share: 0.4 + 0.55 * share }),
+  );
+  if (found.kind === 'noAnalysis') return say({ kind: 'problem', message: sayNoAnalysis(found) });
+  say({
+    kind: 'done',
+    analysis: found,
+    packed: job.kind === 'packed' ? job.packed : packCapture(read.capture),
+  });
+}
+
+addEventListener('message', (event: MessageEvent<Job>) => {
+  work(event.data).catch((error: unknown) =>
+    say({
+      kind: 'problem',
+      message: `The capture could not be worked through: ${error instanceof Error ? error.message : 'unknown reason'}.`,
+    }),
+  );
+});

@@ -1,0 +1,36 @@
+import type { CaptureLine, Dossier, Judgement } from '@zither/contract';
+
+/** A look at the client: one view of one kind of squat on one day, by camera, by eye, or both. */
+export interface Look {
+  key: string;
+  look: Pick<CaptureLine, 'view' | 'condition' | 'heelsRaised' | 'takenOn' | 'takenAt'>;
+  /** The newest of that look. */
+  capture: CaptureLine | null;
+  judgement: Judgement | null;
+}
+
+/** Captures and judgements drawn together, newest first; of one day, or of all when null. What was discarded is left out. */
+export function looksOf({ captures, judgements }: Dossier, day: string | null): Look[] {
+  const looks = new Map<string, Look>();
+  const at = (l: Look['look']) => `${l.takenOn} ${l.view} ${l.condition} ${l.heelsRaised}`;
+  const place = (entry: CaptureLine | Judgement): Look => {
+    const key = at(entry);
+    const known = looks.get(key);
+    if (known) return known;
+    const { view, condition, heelsRaised, takenOn, takenAt } = entry;
+    const look: Look = {
+      key,
+      look: { view, condition, heelsRaised, takenOn, takenAt },
+      capture: null,
+      judgement: null,
+    };
+    looks.set(key, look);
+    return look;
+  };
+  const counts = (entry: CaptureLine | Judgement) =>
+    !entry.discarded && (day === null || entry.takenOn === day);
+  // Both lists come newest first, so the first of a look is its newest.
+  for (const capture of captures.filter(counts)) place(capture).capture ??= capture;
+  for (const judgement of judgements.filter(counts)) place(judgement).judgement ??= judgement;
+  return [...looks.values()].sort((a, b) => b.look.takenAt.localeCompare(a.look.takenAt));
+}

@@ -1,0 +1,233 @@
+import type { CaptureLine } from '@zither/contract';
+import {
+  buildSquatter,
+  FAULTS,
+  type Analysis,
+  type Case,
+  type MotionFinding,
+  type SquatScript,
+} from '@zither/core';
+import type { Span, Trace } from './MotionPlot.tsx';
+import { spotsOf, type Spots } from './StickFigure.tsx';
+
+/** What the figure shows in every frame. */
+export const spotsByFrame = ({ series, view }: Analysis): Spots[] =>
+  series.timesS.map((_, k) =>
+    spotsOf(
+      Object.fromEntries(
+        Object.entries(series.tracks).map(([name, t]) => [
+          name,
+          { x: t.x[k] ?? null, y: t.y[k] ?? null, z: t.z[k] ?? null },
+        ]),
+      ),
+      view,
+    ),
+  );
+
+export const spansOf = ({ reps }: Analysis): Span[] =>
+  reps.map(({ start, bottom, end }, i) => ({ number: i + 1, start, bottom, end }));
+
+/** The client's model going the same way down: a squat without faults, at the same share of its drop, standing in the same place. */
+export function modelOf(
+  analysis: Analysis,
+  subject: Case | null,
+): ((frame: number, recorded: Spots) => Spots | null) | null {
+  if (!subject) return null;
+  const script: SquatScript = {
+    body: subject.body,
+    limits: subject.limits,
+    setup: subject.setup,
+    targetDepthDeg: subject.target.thighDepthDeg,
+    workingPoint: subject.workingPoint,
+    faults: [],
+    reps: 1,
+  };
+  let squatter: ReturnType<typeof buildSquatter>;
+  try {
+    squatter = buildSquatter(script);
+  } catch {
+    return null;
+  }
+  const isSide = analysis.view === 'side';
+  const height =
+    analysis.picture.kind === 'side'
+      ? analysis.picture.side.hipHeightMm
+      : analysis.picture.front.hipHeightMm;
+  const anchor = isSide ? 'heel' : 'leftAnkle';
+  return (frame, recorded) => {
+    const rep = analysis.reps.find((r) => frame >= r.start && frame <= r.end);
+    const [top, low] = [height[rep?.start ?? 0] ?? null, height[rep?.bottom ?? 0] ?? null];
+    const now = height[frame] ?? null;
+    const drop =
+      rep && top !== null && low !== null && now !== null && top > low
+        ? Math.min(1, Math.max(0, (top - now) / (top - low)))
+        : 0;
+    const marks = squatter.at({ rep: 1, isAscent: false, drop, inLowerHalf: null, timeS: 0 });
+    const own = isSide
+      ? Object.fromEntries(
+          Object.entries(marks).map(([name, m]) => [
+            name.startsWith('left') ? name.slice(4).toLowerCase() : name,
+            m,
+          ]),
+        )
+      : marks;
+    const spots = spotsOf(own, analysis.view);
+    const [here, there] = [recorded[anchor], spots[anchor]];
+    if (!here || !there) return spots;
+    const by = here.h - there.h;
+    return Object.fromEntries(
+      Object.entries(spots).map(([name, s]) => [name, { h: s.h + by, z: s.z }]),
+    );
+  };
+}
+
+interface Plot {
+  title: string;
+  unit: string;
+  traces: Trace[];
+  band?: { least: number; most: number };
+}
+
+const inCm = (values: readonly (number | null)[]) =>
+  values.map((v) => (v === null ? null : v / 10));
+
+/** The plots a view has: each one question a coach asks of a rep. */
+export function plotsOf(analysis: Analysis): Plot[] {
+  const { picture } = analysis;
+  if (picture.kind === 'side') {
+    const s = picture.side;
+    return [
+      {
+        title: 'Hip height',
+        unit: ' cm',
+        traces: [{ name: 'hip', values: inCm(s.hipHeightMm), look: 'ink' }],
+      },
+      {
+        title: 'Trunk and shin lean',
+        unit: '°',
+        traces: [
+          { name: 'trunk', values: s.trunkDeg, look: 'ink' },
+          { name: 'shin', values: s.shankDeg, look: 'lake' },
+        ],
+      },
+      {
+        title: 'Knee past toe',
+        unit: ' cm',
+        traces: [{ name: 'knee', values: inCm(s.kneePastToeMm), look: 'ink' }],
+      },
+      {
+        title: 'Balance ahead of mid-foot',
+        unit: ' cm',
+        traces: [{ name: 'balance', values: inCm(s.balanceMm), look: 'ink' }],
+        band: { least: -3, most: 3 },
+      },
+    ];
+  }
+  const f = picture.front;
+  return [
+    {
+      title: 'Hip height',
+      unit: ' cm',
+      traces: [{ name: 'hip', values: inCm(f.hipHeightMm), look: 'ink' }],
+    },
+    ...(analysis.view === 'front'
+      ? [
+          {
+            title: 'Knee against the foot, out +',
+            unit: '°',
+            traces: [
+              { name: 'L', values: f.legs.left.kneeDeg, look: 'ink' as const },
+              { name: 'R', values: f.legs.right.kneeDeg, look: 'lake' as const },
+            ],
+            band: { least: -8, most: 5 },
+          },
+        ]
+      : []),
+    {
+      title: 'Pelvis to the client’s left',
+      unit: ' cm',
+      traces: [{ name: 'pelvis', values: inCm(f.pelvisLeftMm), look: 'ink' }],
+      band: { least: -1, most: 1 },
+    },
+    ...(analysis.view === 'rear'
+      ? [
+          {
+            title: 'Left hip above the right',
+            unit: ' cm',
+            traces: [{ name: 'hips', values: inCm(f.leftHipAboveMm), look: 'ink' as const }],
+          },
+        ]
+      : []),
+  ];
+}
+
+/** A finding as a string: thick where it would be too small to name. */
+export function gaugeOf(finding: MotionFinding, before: number | null) {
+  const { fault, thresholds, value, sd, unit } = finding;
+  const { slight, clear } = thresholds;
+  const isShare = fault === 'hipsFirst' || fault === 'kneesFirst';
+  const most = Math.max(clear * 1.4, value * 1.1);
+  return {
+    label: FAULTS[fault].name,
+    unit: unit === '°' || unit === '×' ? unit : ` ${unit}`,
+    now: value,
+    before,
+    error: sd > 0 ? sd : null,
+    target: isShare
+      ? { least: 35, most: 65 }
+      : FAULTS[fault].eitherWay
+        ? { least: -slight, most: slight }
+        : { least: Math.min(0, value), most: slight },
+    scale: isShare
+      ? { least: 0, most: 100 }
+      : { least: FAULTS[fault].eitherWay ? -most : Math.min(0, value), most },
+    digits: unit === '×' ? 1 : 0,
+  };
+}
+
+export interface Compared {
+  key: string;
+  fault: MotionFinding['fault'];
+  side: MotionFinding['side'];
+  now: string | null;
+  before: string | null;
+  word: 'gone' | 'new' | 'better' | 'same' | 'worse';
+}
+
+/** Two captures of one view, fault by fault. Smaller differences than the reps scatter by are no change. */
+export function compareCaptures(
+  now: CaptureLine['report'],
+  before: CaptureLine['report'],
+): Compared[] {
+  const key = (f: { fault: string; side: string | null }) => `${f.fault} ${f.side ?? ''}`;
+  const keys = [...new Set([...now.findings, ...before.findings].map(key))];
+  return keys.flatMap((k): Compared[] => {
+    const a = now.findings.find((f) => key(f) === k);
+    const b = before.findings.find((f) => key(f) === k);
+    const any = a ?? b;
+    if (!any) return [];
+    const { slight, clear } = FAULTS[any.fault];
+    const isFalling = clear < slight;
+    const grown =
+      a && b ? (isFalling ? b.value - a.value : Math.abs(a.value) - Math.abs(b.value)) : 0;
+    const scatter = a && b ? Math.max(1, 2 * Math.hypot(a.sd, b.sd)) : 0;
+    return [
+      {
+        key: k,
+        fault: any.fault,
+        side: any.side,
+        now: a ? `${a.value.toFixed(0)} ${a.unit}` : null,
+        before: b ? `${b.value.toFixed(0)} ${b.unit}` : null,
+        word: !b
+          ? 'new'
+          : !a
+            ? 'gone'
+            : Math.abs(grown) <= scatter
+              ? 'same'
+              : grown > 0
+                ? 'worse'
+                : 'better',
+      },
+    ];
+  });
+}

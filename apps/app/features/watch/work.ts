@@ -1,0 +1,78 @@
+import { useCallback, useEffect, useRef, useState } from 'react';
+import type { PackedCapture } from '@zither/contract';
+import type { Analysis, AnalysisQuestion, Lens, SquatScript } from '@zither/core';
+import type { LandmarkMapping, UpAxis } from '@zither/formats';
+
+/** What a worker is given to read and judge. */
+export type Job = { question: AnalysisQuestion } & (
+  | { kind: 'file'; file: File; up: UpAxis; landmarks: LandmarkMapping }
+  | { kind: 'simulate'; script: SquatScript; lens: Lens; seed: number; name: string }
+  | { kind: 'packed'; packed: PackedCapture }
+);
+
+export interface NeedsNames {
+  kind: 'needsNames';
+  names: string[];
+  mapping: LandmarkMapping;
+  wanted: string[];
+  missing: string[];
+}
+
+export interface Done {
+  kind: 'done';
+  analysis: Analysis;
+  packed: PackedCapture;
+}
+
+export type Answer =
+  { kind: 'progress'; share: number } | NeedsNames | Done | { kind: 'problem'; message: string };
+
+export type WorkState =
+  { kind: 'idle' } | { kind: 'working'; share: number } | Exclude<Answer, { kind: 'progress' }>;
+
+/**
+ * Reads and judges captures away from the page. One job at a time: a new one, `cancel` or leaving the page ends the one under way.
+ *
+ * @param onDone told once a job is done; what it does belongs to the page that started it
+ */
+export function useWork(onDone?: (done: Done, job: Job) => void) {
+  const [state, setState] = useState<WorkState>({ kind: 'idle' });
+  const worker = useRef<Worker | null>(null);
+  const told = useRef(onDone);
+  useEffect(() => {
+    told.current = onDone;
+  });
+  const stop = useCallback(() => {
+    worker.current?.terminate();
+    worker.current = null;
+  }, []);
+  useEffect(() => stop, [stop]);
+  const start = useCallback(
+    (job: Job) => {
+      stop();
+      setState({ kind: 'working', share: 0 });
+      const own = new Worker(new URL('./look.worker', import.meta.url));
+      worker.current = own;
+      own.addEventListener('message', ({ data }: MessageEvent<Answer>) => {
+        if (data.kind === 'progress') return setState({ kind: 'working', share: data.share });
+        stop();
+        setState(data);
+        if (data.kind === 'done') told.current?.(data, job);
+      });
+      own.addEventListener('error', () => {
+        stop();
+        setState({
+          kind: 'problem',
+          message: 'The part of the app that reads captures could not be started. Reload the page.',
+        });
+      });
+      own.postMessage(job);
+    },
+    [stop],
+  );
+  const cancel = useCallback(() => {
+    stop();
+    setState({ kind: 'idle' });
+  }, [stop]);
+  return { state, start, cancel };
+}

@@ -1,0 +1,67 @@
+import type { Side } from '../linkage/setup.ts';
+import { faultsOf, type CameraView, type FaultId, type Severity } from './table.ts';
+
+/** A fault as either the camera or the coach named it. */
+export interface Named {
+  fault: FaultId;
+  severity: Severity;
+  side: Side | null;
+}
+
+export type AgreementKind = 'both' | 'onlyMeasured' | 'onlyByEye' | 'notMeasurable';
+
+export interface AgreementLine {
+  fault: FaultId;
+  side: Side | null;
+  measured: Severity | null;
+  byEye: Severity | null;
+  kind: AgreementKind;
+}
+
+export interface Agreement {
+  /** Everything that either named, what both named first. */
+  lines: AgreementLine[];
+  /** Of the faults that could be measured in this view, how many measured and judged alike: named by both or by neither. */
+  alike: number;
+  of: number;
+}
+
+/**
+ * What was measured against what was judged. Both are kept; neither corrects the other.
+ *
+ * @param notJudged faults the capture could not tell, so that the eye is not held against it
+ */
+export function agreementOf(
+  view: CameraView,
+  measured: readonly Named[],
+  byEye: readonly Named[],
+  notJudged: readonly FaultId[] = [],
+): Agreement {
+  const measurable = faultsOf(view).filter((f) => f.id !== 'pain' && !notJudged.includes(f.id));
+  const keys = new Map<string, { fault: FaultId; side: Side | null }>();
+  for (const { fault, side } of [...measured, ...byEye]) {
+    // An eye that did not say which side speaks of whatever side was measured.
+    const other = side === null ? measured.find((m) => m.fault === fault)?.side : side;
+    keys.set(`${fault} ${other ?? ''}`, { fault, side: other ?? null });
+  }
+  const lines = [...keys.values()].map(({ fault, side }): AgreementLine => {
+    const m = measured.find((n) => n.fault === fault && n.side === side)?.severity ?? null;
+    const e =
+      byEye.find((n) => n.fault === fault && (n.side === side || n.side === null))?.severity ??
+      null;
+    const kind = !measurable.some((f) => f.id === fault)
+      ? 'notMeasurable'
+      : m && e
+        ? 'both'
+        : m
+          ? 'onlyMeasured'
+          : 'onlyByEye';
+    return { fault, side, measured: m, byEye: e, kind };
+  });
+  const order: AgreementKind[] = ['both', 'onlyMeasured', 'onlyByEye', 'notMeasurable'];
+  lines.sort((a, b) => order.indexOf(a.kind) - order.indexOf(b.kind));
+  const apart = new Set(
+    lines.filter((l) => l.kind === 'onlyMeasured' || l.kind === 'onlyByEye').map((l) => l.fault),
+  );
+  return { lines, alike: measurable.length - apart.size, of: measurable.length };
+}
