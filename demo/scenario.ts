@@ -1,5 +1,11 @@
-import type { ClientSetupValues, ClientValues, ScreeningValues } from '@zither/contract';
-import type { BothSides, MeasureId } from '@zither/core';
+import type {
+  ClientSetupValues,
+  ClientValues,
+  Condition,
+  JudgementValues,
+  ScreeningValues,
+} from '@zither/contract';
+import type { BothSides, CameraView, MadeFault, MeasureId } from '@zither/core';
 
 /** True values of one visit: the seeding reads them with the simulated instruments, trial by trial. */
 export type Truth = { [K in MeasureId]?: number | BothSides<number> };
@@ -12,11 +18,23 @@ export interface DemoDay {
   strikes?: { measure: MeasureId; side: 'left' | 'right'; reason: string };
 }
 
+/** A set of squats before the simulated camera, and what the coach's eye made of it. */
+export interface DemoLook {
+  daysAgo: number;
+  view: CameraView;
+  condition: Condition;
+  /** What the client truly does. */
+  faults: MadeFault[];
+  /** What the eye saw; left out = nobody judged. */
+  byEye?: JudgementValues['seen'];
+}
+
 /** One invented client, built around one story. */
 export interface DemoClient {
   story: string;
   client: ClientValues;
   days: DemoDay[];
+  looks: DemoLook[];
   /** Setup in use; null = none tried yet. */
   setup: ClientSetupValues | null;
   hasPrescription: boolean;
@@ -119,6 +137,27 @@ export const SCENARIO: readonly DemoClient[] = [
         strikes: { measure: 'kneeToWall', side: 'left', reason: 'Heel lifted' },
       },
     ],
+    looks: [
+      {
+        daysAgo: 3,
+        view: 'side',
+        condition: 'bodyweight',
+        faults: [{ fault: 'heelsRise', size: 17 }],
+        byEye: [{ fault: 'heelsRise', severity: 'clear', side: null, phase: 'bottom', reps: [] }],
+      },
+      {
+        daysAgo: 3,
+        view: 'front',
+        condition: 'bodyweight',
+        faults: [
+          { fault: 'feetTurnOut', size: 8, side: 'left' },
+          { fault: 'kneesIn', size: 11, side: 'left', phase: 'ascent', reps: [3, 4, 5] },
+        ],
+        byEye: [
+          { fault: 'kneesIn', severity: 'slight', side: 'left', phase: 'ascent', reps: [4, 5] },
+        ],
+      },
+    ],
     setup: setup({
       stanceWidthMm: 400,
       toeOutDeg: { left: 14, right: 14 },
@@ -153,6 +192,16 @@ export const SCENARIO: readonly DemoClient[] = [
           hipRotationIn: both(38, 39),
           hipRotationOut: both(41, 43),
         },
+      },
+    ],
+    looks: [
+      { daysAgo: 9, view: 'side', condition: 'load', faults: [] },
+      {
+        daysAgo: 9,
+        view: 'front',
+        condition: 'bodyweight',
+        faults: [],
+        byEye: [],
       },
     ],
     setup: setup({
@@ -191,6 +240,14 @@ export const SCENARIO: readonly DemoClient[] = [
         },
       },
     ],
+    looks: [
+      {
+        daysAgo: 16,
+        view: 'side',
+        condition: 'bodyweight',
+        faults: [{ fault: 'hipsFirst', size: 74 }],
+      },
+    ],
     setup: null,
     hasPrescription: false,
     screen: null,
@@ -208,6 +265,23 @@ export const SCENARIO: readonly DemoClient[] = [
       notes: 'Rope team. Bought lifted shoes in spring; wants to carry without them.',
     },
     days: [weaningDay(70, 20, 15, 30), weaningDay(35, 45, 18, 30), weaningDay(2, 75, 21, 30)],
+    looks: [
+      {
+        daysAgo: 35,
+        view: 'side',
+        condition: 'bodyweight',
+        faults: [
+          { fault: 'heelsRise', size: 20 },
+          { fault: 'depthShort', size: 9 },
+        ],
+      },
+      {
+        daysAgo: 2,
+        view: 'side',
+        condition: 'bodyweight',
+        faults: [{ fault: 'heelsRise', size: 8 }],
+      },
+    ],
     setup: setup(
       {
         stanceWidthMm: 420,
@@ -250,6 +324,14 @@ export const SCENARIO: readonly DemoClient[] = [
         },
       },
     ],
+    looks: [
+      {
+        daysAgo: 6,
+        view: 'side',
+        condition: 'bodyweight',
+        faults: [{ fault: 'pelvisTuck', size: 15, fromDepthDeg: -9 }],
+      },
+    ],
     setup: null,
     hasPrescription: false,
     screen: { purpose: 'strength', answers: {} },
@@ -277,6 +359,7 @@ export const SCENARIO: readonly DemoClient[] = [
         },
       },
     ],
+    looks: [],
     setup: null,
     hasPrescription: false,
     screen: {

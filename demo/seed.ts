@@ -7,7 +7,9 @@ import {
   type TrialValues,
 } from '@zither/contract';
 import {
+  analyse,
   BALANCED,
+  FAULTS,
   HIP_FOLD_AT_DEG,
   HIP_FOLD_MEASURES,
   kneeGapAtAbductionMm,
@@ -15,17 +17,23 @@ import {
   prescribe,
   QUESTION_IDS,
   resolveBody,
+  sayNoAnalysis,
   seededRandom,
   simulatedAngleDeg,
+  simulateCapture,
   simulatedTapeMm,
   STATIONS,
+  USUAL_LENS,
   type MeasureId,
   type Side,
 } from '@zither/core';
+import { packCapture } from '@zither/formats';
 import { bodyOf, prescriptionStart } from '../apps/app/features/measure/derive.ts';
 import { writePrescription } from '../apps/app/features/prescription/write.ts';
+import { keptCapture } from '../apps/app/features/watch/keptCapture.ts';
+import { scriptFor, subjectFor } from '../apps/app/features/watch/subject.ts';
 import { seededId } from './random.ts';
-import { SCENARIO, type DemoClient, type DemoDay } from './scenario.ts';
+import { SCENARIO, type DemoClient, type DemoDay, type DemoLook } from './scenario.ts';
 
 const SEED = 20_260_105;
 
@@ -94,6 +102,7 @@ async function seedClient(
       ...base,
       values: demo.setup,
     });
+  for (const look of demo.looks) await seedLook(demo, look, clientId, target, today, random);
   if (!demo.hasPrescription) return;
   const dossier = dossierSchema.parse(await target.get(`/api/clients/${clientId}`));
   const start = prescriptionStart(dossier);
@@ -104,6 +113,83 @@ async function seedClient(
     rowId: id(),
     ...base,
     values: writePrescription(prescribe(start.input, BALANCED), start.measuredOn, start.measuredOn),
+  });
+}
+
+const REPS = 5;
+
+/** Films a set with the simulated camera, judges it as the app does, and keeps what the eye said beside it. */
+async function seedLook(
+  demo: DemoClient,
+  look: DemoLook,
+  clientId: string,
+  target: SeedTarget,
+  today: Date,
+  random: () => number,
+): Promise<void> {
+  const day = format(addDays(today, -look.daysAgo), 'yyyy-MM-dd');
+  const minute = { side: '20', front: '25', rear: '30' }[look.view];
+  const at = `${day}T09:${minute}:00.000Z`;
+  const put = { baseVersion: 0, clientId };
+  const known = dossierSchema.parse(await target.get(`/api/clients/${clientId}`));
+  // What was measured later was not known that day.
+  const dossier = { ...known, trials: known.trials.filter((t) => t.takenOn <= day) };
+  const { view, condition, faults } = look;
+  const subject = subjectFor(dossier, condition, false, []);
+  if (!subject)
+    throw new Error(`${demo.client.name} cannot be filmed before the ankles are measured.`);
+  const script = scriptFor(subject, faults, REPS);
+  const question = {
+    view,
+    subject,
+    scale: 'none' as const,
+    facing: view === 'side' ? ('left' as const) : null,
+  };
+  const lens = { ...USUAL_LENS, view };
+  const series = simulateCapture(script, lens, random);
+  const analysis = analyse(series, question);
+  if (analysis.kind !== 'analysis') throw new Error(sayNoAnalysis(analysis));
+  const name =
+    faults.length === 0
+      ? 'Simulated: a squat as built'
+      : `Simulated: ${faults.map((f) => FAULTS[f.fault].name.toLowerCase()).join(', ')}`;
+  const packed = packCapture({
+    timesS: [...series.timesS],
+    tracks: Object.fromEntries(
+      Object.entries(series.tracks).map(([mark, t]) => [
+        mark,
+        { x: [...t.x], y: [...t.y], z: [...t.z], confidence: [...t.confidence] },
+      ]),
+    ),
+  });
+  await target.send({
+    kind: 'capture.put',
+    operationId: seededId(random),
+    rowId: seededId(random),
+    ...put,
+    values: keptCapture(
+      { analysis, packed },
+      { question, source: 'simulated', name },
+      { condition, heelsRaised: false, day, at },
+    ),
+  });
+  if (!look.byEye) return;
+  await target.send({
+    kind: 'judgement.put',
+    operationId: seededId(random),
+    rowId: seededId(random),
+    ...put,
+    values: {
+      takenOn: day,
+      takenAt: at,
+      view,
+      condition,
+      heelsRaised: false,
+      discarded: false,
+      reps: REPS,
+      loadKg: condition === 'load' ? subject.setup.loadKg : 0,
+      seen: look.byEye,
+    },
   });
 }
 

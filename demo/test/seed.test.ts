@@ -25,6 +25,9 @@ async function seeded() {
   return { db, app, target, written };
 }
 
+// Each seeding films eight sets with the simulated camera.
+jest.setTimeout(60_000);
+
 describe('the demo', () => {
   it('writes every client through the API, and nothing the second time', async () => {
     const { app, db, target, written } = await seeded();

@@ -15,6 +15,12 @@ interface StackPart {
 
 const BAR = 18;
 
+/** Whole degrees with their sign; what rounds to nothing has none. */
+function signed(deg: number, hasPlus: boolean): string {
+  const whole = Math.round(deg);
+  return `${whole < 0 ? '−' : whole > 0 && hasPlus ? '+' : ''}${Math.abs(whole)}°`;
+}
+
 /** A lean as four parts that add up, each starting where the one before ends, with what it means and what answers it. */
 export function LeanStack({ parts, observedDeg }: { parts: StackPart[]; observedDeg: number }) {
   const { colors } = useLook();
@@ -37,7 +43,7 @@ export function LeanStack({ parts, observedDeg }: { parts: StackPart[]; observed
             <View style={{ flexDirection: 'row', justifyContent: 'space-between' }}>
               <Say strong>{part.name}</Say>
               <Say strong number>
-                {`${part.deg < 0 ? '−' : i === 0 ? '' : '+'}${Math.abs(part.deg).toFixed(0)}°`}
+                {signed(part.deg, i > 0)}
               </Say>
             </View>
             <Svg

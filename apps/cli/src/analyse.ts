@@ -46,9 +46,8 @@ export function runAnalyse(args: readonly string[]): Run {
       },
     });
   } catch (error) {
-    return refusal(
-      `${error instanceof Error ? error.message : 'bad option'}\nUsage: ${ANALYSE_USAGE}`,
-    );
+    return refusal(`${(error as Error).message}
+Usage: ${ANALYSE_USAGE}`);
   }
   const { values, positionals } = parsed;
   const [file, ...rest] = positionals;

@@ -246,7 +246,7 @@ describe('bad input', () => {
         payload,
         headers: { 'content-type': type },
       });
-    expect((await post(`"${'x'.repeat(300 * 1024)}"`)).statusCode).toBe(413);
+    expect((await post(`"${'x'.repeat(2100 * 1024)}"`)).statusCode).toBe(413);
     expect((await post('{"kind":')).json()).toMatchObject({ code: 'notJson' });
     expect((await post('a=b', 'text/csv')).json()).toMatchObject({ code: 'wrongType' });
   });

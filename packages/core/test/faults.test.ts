@@ -172,7 +172,13 @@ describe('a capture is set right before it is read', () => {
     // As the picture shows it: turned out, a foot looks shorter.
     const across = foot * Math.cos((subject.setup.toeOutDeg.left * Math.PI) / 180);
     const small = scaled(series, across, 100);
-    const seen = read(small, { view: 'side', subject, scale: 'foot' });
+    const measured = {
+      ...subject,
+      body: { ...subject.body, segmentsMm: { ...subject.body.segmentsMm, foot } },
+    };
+    const seen = read(small, { view: 'side', subject: measured, scale: 'foot' });
+    // An estimated foot is no yardstick.
+    expect(analyse(small, { view: 'side', subject, scale: 'foot' }).kind).toBe('noAnalysis');
     expect(value(seen, 'heelsRise')).toBeCloseTo(value(plain, 'heelsRise'), 0);
     const level = (z: number) => ({
       x: series.timesS.map(() => 0),

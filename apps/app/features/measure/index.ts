@@ -1,1 +1,1 @@
-export { clientCase, knownOf, prescriptionStart, startingSetup } from './derive.ts';
+export { clientCase, prescriptionStart } from './derive.ts';

@@ -17,6 +17,13 @@ const WHERE: Record<CameraView, string> = {
   rear: 'Behind: both heels and hips in sight.',
 };
 
+/** The part of the drawing that a view needs. */
+const BOX: Record<CameraView, { top: number; height: number }> = {
+  side: { top: 38, height: 48 },
+  front: { top: 44, height: 78 },
+  rear: { top: 2, height: 84 },
+};
+
 /** Where the camera goes, from above, and what to have an eye on. */
 export function CameraGuide({ view }: { view: CameraView }) {
   const { colors } = useLook();
@@ -29,7 +36,11 @@ export function CameraGuide({ view }: { view: CameraView }) {
         role="img"
         aria-label={`From above: the camera stands ${view === 'side' ? 'at the client’s left side' : view === 'front' ? 'in front of the client' : 'behind the client'}, square on.`}
       >
-        <Svg width={300} height={124}>
+        <Svg
+          width={300}
+          height={BOX[view].height}
+          viewBox={`0 ${BOX[view].top} 300 ${BOX[view].height}`}
+        >
           <Path d="M 128 52 h 44 v 14 h -44 z" fill={colors.surface} stroke={colors.ink} />
           <Circle cx={150} cy={59} r={9} fill={colors.surface} stroke={colors.ink} />
           {[138, 156].map((x) => (

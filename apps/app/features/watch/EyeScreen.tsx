@@ -66,11 +66,7 @@ export function EyeScreen({
     // eslint-disable-next-line react-hooks/exhaustive-deps
     [dossier.client.id, condition, heelsRaised],
   );
-  const script = useMemo(
-    () => scriptFor(dossier, subject, [], 5, day),
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-    [subject, day],
-  );
+  const script = useMemo(() => (subject ? scriptFor(subject, [], 5) : null), [subject]);
   const [marks, setMarks] = useState<Partial<Record<Judged, Mark>>>({});
   const [part, setPart] = useState<BodyPart | null>(null);
   const [reps, setReps] = useState(condition === 'overhead' ? 8 : 5);

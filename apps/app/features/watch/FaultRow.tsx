@@ -25,6 +25,8 @@ export interface Mark {
 
 export const NO_MARK: Mark = { severity: null, side: null, phase: null, reps: [] };
 
+const PHASE_SHORT: Record<Phase, string> = { descent: 'down', bottom: 'bottom', ascent: 'up' };
+
 const LEVELS = [null, 'slight', 'clear'] as const;
 /** So far a thumb moves for one step of severity. */
 const SWIPE_PX = 48;
@@ -162,8 +164,8 @@ export function FaultRow({
           {PHASES.map((phase) => (
             <Chip
               key={phase}
-              label={phase === 'descent' ? '↓' : phase === 'bottom' ? '⏊' : '↑'}
-              spoken={`${phase === 'descent' ? '↓' : phase === 'bottom' ? '⏊' : '↑'} ${PHASE_NAMES[phase]}`}
+              label={PHASE_SHORT[phase]}
+              spoken={`${PHASE_SHORT[phase]}, ${PHASE_NAMES[phase]}`}
               isOn={mark.phase === phase}
               onPress={() => onChange({ ...mark, phase: mark.phase === phase ? null : phase })}
             />

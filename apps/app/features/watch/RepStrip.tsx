@@ -4,7 +4,7 @@ import { Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import type { Span } from './MotionPlot.tsx';
-import { StickFigure, type Frame, type Spots } from './StickFigure.tsx';
+import { frameFor, StickFigure, type Spots } from './StickFigure.tsx';
 import { sayFault } from './words.ts';
 
 /** Every rep at its bottom, side by side: which is best, which is worst, and what each showed. */
@@ -12,21 +12,26 @@ export function RepStrip({
   analysis,
   spans,
   spots,
-  frame,
   chosen,
   onChoose,
 }: {
   analysis: Analysis;
   spans: readonly Span[];
   spots: readonly Spots[];
-  frame: Frame;
   chosen: number;
   onChoose: (rep: number) => void;
 }) {
-  const { colors } = useLook();
+  const { colors, isWide, width } = useLook();
+  // Five stand beside each other without scrolling on the phone and in a pane.
+  const card = isWide ? 56 : Math.min(72, Math.floor((width - 2 * space.l - 4 * space.xs) / 5));
+  // Drawn to the bottoms alone, which are half as tall as standing.
+  const frame = frameFor(
+    spans.map((s) => spots[s.bottom] ?? {}),
+    analysis.view,
+  );
   return (
     <ScrollView horizontal tabIndex={0} role="radiogroup" aria-label="Reps">
-      <View style={{ flexDirection: 'row', gap: space.s }}>
+      <View style={{ flexDirection: 'row', gap: space.xs }}>
         {spans.map(({ number, bottom }) => {
           const shown = analysis.findings.filter((f) => f.reps.includes(number));
           const isClear = shown.some(
@@ -50,7 +55,7 @@ export function RepStrip({
               }
               onPress={() => onChoose(number)}
               style={{
-                width: 66,
+                width: card,
                 borderWidth: isOn ? 2 : 1,
                 borderColor: isOn ? colors.brass : colors.hairline,
                 borderRadius: 6,
@@ -63,7 +68,7 @@ export function RepStrip({
                 spots={spots[bottom] ?? {}}
                 view={analysis.view}
                 frame={frame}
-                width={60}
+                width={card - 6}
                 height={74}
                 label=""
                 isSmall

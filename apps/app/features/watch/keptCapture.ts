@@ -1,14 +1,13 @@
-import type { CaptureValues, Condition } from '@zither/contract';
-import { reportOf } from '@zither/core';
-import type { Done, Job } from './work.ts';
+import type { CaptureValues, Condition, PackedCapture } from '@zither/contract';
+import { reportOf, type Analysis, type AnalysisQuestion } from '@zither/core';
 
-/** A finished job as it is kept. */
+/** A capture that was read and judged, as it is kept. */
 export function keptCapture(
-  { analysis, packed }: Done,
-  job: Job,
+  { analysis, packed }: { analysis: Analysis; packed: PackedCapture },
+  from: { question: AnalysisQuestion; source: CaptureValues['source']; name: string },
   look: { condition: Condition; heelsRaised: boolean; day: string; at: string },
 ): CaptureValues {
-  const { question } = job;
+  const { question, source, name } = from;
   return {
     takenOn: look.day,
     takenAt: look.at,
@@ -18,13 +17,8 @@ export function keptCapture(
     discarded: false,
     facing: question.facing ?? null,
     scale: question.scale,
-    source: job.kind === 'file' ? 'file' : 'simulated',
-    name: (job.kind === 'file'
-      ? job.file.name
-      : job.kind === 'simulate'
-        ? job.name
-        : 'Capture'
-    ).slice(0, 200),
+    source,
+    name: name.slice(0, 200),
     report: reportOf(analysis),
     subject: question.subject,
     series: packed,

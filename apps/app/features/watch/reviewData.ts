@@ -2,13 +2,16 @@ import type { CaptureLine } from '@zither/contract';
 import {
   buildSquatter,
   FAULTS,
+  footTilt,
+  FREE_ANKLE_DEG,
+  resolveBody,
   type Analysis,
   type Case,
   type MotionFinding,
-  type SquatScript,
 } from '@zither/core';
 import type { Span, Trace } from './MotionPlot.tsx';
 import { spotsOf, type Spots } from './StickFigure.tsx';
+import { scriptFor } from './subject.ts';
 
 /** What the figure shows in every frame. */
 export const spotsByFrame = ({ series, view }: Analysis): Spots[] =>
@@ -33,18 +36,9 @@ export function modelOf(
   subject: Case | null,
 ): ((frame: number, recorded: Spots) => Spots | null) | null {
   if (!subject) return null;
-  const script: SquatScript = {
-    body: subject.body,
-    limits: subject.limits,
-    setup: subject.setup,
-    targetDepthDeg: subject.target.thighDepthDeg,
-    workingPoint: subject.workingPoint,
-    faults: [],
-    reps: 1,
-  };
   let squatter: ReturnType<typeof buildSquatter>;
   try {
-    squatter = buildSquatter(script);
+    squatter = buildSquatter(scriptFor(subject, [], 1));
   } catch {
     return null;
   }
@@ -79,6 +73,15 @@ export function modelOf(
       Object.entries(spots).map(([name, s]) => [name, { h: s.h + by, z: s.z }]),
     );
   };
+}
+
+/** Trunk lean less shank that build and ankle ask for by themselves at the bottom reached, degrees; null when that is not known. */
+export function builtMismatchDeg({ leanBudget }: Analysis, subject: Case | null): number | null {
+  if (!leanBudget || !subject) return null;
+  const { left, right } = subject.limits.dorsiflexionDeg;
+  const pitch = footTilt(resolveBody(subject.body), subject.setup.support, 0).pitchDeg;
+  const shank = Math.min(FREE_ANKLE_DEG, Math.min(left, right) - subject.limits.bufferDeg) + pitch;
+  return leanBudget.proportionsDeg + leanBudget.ankleDeg - shank;
 }
 
 interface Plot {

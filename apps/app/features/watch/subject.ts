@@ -7,8 +7,7 @@ import {
   type SafetyLimit,
   type SquatScript,
 } from '@zither/core';
-import { truthOf } from '../instruments/index.ts';
-import { clientCase, knownOf, startingSetup } from '../measure/index.ts';
+import { clientCase, knownOf, startingSetup } from '../measure/derive.ts';
 
 /** Under the heels when the formal screen is repeated, mm (house default). */
 const REPEAT_RISE_MM = 25;
@@ -27,7 +26,9 @@ export function subjectFor(
 ): Case | null {
   const found = clientCase(dossier);
   if (found.kind !== 'ready') return null;
-  const { question } = found;
+  // Shoulder width is a yardstick for stances only; a capture's question has no room for it.
+  const { shoulderWidthMm: _width, ...body } = found.question.body;
+  const question = { ...found.question, body };
   const habit = startingSetup(dossier.client, knownOf(dossier)).setup;
   const support = heelsRaised
     ? ({ kind: 'block', riseMm: REPEAT_RISE_MM } as const)
@@ -57,30 +58,17 @@ export function subjectFor(
   );
 }
 
-/** Ankle of a client of whom nothing was measured, degrees (house default, near the average). */
-const ANKLE_UNKNOWN_DEG = 35;
-
-/** The simulated client: this client's body and true ankles, squatting as the look asks, with the faults asked for. */
-export function scriptFor(
-  dossier: Dossier,
-  subject: Case | null,
+/** The simulated client: this client's body and measured limits, squatting as the look asks, with the faults asked for. */
+export const scriptFor = (
+  subject: Case,
   faults: SquatScript['faults'],
   reps: number,
-  day: string,
-): SquatScript | null {
-  if (!subject) return null;
-  const ankle = (side: 'left' | 'right') =>
-    truthOf(dossier, 'shinAngle', side, day) || ANKLE_UNKNOWN_DEG;
-  return {
-    body: subject.body,
-    limits: {
-      ...subject.limits,
-      dorsiflexionDeg: { left: ankle('left'), right: ankle('right') },
-    },
-    setup: subject.setup,
-    targetDepthDeg: subject.target.thighDepthDeg,
-    workingPoint: subject.workingPoint,
-    faults,
-    reps,
-  };
-}
+): SquatScript => ({
+  body: subject.body,
+  limits: subject.limits,
+  setup: subject.setup,
+  targetDepthDeg: subject.target.thighDepthDeg,
+  workingPoint: subject.workingPoint,
+  faults,
+  reps,
+});

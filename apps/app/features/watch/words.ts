@@ -72,7 +72,7 @@ export function sayFound(
   if (findings.length === 0) return 'nothing named';
   const said = findings
     .slice(0, 3)
-    .map((f) => `${sayFault(f.fault, f.side).toLowerCase()} ${f.severity}`);
+    .map((f) => `${sayFault(f.fault, f.side).toLowerCase()} (${f.severity})`);
   const more = findings.length - said.length;
   return more > 0 ? `${said.join(' · ')} · ${more} more` : said.join(' · ');
 }

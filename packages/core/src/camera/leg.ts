@@ -49,7 +49,7 @@ function swivelFor(excess: (swivel: number) => number): number {
   let [low, high] = [-SWIVEL_MOST, SWIVEL_MOST];
   if (excess(low) >= 0) return low;
   if (excess(high) <= 0) return high;
-  for (let i = 0; i < 40; i += 1) {
+  for (let i = 0; i < 30; i += 1) {
     const mid = (low + high) / 2;
     if (excess(mid) > 0) high = mid;
     else low = mid;

@@ -57,6 +57,19 @@ function beatsOf(reps: number, random: Random): { beats: Beat[]; endS: number } 
   return { beats, endS: fromS + 0.2 };
 }
 
+const halfways = new WeakMap<(share: number) => number, number>();
+
+/** Share of the time at which a way down is half done. */
+function halfwayOf(down: (share: number) => number): number {
+  let share = halfways.get(down);
+  if (share === undefined) {
+    share = 0;
+    while (down(share) < 0.5 && share < 1) share += 0.005;
+    halfways.set(down, share);
+  }
+  return share;
+}
+
 function momentAt(t: number, beats: readonly Beat[], down: (share: number) => number): Moment {
   const beat = [...beats].reverse().find((b) => t >= b.fromS) ?? beats[0];
   const rep = beat?.rep ?? 1;
@@ -67,9 +80,7 @@ function momentAt(t: number, beats: readonly Beat[], down: (share: number) => nu
   const isAscent = s > downS + BOTTOM_S;
   const drop =
     s <= downS ? down(s / downS) : isAscent ? 1 - smoothly((s - downS - BOTTOM_S) / upS) : 1;
-  let halfway = 0;
-  while (down(halfway) < 0.5 && halfway < 1) halfway += 0.005;
-  const [from, to] = [halfway * downS, downS + BOTTOM_S + upS / 2];
+  const [from, to] = [halfwayOf(down) * downS, downS + BOTTOM_S + upS / 2];
   const middle = (from + to) / 2;
   const inLowerHalf = s >= from && s <= to ? (s - middle) / (to - middle) : null;
   return { rep, isAscent, drop: drop * reach, inLowerHalf, timeS: s };
@@ -121,10 +132,19 @@ export function simulateCapture(script: SquatScript, lens: Lens, random: Random)
     { x: (number | null)[]; y: (number | null)[]; z: (number | null)[]; confidence: number[] }
   > = {};
   const lostUntil: Record<string, number> = {};
+  // Half of a capture is standing about, and standing looks the same every time.
+  const stood = new Map<string, Landmarks>();
+  const marksAt = (moment: Moment): Landmarks => {
+    if (moment.drop > 0) return squatter.at(moment);
+    const key = `${moment.isAscent} ${moment.rep}`;
+    const known = stood.get(key) ?? squatter.at(moment);
+    stood.set(key, known);
+    return known;
+  };
   timesS.forEach((t, k) => {
     const beat = [...beats].reverse().find((b) => t >= b.fromS);
     const moment = momentAt(t, beats, beat && dropped && isDropped(beat.rep) ? dropped : smoothly);
-    const marks = { ...seenFrom(squatter.at(moment), lens), ...PLUMB };
+    const marks = { ...seenFrom(marksAt(moment), lens), ...PLUMB };
     for (const [name, mark] of Object.entries(marks)) {
       const track = (tracks[name] ??= {
         x: new Array<number | null>(frames).fill(null),

@@ -2,6 +2,7 @@ import { MASS_SHARE, COM_FROM_PROXIMAL, SOLE } from '../body/anthropometry.ts';
 import { resolveBody, type Body, type ResolvedBody } from '../body/resolveBody.ts';
 import type { FaultId, Phase } from '../faults/table.ts';
 import { safeAsin, toDeg, toRad } from '../geometry/angles.ts';
+import { equivalentRiseMm } from '../linkage/foot.ts';
 import { buildLinkage, type Linkage } from '../linkage/linkage.ts';
 import { poseAt, trunkForDemand, type Point } from '../linkage/pose.ts';
 import { SIDES, type Setup, type Side } from '../linkage/setup.ts';
@@ -53,6 +54,8 @@ export interface Moment {
   timeS: number;
 }
 
+/** Nobody folds flatter than this to go deeper; the squat ends higher instead (house default). */
+const FLATTEST_DEG = 58;
 const WOBBLE_HZ = 2.8;
 const BIG_TOE_LIFT_MM = 9;
 /** Lumbar mark: this share up the trunk and so far behind its line, mm. */
@@ -94,7 +97,12 @@ export function buildSquatter(script: SquatScript): Squatter {
     script.limits.dorsiflexionDeg.right < script.limits.dorsiflexionDeg.left ? 'right' : 'left';
   const link = buildLinkage(body, script.setup, side);
   const has = (id: FaultId) => script.faults.find((f) => f.fault === id);
-  const bottom = bottomOf(script, link, script.targetDepthDeg - (has('depthShort')?.size ?? 0));
+  const bottom = bottomOf(
+    script,
+    body,
+    side,
+    script.targetDepthDeg - (has('depthShort')?.size ?? 0),
+  );
   const links = {
     left: side === 'left' ? link : buildLinkage(body, script.setup, 'left'),
     right: side === 'right' ? link : buildLinkage(body, script.setup, 'right'),
@@ -129,8 +137,14 @@ interface Parts {
 }
 
 /** The balanced pose at the bottom: at the method's working point, or where the faults asked for put the shank. */
-function bottomOf(script: SquatScript, link: Linkage, wishedDepthDeg: number) {
-  const limits = limitsForSide(script.limits, link.side);
+function bottomOf(script: SquatScript, body: ResolvedBody, side: Side, wishedDepthDeg: number) {
+  const limits = limitsForSide(script.limits, side);
+  const rise = script.faults.find((f) => f.fault === 'heelsRise')?.size ?? 0;
+  // Heels that come up stand on a block of air: the ankle is relieved as by a real one.
+  const stands = equivalentRiseMm(body, script.setup.support) + rise;
+  const setup: Setup =
+    rise > 0 ? { ...script.setup, support: { kind: 'block', riseMm: stands } } : script.setup;
+  const link = buildLinkage(body, setup, side);
   const size = (id: FaultId) => script.faults.find((f) => f.fault === id)?.size;
   for (let depthDeg = wishedDepthDeg; depthDeg > -60; depthDeg -= 1) {
     const depth = toRad(depthDeg);
@@ -156,7 +170,7 @@ function bottomOf(script: SquatScript, link: Linkage, wishedDepthDeg: number) {
     if (lean !== undefined && least !== null) walk((_, trunk) => trunk - least >= lean);
     if (mismatch !== undefined) walk((deg, trunk) => trunk - deg >= mismatch);
     const pose = poseAt(link, toRad(shankDeg), depth);
-    if (pose.kind !== 'pose') continue;
+    if (pose.kind !== 'pose' || (pose.trunkDeg > FLATTEST_DEG && depthDeg > -45)) continue;
     return {
       hip: { x: pose.joints.hip.x, z: pose.joints.hip.z },
       angles: { shankDeg, trunkDeg: pose.trunkDeg, thighDepthDeg: depthDeg },

@@ -4,6 +4,7 @@ import { buildLinkage } from '../linkage/linkage.ts';
 import { type Side } from '../linkage/setup.ts';
 import { cleaned, type SeriesFault } from '../motion/clean.ts';
 import { levelled, scaled, seenDistanceMm } from '../motion/frame.ts';
+import { middleOf } from '../motion/middle.ts';
 import { repsOf, type Rep } from '../motion/reps.ts';
 import type { Quality, Series } from '../motion/series.ts';
 import { leanBudget, type LeanBudget } from '../window/leanBudget.ts';
@@ -110,11 +111,6 @@ const flipped = (series: Series, axis: 'x' | 'y'): Series => ({
   ),
 });
 
-function middle(values: readonly number[]): number | null {
-  const sorted = [...values].sort((a, b) => a - b);
-  return sorted[Math.floor(sorted.length / 2)] ?? null;
-}
-
 /** Middle difference of two landmarks along an axis; null when they are never seen together. */
 function middleGap(
   series: Series,
@@ -123,19 +119,19 @@ function middleGap(
   other: string,
 ): number | null {
   const [a, b] = [series.tracks[one]?.[axis], series.tracks[other]?.[axis]];
-  return middle(
-    series.timesS.flatMap((_, k) => {
-      const [p, q] = [a?.[k] ?? null, b?.[k] ?? null];
-      return p === null || q === null ? [] : [p - q];
-    }),
-  );
+  const gaps: number[] = [];
+  for (let k = 0; a && b && k < series.timesS.length; k += 1) {
+    const [p, q] = [a[k] ?? null, b[k] ?? null];
+    if (p !== null && q !== null) gaps.push(p - q);
+  }
+  return middleOf(gaps);
 }
 
-/** Length of the client's foot as a side view shows it: a foot turned out looks shorter. */
-function footAcrossMm({ body, setup, limits }: Case, facing: Side | null): number {
-  return (
-    resolveBody(body).lengthsMm.foot * Math.cos(toRad(setup.toeOutDeg[facing ?? stifferOf(limits)]))
-  );
+/** Length of the client's measured foot as a side view shows it: a foot turned out looks shorter. null when it was not measured. */
+function footAcrossMm({ body, setup, limits }: Case, facing: Side | null): number | null {
+  const foot = body.segmentsMm?.foot;
+  if (foot === undefined) return null;
+  return foot * Math.cos(toRad(setup.toeOutDeg[facing ?? stifferOf(limits)]));
 }
 
 /** The side whose ankle decides when nobody says which leg is in the picture. */
@@ -263,9 +259,11 @@ function unseen(
       fault: id,
       side: null,
       because:
-        id === 'excessLean' && !subject
-          ? 'needs the client’s body and ankles'
-          : 'its landmarks are not in the capture',
+        id !== 'excessLean'
+          ? 'its landmarks are not in the capture'
+          : subject
+            ? 'this stance and depth have no balanced pose to split the lean by'
+            : 'needs the client’s body and ankles',
     }));
 }
 

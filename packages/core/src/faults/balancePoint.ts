@@ -25,22 +25,26 @@ export function balancePointMm(
   carried: Carried,
   balance: number,
 ): (number | null)[] {
-  const x = (name: string, k: number) => series.tracks[name]?.x[k] ?? null;
-  const z = (name: string, k: number) => series.tracks[name]?.z[k] ?? null;
+  const channel = (name: string, axis: 'x' | 'z') => series.tracks[name]?.[axis] ?? [];
+  const [heelX, toeX, ankleX] = [channel('heel', 'x'), channel('toe', 'x'), channel('ankle', 'x')];
+  const [kneeX, hipX, hipZs] = [channel('knee', 'x'), channel('hip', 'x'), channel('hip', 'z')];
+  const [shoulderX, shoulderZs] = [channel('shoulder', 'x'), channel('shoulder', 'z')];
+  const [barX, wristX] = [channel('bar', 'x'), channel('wrist', 'x')];
+  const at = (values: readonly (number | null)[], k: number) => values[k] ?? null;
   const { massKg, loadKg, hold, statureMm } = carried;
   const place = HOLD_POINT[hold];
   return series.timesS.map((_, k) => {
-    const [heel, toe, ankle] = [x('heel', k), x('toe', k), x('ankle', k)];
-    const [knee, hip, shoulder] = [x('knee', k), x('hip', k), x('shoulder', k)];
-    const [hipZ, shoulderZ] = [z('hip', k), z('shoulder', k)];
+    const [heel, toe, ankle] = [at(heelX, k), at(toeX, k), at(ankleX, k)];
+    const [knee, hip, shoulder] = [at(kneeX, k), at(hipX, k), at(shoulderX, k)];
+    const [hipZ, shoulderZ] = [at(hipZs, k), at(shoulderZs, k)];
     if (heel === null || toe === null || ankle === null || knee === null || hip === null)
       return null;
     if (shoulder === null || hipZ === null || shoulderZ === null) return null;
     const trunk = Math.hypot(shoulder - hip, shoulderZ - hipZ);
     const [sin, cos] = [(shoulder - hip) / trunk, (shoulderZ - hipZ) / trunk];
     const held = place && shoulder + place.up * statureMm * sin + place.forward * statureMm * cos;
-    const load = (hold === 'bodyweight' ? null : x('bar', k)) ?? held;
-    const hand = x('wrist', k);
+    const load = (hold === 'bodyweight' ? null : at(barX, k)) ?? held;
+    const hand = at(wristX, k);
     const arm =
       hand !== null
         ? shoulder + ARM_COM * (hand - shoulder)

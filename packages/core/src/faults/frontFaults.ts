@@ -149,7 +149,7 @@ export function frontReadings(
     return smooth(channel.map((v) => (v === null || level === null ? null : sign * (v - level))));
   };
   const list: RepReading[] = [];
-  const shift = change(picture.pelvisLeftMm, 1);
+  const shift = { left: change(picture.pelvisLeftMm, 1), right: change(picture.pelvisLeftMm, -1) };
   const legs = SIDES.map((side) => {
     const leg = picture.legs[side];
     return {
@@ -180,18 +180,7 @@ export function frontReadings(
     };
     const isBent = (k: number) => dropAt(w, k) >= KNEES_FROM;
     const pelvis = SIDES.flatMap((side) => [sided(side, 'hip'), sided(side, 'ankle')]);
-    for (const side of SIDES) {
-      const sign = side === 'left' ? 1 : -1;
-      put(
-        'sideShift',
-        side,
-        pelvis,
-        peakOf(
-          w,
-          shift.map((v) => (v === null ? null : sign * v)),
-        ),
-      );
-    }
+    for (const side of SIDES) put('sideShift', side, pelvis, peakOf(w, shift[side]));
     if (view === 'rear') {
       const near = Math.max(1, Math.round(0.06 * rateHz));
       const tilt = meanOver(picture.leftHipAboveMm, rep.bottom - near, rep.bottom + near);

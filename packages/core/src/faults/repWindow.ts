@@ -1,4 +1,5 @@
 import type { Rep } from '../motion/reps.ts';
+import { middleOf } from '../motion/middle.ts';
 import type { Channel, Series } from '../motion/series.ts';
 import type { Phase } from './table.ts';
 
@@ -61,32 +62,40 @@ export function peakOf(
 }
 
 /** Share of a rep's frames, 0 to 1, in which these landmarks were really seen; a bridged frame counts half. */
-export function sureOf(window: RepWindow, series: Series, landmarks: readonly string[]): number {
+export function sureOf({ rep }: RepWindow, series: Series, landmarks: readonly string[]): number {
   let sum = 0;
-  let frames = 0;
-  for (let k = window.rep.start; k <= window.rep.end; k += 1) {
-    frames += 1;
-    sum += Math.min(...landmarks.map((name) => series.tracks[name]?.confidence[k] ?? 0));
+  const tracks = landmarks.map((name) => series.tracks[name]?.confidence);
+  for (let k = rep.start; k <= rep.end; k += 1) {
+    let least = 1;
+    for (const confidence of tracks) {
+      const here = confidence?.[k] ?? 0;
+      if (here < least) least = here;
+    }
+    sum += least;
   }
-  return frames === 0 ? 0 : sum / frames;
+  return sum / (rep.end - rep.start + 1);
 }
 
 /** Mean over a moving stretch, so that a single frame's noise does not make a peak. Open frames stay open. */
 export function steady(channel: Channel, rateHz: number, seconds: number): Channel {
   const half = Math.floor((seconds * rateHz) / 2);
   if (half === 0) return channel;
-  return channel.map((here, k) => {
-    if (here === null) return null;
-    let sum = 0;
-    let count = 0;
-    for (let i = Math.max(0, k - half); i <= Math.min(channel.length - 1, k + half); i += 1) {
-      const v = channel[i] ?? null;
-      if (v === null) continue;
-      sum += v;
-      count += 1;
-    }
-    return sum / count;
-  });
+  const out: (number | null)[] = [];
+  let sum = 0;
+  let count = 0;
+  const take = (k: number, sign: 1 | -1) => {
+    const v = channel[k] ?? null;
+    if (v === null) return;
+    sum += sign * v;
+    count += sign;
+  };
+  for (let k = 0; k < Math.min(half, channel.length); k += 1) take(k, 1);
+  for (let k = 0; k < channel.length; k += 1) {
+    take(k + half, 1);
+    if (k > half) take(k - half - 1, -1);
+    out.push((channel[k] ?? null) === null ? null : sum / count);
+  }
+  return out;
 }
 
 /** Mean of the known values in a stretch of frames; null when none is. */
@@ -118,9 +127,10 @@ export function standingFrames(reps: readonly Rep[], hipHeight: Channel, rateHz:
 
 /** Middle value of a channel over some frames; null when it is open in all of them. */
 export function medianOver(channel: Channel, frames: readonly number[]): number | null {
-  const known = frames
-    .map((k) => channel[k] ?? null)
-    .filter((v): v is number => v !== null)
-    .sort((a, b) => a - b);
-  return known[Math.floor(known.length / 2)] ?? null;
+  const known: number[] = [];
+  for (const k of frames) {
+    const v = channel[k] ?? null;
+    if (v !== null) known.push(v);
+  }
+  return middleOf(known);
 }

@@ -242,21 +242,27 @@ function lockout(
   else put('noLockout', ['hip', 'knee', 'ankle'], bent, end, 'ascent');
 }
 
+/** The way down is over once its speed has fallen to this share of its fastest: a pause at the bottom is not part of it. */
+const ARRIVED_AT = 0.08;
+
 /** Fastest moment in the lower part of the way down against its mean speed; null when the hip was lost on the way. */
 function peakDownSpeed(w: RepWindow, height: Channel, rateHz: number): number | null {
   const { rep } = w;
-  // To where the bottom is all but reached: a pause there is not part of the way.
-  const frames = frameDownAt(w, 0.995) - rep.start;
   const [top, low] = [height[rep.start] ?? null, height[rep.bottom] ?? null];
-  if (frames < 4 || top === null || low === null) return null;
-  const mean = (top - low) / frames;
+  if (rep.bottom - rep.start < 4 || top === null || low === null) return null;
   // Over a few frames, so that the picture's noise is not taken for speed.
   const step = Math.max(1, Math.round(0.03 * rateHz));
-  let fastest = 0;
-  for (let k = rep.start + step; k <= rep.bottom - step; k += 1) {
+  const speeds: (number | null)[] = [];
+  for (let k = rep.start; k <= rep.bottom; k += 1) {
     const [a, b] = [height[k - step] ?? null, height[k + step] ?? null];
-    if (a === null || b === null || dropAt(w, k) < 0.4) continue;
-    fastest = Math.max(fastest, (a - b) / (2 * step));
+    speeds.push(a === null || b === null ? null : (a - b) / (2 * step));
   }
-  return fastest / mean;
+  let fastest = 0;
+  speeds.forEach((v, i) => {
+    if (v !== null && dropAt(w, rep.start + i) >= 0.4) fastest = Math.max(fastest, v);
+  });
+  const peak = speeds.indexOf(fastest);
+  let arrived = peak;
+  while (arrived < speeds.length - 1 && (speeds[arrived] ?? 0) > ARRIVED_AT * fastest) arrived += 1;
+  return arrived < 2 ? null : fastest / ((top - low) / arrived);
 }

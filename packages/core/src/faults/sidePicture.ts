@@ -29,14 +29,14 @@ export interface SidePicture {
 function longestThighMm(series: Series): number | null {
   const [hip, knee] = [series.tracks['hip'], series.tracks['knee']];
   if (!hip || !knee) return null;
-  const lengths = series.timesS.flatMap((_, k) => {
+  const lengths: number[] = [];
+  for (let k = 0; k < series.timesS.length; k += 1) {
     const [hx, hz, kx, kz] = [hip.x[k], hip.z[k], knee.x[k], knee.z[k]];
-    return hx == null || hz == null || kx == null || kz == null
-      ? []
-      : [Math.hypot(hx - kx, hz - kz)];
-  });
-  lengths.sort((a, b) => a - b);
-  return lengths[Math.floor(lengths.length * 0.9)] ?? null;
+    if (hx != null && hz != null && kx != null && kz != null)
+      lengths.push(Math.sqrt((hx - kx) ** 2 + (hz - kz) ** 2));
+  }
+  const sorted = Float64Array.from(lengths).sort();
+  return sorted[Math.floor(sorted.length * 0.9)] ?? null;
 }
 
 /**

@@ -24,15 +24,19 @@ export function butterworth(rateHz: number, cutoffHz: number, passes: 1 | 2): Se
   return { a0, a1: 2 * a0, a2: a0, b1: k3 - 2 * a0, b2: 1 - 2 * a0 - k3 };
 }
 
-/** One pass, started as if the first value had always been there, so that a level signal stays level. */
-function pass(values: readonly number[], s: Section): number[] {
-  const first = values[0] ?? 0;
+/** One pass in place, started as if the first value had always been there, so that a level signal stays level. */
+function pass(values: Float64Array, s: Section, from: number, step: 1 | -1): void {
+  const first = values[from] ?? 0;
   let [x1, x2, y1, y2] = [first, first, first, first];
-  return values.map((x0) => {
+  for (let k = from; k >= 0 && k < values.length; k += step) {
+    const x0 = values[k] ?? 0;
     const y0 = s.a0 * x0 + s.a1 * x1 + s.a2 * x2 + s.b1 * y1 + s.b2 * y2;
-    [x2, x1, y2, y1] = [x1, x0, y1, y0];
-    return y0;
-  });
+    x2 = x1;
+    x1 = x0;
+    y2 = y1;
+    y1 = y0;
+    values[k] = y0;
+  }
 }
 
 /** So long a stretch is mirrored on at each end, in periods of the cut-off: the ends then have something to settle on. */
@@ -51,12 +55,13 @@ export function lowPass(values: readonly number[], rateHz: number, cutoffHz = 6)
   const pad = Math.min(values.length - 1, Math.ceil((PADDING_PERIODS * rateHz) / cutoffHz));
   const first = values[0] ?? 0;
   const last = values[values.length - 1] ?? 0;
-  const before = Array.from({ length: pad }, (_, i) => 2 * first - (values[pad - i] ?? first));
-  const after = Array.from(
-    { length: pad },
-    (_, i) => 2 * last - (values[values.length - 2 - i] ?? last),
-  );
-  const forward = pass([...before, ...values, ...after], section);
-  const both = pass(forward.reverse(), section).reverse();
-  return both.slice(pad, pad + values.length);
+  const padded = new Float64Array(values.length + 2 * pad);
+  for (let k = 0; k < pad; k += 1) {
+    padded[k] = 2 * first - (values[pad - k] ?? first);
+    padded[pad + values.length + k] = 2 * last - (values[values.length - 2 - k] ?? last);
+  }
+  for (let k = 0; k < values.length; k += 1) padded[pad + k] = values[k] ?? 0;
+  pass(padded, section, 0, 1);
+  pass(padded, section, padded.length - 1, -1);
+  return Array.from(padded.subarray(pad, pad + values.length));
 }

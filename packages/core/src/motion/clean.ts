@@ -1,4 +1,5 @@
 import { lowPass } from './butterworth.ts';
+import { middleOf } from './middle.ts';
 import { AXES, type Channel, type Quality, type Series, type Track } from './series.ts';
 
 /** Longest gap that is bridged, seconds; longer ones stay open, since nobody saw what happened there. */
@@ -6,14 +7,6 @@ export const BRIDGE_MOST_S = 0.2;
 
 /** Samples less sure than this are taken as not seen (house default). */
 export const CONFIDENCE_LEAST = 0.3;
-
-const median = (values: readonly number[]): number => {
-  const sorted = [...values].sort((a, b) => a - b);
-  const half = sorted.length / 2;
-  return Number.isInteger(half)
-    ? ((sorted[half - 1] ?? NaN) + (sorted[half] ?? NaN)) / 2
-    : (sorted[Math.floor(half)] ?? NaN);
-};
 
 /** Why a capture cannot be worked with. */
 export type SeriesFault = 'tooShort' | 'timesNotRising';
@@ -27,7 +20,7 @@ export function rateOf(timesS: readonly number[]): number | SeriesFault {
     if (!(step > 0)) return 'timesNotRising';
     steps.push(step);
   }
-  return 1 / median(steps);
+  return 1 / (middleOf(steps) ?? NaN);
 }
 
 /** A channel on even times, linear between the two samples around each; open where these are further apart than a bridge. */

@@ -25,13 +25,14 @@ export function levelled(series: Series, across: 'x' | 'y', tiltDeg: number): Se
   const [sin, cos] = [Math.sin(toRad(tiltDeg)), Math.cos(toRad(tiltDeg))];
   return mapTracks(series, (track) => {
     const side = track[across];
-    const turned: (number | null)[] = [];
-    const up: (number | null)[] = [];
-    side.forEach((a, i) => {
-      const z = track.z[i] ?? null;
-      turned.push(a === null || z === null ? null : a * cos - z * sin);
-      up.push(a === null || z === null ? null : a * sin + z * cos);
-    });
+    const turned = new Array<number | null>(side.length).fill(null);
+    const up = new Array<number | null>(side.length).fill(null);
+    for (let k = 0; k < side.length; k += 1) {
+      const [a, z] = [side[k] ?? null, track.z[k] ?? null];
+      if (a === null || z === null) continue;
+      turned[k] = a * cos - z * sin;
+      up[k] = a * sin + z * cos;
+    }
     return { ...track, [across]: turned, z: up };
   });
 }

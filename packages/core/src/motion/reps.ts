@@ -36,7 +36,7 @@ export const REP = {
  * @returns reps in order; a rep across an open stretch is left out
  */
 export function repsOf(heightMm: Channel, timesS: readonly number[]): Rep[] {
-  const known = heightMm.filter((h): h is number => h !== null).sort((a, b) => a - b);
+  const known = Float64Array.from(heightMm.filter((h): h is number => h !== null)).sort();
   if (known.length === 0) return [];
   const standing = known[Math.floor(known.length * 0.9)] ?? NaN;
   const lowest = known[0] ?? NaN;

@@ -1,0 +1,94 @@
+import MaterialIcons from '@expo/vector-icons/MaterialIcons';
+import { router } from 'expo-router';
+import { useState } from 'react';
+import { View } from 'react-native';
+import type { Dossier } from '@zither/contract';
+import { Button, ListItem } from '../../ui/elements.ts';
+import { Notice } from '../../ui/Notice.tsx';
+import { Say } from '../../ui/Say.tsx';
+import { Part } from '../../ui/Screen.tsx';
+import { space } from '../../ui/theme.ts';
+import { useLook } from '../../ui/useLook.ts';
+import { sayDay } from '../clients/ClientListPane.tsx';
+import { useChanges } from '../data/index.ts';
+import { AgreementTable } from './AgreementTable.tsx';
+import { looksOf } from './looks.ts';
+import { sayFound, sayLook } from './words.ts';
+
+/** Everything seen, newest first: captures open their review, judgements stand beside them. */
+export function Looks({ dossier, day }: { dossier: Dossier; day: string }) {
+  const { colors } = useLook();
+  const { putJudgement } = useChanges();
+  const looks = looksOf(dossier, null);
+  const [struck, setStruck] = useState<string | null>(null);
+  const gone = dossier.judgements.find((j) => j.id === struck && j.discarded);
+  return (
+    <Part title="Seen so far">
+      {looks.length === 0 && (
+        <Say soft>
+          Nothing yet. Five reps from the front, the side and behind; bodyweight first.
+        </Say>
+      )}
+      {gone && (
+        <Notice
+          actions={[
+            {
+              label: 'Take it back',
+              onPress: () => {
+                const { id, clientId, version, updatedAt: _at, ...values } = gone;
+                putJudgement(clientId, { id, version }, { ...values, discarded: false });
+              },
+            },
+          ]}
+        >
+          The judgement is discarded.
+        </Notice>
+      )}
+      {looks.map(({ key, look, capture, judgement }) => (
+        <View key={key} style={{ gap: space.s, borderTopWidth: 1, borderColor: colors.hairline }}>
+          <View style={{ paddingTop: space.s }}>
+            <Say strong>{sayLook(look)}</Say>
+            <Say small soft>
+              {look.takenOn === day ? 'today' : sayDay(look.takenOn)}
+            </Say>
+          </View>
+          {capture && (
+            <ListItem
+              role="link"
+              onPress={() =>
+                router.navigate(`/clients/${dossier.client.id}/watch/${capture.id}` as never)
+              }
+              containerStyle={{ paddingHorizontal: 0, paddingVertical: space.s, minHeight: 56 }}
+            >
+              <ListItem.Content>
+                <ListItem.Title>{`Measured: ${sayFound(capture.report.findings)}`}</ListItem.Title>
+                <ListItem.Subtitle>
+                  {`${capture.report.reps.length} reps · ${capture.name}`}
+                </ListItem.Subtitle>
+              </ListItem.Content>
+              <MaterialIcons name="chevron-right" size={22} color={colors.inkSoft} />
+            </ListItem>
+          )}
+          {judgement && (
+            <View style={{ flexDirection: 'row', alignItems: 'center' }}>
+              <View style={{ flex: 1 }}>
+                <Say>{`By eye: ${sayFound(judgement.seen)}`}</Say>
+              </View>
+              <Button
+                type="clear"
+                title="Discard"
+                accessibilityLabel={`Discard the judgement: ${sayLook(look)}`}
+                onPress={() => {
+                  const { id, clientId, version, updatedAt: _at, ...values } = judgement;
+                  setStruck(id);
+                  putJudgement(clientId, { id, version }, { ...values, discarded: true });
+                }}
+              />
+            </View>
+          )}
+          {capture && judgement && <AgreementTable capture={capture} judgement={judgement} />}
+        </View>
+      ))}
+    </Part>
+  );
+}

@@ -1,0 +1,70 @@
+import { View } from 'react-native';
+import type { CaptureLine } from '@zither/contract';
+import { Choice } from '../../ui/Choice.tsx';
+import { Say } from '../../ui/Say.tsx';
+import { Part } from '../../ui/Screen.tsx';
+import { space } from '../../ui/theme.ts';
+import { sayDay } from '../clients/ClientListPane.tsx';
+import { compareCaptures } from './reviewData.ts';
+import { sayFault, sayLook, VIEW_NAMES } from './words.ts';
+
+/** This capture against an earlier one of the same view, fault by fault. */
+export function ReviewCompare({
+  capture,
+  earlier,
+  before,
+  onBefore,
+}: {
+  capture: CaptureLine;
+  /** Newest first. */
+  earlier: readonly CaptureLine[];
+  before: CaptureLine | undefined;
+  onBefore: (id: string) => void;
+}) {
+  const compared = before ? compareCaptures(capture.report, before.report) : [];
+  const isOtherLook =
+    before !== undefined &&
+    (before.condition !== capture.condition || before.heelsRaised !== capture.heelsRaised);
+  const label = (c: CaptureLine) =>
+    `${sayDay(c.takenOn).replace(/^.*, /, '')}${c.takenOn === capture.takenOn ? `, ${c.takenAt.slice(11, 16)}` : ''}`;
+  return (
+    <Part title="Against an earlier capture">
+      {earlier.length === 0 ? (
+        <Say
+          soft
+          small
+        >{`Nothing to compare with: no earlier capture, ${VIEW_NAMES[capture.view].toLowerCase()}.`}</Say>
+      ) : (
+        <Choice
+          label="Compare with"
+          options={[
+            { value: '', label: 'None' },
+            ...earlier.slice(0, 5).map((c) => ({ value: c.id, label: label(c) })),
+          ]}
+          value={before?.id ?? ''}
+          onChange={onBefore}
+        />
+      )}
+      {before && isOtherLook && (
+        <Say small soft>{`Then: ${sayLook(before)}. Now: ${sayLook(capture)}.`}</Say>
+      )}
+      {compared.map((c) => (
+        <View
+          key={c.key}
+          style={{ flexDirection: 'row', gap: space.s, justifyContent: 'space-between' }}
+        >
+          <View style={{ flex: 1 }}>
+            <Say small>{sayFault(c.fault, c.side)}</Say>
+          </View>
+          <Say small number>{`${c.before ?? '–'} → ${c.now ?? '–'}`}</Say>
+          <View style={{ width: 56 }}>
+            <Say small strong>
+              {c.word}
+            </Say>
+          </View>
+        </View>
+      ))}
+      {before && compared.length === 0 && <Say small>Neither has anything to name.</Say>}
+    </Part>
+  );
+}

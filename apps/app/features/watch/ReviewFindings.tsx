@@ -1,0 +1,126 @@
+import { View } from 'react-native';
+import type { Analysis, Case, MotionFinding } from '@zither/core';
+import { Button } from '../../ui/elements.ts';
+import { Fold } from '../../ui/Fold.tsx';
+import { Say } from '../../ui/Say.tsx';
+import { Part } from '../../ui/Screen.tsx';
+import { StringGauge } from '../../ui/StringGauge.tsx';
+import { space } from '../../ui/theme.ts';
+import { builtMismatchDeg, gaugeOf } from './reviewData.ts';
+import { sayAmount, sayFault, sayFinding } from './words.ts';
+
+/** What the capture showed: named faults as strings, the rest folded away, and how well it was seen. */
+export function ReviewFindings({
+  analysis,
+  subject,
+  valueBefore,
+  onShow,
+}: {
+  analysis: Analysis;
+  subject: Case | null;
+  /** Value of the same fault in the capture compared with; null = none. */
+  valueBefore: (finding: MotionFinding) => number | null;
+  /** Shows the moment a fault was largest. */
+  onShow: (finding: MotionFinding) => void;
+}) {
+  const named = analysis.findings.filter((f) => f.severity !== null);
+  // Two faults are the other end of one that is listed already.
+  const small = analysis.findings.filter(
+    (f) => f.severity === null && f.fault !== 'kneesFirst' && f.fault !== 'toesFloat',
+  );
+  const built = builtMismatchDeg(analysis, subject);
+  return (
+    <Part
+      title={
+        named.length === 0
+          ? 'Nothing to name'
+          : named.length === 1
+            ? 'One fault'
+            : `${named.length} faults`
+      }
+      hint="Bead: the mean of the reps it showed in, with their scatter. Thick: too small to name."
+    >
+      {named.map((f) => (
+        <View key={`${f.fault} ${f.side ?? ''}`} style={{ gap: 2 }}>
+          <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.s }}>
+            <View style={{ flex: 1 }}>
+              <Say strong>{sayFault(f.fault, f.side)}</Say>
+              <Say small number>
+                {sayFinding(f, analysis.reps.length)}
+              </Say>
+            </View>
+            <Button
+              type="clear"
+              title={`Rep ${f.worst.rep}`}
+              accessibilityLabel={`Rep ${f.worst.rep}, show where it was worst: ${sayFault(f.fault, f.side)}`}
+              onPress={() => onShow(f)}
+            />
+          </View>
+          <StringGauge {...gaugeOf(f, valueBefore(f))} />
+          {f.fault === 'trunkShinMismatch' && built !== null && built >= f.thresholds.slight && (
+            <Say small soft>
+              {`This build at the end of its ankle shows ${built.toFixed(0)}° of it anyway: see the lean.`}
+            </Say>
+          )}
+          {f.sure < 0.9 && (
+            <Say
+              small
+              soft
+            >{`Seen in ${Math.round(f.sure * 100)} % of the frames it rests on.`}</Say>
+          )}
+        </View>
+      ))}
+      {small.length > 0 && (
+        <Fold title="Too small to name" note={`${small.length} measured`}>
+          {small.map((f) => (
+            <View
+              key={`${f.fault} ${f.side ?? ''}`}
+              style={{ flexDirection: 'row', justifyContent: 'space-between', gap: space.s }}
+            >
+              <View style={{ flex: 1 }}>
+                <Say small>{sayFault(f.fault, f.side)}</Say>
+              </View>
+              <Say small number>
+                {sayAmount(f.mean, f.unit)}
+              </Say>
+            </View>
+          ))}
+        </Fold>
+      )}
+      <Quality analysis={analysis} />
+    </Part>
+  );
+}
+
+/** How well the set was seen and how alike its reps are. */
+function Quality({ analysis }: { analysis: Analysis }) {
+  const { quality, consistency } = analysis;
+  const alike = {
+    steady: 'The reps are alike.',
+    varies: 'The reps differ from each other.',
+    tooFew: 'One rep alone says nothing of steadiness.',
+  }[consistency.kind];
+  const parts = [
+    consistency.depthSdDeg !== null && `depth ± ${consistency.depthSdDeg.toFixed(1)}°`,
+    consistency.leanSdDeg !== null && `lean ± ${consistency.leanSdDeg.toFixed(1)}°`,
+    consistency.kneeTravelSdMm !== null &&
+      `knee travel ± ${(consistency.kneeTravelSdMm / 10).toFixed(1)} cm`,
+    consistency.tempoShare !== null && `tempo ± ${(100 * consistency.tempoShare).toFixed(0)} %`,
+  ].filter((p) => p !== false);
+  return (
+    <View style={{ gap: 2 }}>
+      <Say small>{`${alike}${parts.length > 0 ? ` ${parts.join(', ')}.` : ''}`}</Say>
+      <Say small soft>
+        {[
+          `${quality.rateHz.toFixed(0)} frames a second, marks seen in at least ${Math.round(quality.seen * 100)} % of them.`,
+          ...quality.notes,
+        ].join(' ')}
+      </Say>
+      {quality.notJudged.length > 0 && (
+        <Say small soft>
+          {`Not judged: ${quality.notJudged.map((n) => `${sayFault(n.fault, n.side).toLowerCase()} (${n.because})`).join(', ')}.`}
+        </Say>
+      )}
+    </View>
+  );
+}
