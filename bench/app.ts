@@ -93,6 +93,53 @@ async function drag(page: Page, address: string): Promise<BenchLine[]> {
   ];
 }
 
+/** What the page's own thread is kept from while a worker reads and judges a capture, and while its review is drawn. */
+async function capture(page: Page, address: string): Promise<BenchLine[]> {
+  await page.goto(`${address}/clients`);
+  await page.getByText('Orla Venn').first().click();
+  await page.getByRole('link', { name: /^Watch/ }).click();
+  await page.getByRole('button', { name: 'Simulated camera' }).click();
+  await page.waitForTimeout(500);
+  await page.evaluate(() => {
+    const w = window as unknown as { tasks: { at: number; for: number }[]; begun: number };
+    w.tasks = [];
+    new PerformanceObserver((list) => {
+      for (const e of list.getEntries()) w.tasks.push({ at: e.startTime, for: e.duration });
+    }).observe({ type: 'longtask' });
+    w.begun = performance.now();
+  });
+  await page.getByRole('button', { name: 'Take the capture' }).click();
+  await page.getByRole('heading', { name: 'Side view' }).waitFor();
+  const kept = await page.evaluate(() => performance.now());
+  await page.getByRole('heading', { name: 'Over the rep' }).waitFor();
+  await page.waitForTimeout(500);
+  const { tasks, begun } = await page.evaluate(() => {
+    const w = window as unknown as { tasks: { at: number; for: number }[]; begun: number };
+    return { tasks: w.tasks, begun: w.begun };
+  });
+  const say = (list: { for: number }[]) =>
+    list.length === 0
+      ? 'none'
+      : `${list.length}, longest ${Math.max(...list.map((t) => t.for)).toFixed(0)} ms`;
+  return [
+    {
+      what: 'Simulated capture: from the tap until it is judged and kept (a fresh worker)',
+      measured: `${(kept - begun).toFixed(0)} ms`,
+      goal: 'reported',
+    },
+    {
+      what: 'Long tasks (> 50 ms) of the page until then',
+      measured: say(tasks.filter((t) => t.at < kept)),
+      goal: 'none',
+    },
+    {
+      what: 'Long tasks while the review is drawn',
+      measured: say(tasks.filter((t) => t.at >= kept)),
+      goal: 'reported',
+    },
+  ];
+}
+
 /** Size, start and smoothness of the built app in Chromium. */
 export async function benchApp(
   dist: string,
@@ -114,7 +161,12 @@ export async function benchApp(
   try {
     const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
     const page = await context.newPage();
-    return [...sizes(dist), await start(page, address), ...(await drag(page, address))];
+    return [
+      ...sizes(dist),
+      await start(page, address),
+      ...(await drag(page, address)),
+      ...(await capture(page, address)),
+    ];
   } finally {
     await browser.close();
   }

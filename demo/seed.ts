@@ -16,6 +16,7 @@ import {
   MEASURES,
   prescribe,
   QUESTION_IDS,
+  reportOf,
   resolveBody,
   sayNoAnalysis,
   seededRandom,
@@ -168,7 +169,7 @@ async function seedLook(
     rowId: seededId(random),
     ...put,
     values: keptCapture(
-      { analysis, packed },
+      { report: reportOf(analysis), packed },
       { question, source: 'simulated', name },
       { condition, heelsRaised: false, day, at },
     ),

@@ -89,6 +89,22 @@ describe.each([
         await page.waitForTimeout(400);
         await look(stage || 'client');
       }
+      // The checklist with a fault opened, a review with everything in it, and the simulated camera.
+      await page.goto(`${client}/watch/eye?view=front`);
+      await page.getByRole('button', { name: 'Knees', exact: true }).click();
+      await page.getByRole('radio', { name: 'clear, Knee in' }).click();
+      await look('by eye');
+      await page.goto(`${client}/watch`);
+      await page.getByRole('button', { name: 'Simulated camera' }).click();
+      await page.waitForTimeout(400);
+      await look('simulated camera');
+      await page
+        .getByRole('link', { name: /^Measured/ })
+        .last()
+        .click();
+      await page.getByRole('heading', { name: 'Over the rep' }).waitFor();
+      await page.waitForTimeout(400);
+      await look('review');
       for (const path of ['/clients/new', '/lab', '/settings']) {
         await page.goto(server.address + path);
         await page.getByRole('heading', { level: 1 }).last().waitFor();

@@ -24,6 +24,8 @@ await build({
   packages: 'external',
   alias: {
     '@zither/core': join(root, 'packages/core/src/index.ts'),
+    '@zither/formats': join(root, 'packages/formats/src/index.ts'),
+    '@zither/contract': join(root, 'packages/contract/src/index.ts'),
     // Its build is a UMD file in a package marked as ES modules; the sources are what works.
     fmin: join(root, 'node_modules/fmin/index.js'),
   },

@@ -40,6 +40,7 @@ export function Choice<T extends string>({
               onPress={() => onChange(option.value)}
               buttonStyle={{
                 minHeight: TARGET_PX,
+                minWidth: TARGET_PX,
                 paddingHorizontal: space.m,
                 backgroundColor: chosen ? colors.ink : colors.surface,
                 borderColor: chosen ? colors.ink : colors.hairline,

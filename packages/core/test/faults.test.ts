@@ -207,6 +207,9 @@ describe('a capture is set right before it is read', () => {
     expect(blind.kind === 'noAnalysis' && sayNoAnalysis(blind)).toBe(
       'This view cannot be read without hip.',
     );
+    const posing = { ...rest, hip: { ...rest['knee']!, x: rest['knee']!.x.map(() => null) } };
+    const other = analyse({ ...series, tracks: posing }, { view: 'side', subject, scale: 'none' });
+    expect(other.kind === 'noAnalysis' && sayNoAnalysis(other)).toMatch(/^This is no side view/);
     const still = Object.fromEntries(
       Object.entries(series.tracks).map(([n, t]) => [
         n,

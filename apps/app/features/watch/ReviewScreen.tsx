@@ -52,7 +52,7 @@ function Reading({ dossier, capture }: { dossier: Dossier; capture: CaptureRow }
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [capture.id, start]);
   const back = { to: `/clients/${dossier.client.id}/watch`, label: 'Back to Watch' };
-  if (state.kind === 'done')
+  if (state.kind === 'done' && state.analysis)
     return <Review dossier={dossier} capture={capture} analysis={state.analysis} />;
   return (
     <Screen title={`${VIEW_NAMES[view]} view`} who={dossier.client.name} back={back}>

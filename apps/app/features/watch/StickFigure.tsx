@@ -86,7 +86,7 @@ export function StickFigure({
   frame: Frame;
   width: number;
   height: number;
-  /** The picture as a sentence. */
+  /** The picture as a sentence; empty where words beside it say the same. */
   label: string;
   isSmall?: boolean;
 }) {
@@ -113,7 +113,10 @@ export function StickFigure({
     />
   );
   return (
-    <View role="img" aria-label={label} style={{ width, height }}>
+    <View
+      {...(label === '' ? { 'aria-hidden': true } : { role: 'img' as const, 'aria-label': label })}
+      style={{ width, height }}
+    >
       <Svg width={width} height={height}>
         <Line x1={0} x2={width} y1={Y(0)} y2={Y(0)} stroke={colors.ink} strokeWidth={1} />
         {plumb != null && (

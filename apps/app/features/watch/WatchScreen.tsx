@@ -172,6 +172,9 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
             />
           </>
         )}
+        <Say soft small>
+          {takes('watch', dossier, safety)}
+        </Say>
         {view === 'side' && (
           <Choice
             label="Leg nearest the camera"

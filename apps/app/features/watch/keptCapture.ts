@@ -1,9 +1,9 @@
 import type { CaptureValues, Condition, PackedCapture } from '@zither/contract';
-import { reportOf, type Analysis, type AnalysisQuestion } from '@zither/core';
+import type { AnalysisQuestion, Report } from '@zither/core';
 
 /** A capture that was read and judged, as it is kept. */
 export function keptCapture(
-  { analysis, packed }: { analysis: Analysis; packed: PackedCapture },
+  { report, packed }: { report: Report; packed: PackedCapture },
   from: { question: AnalysisQuestion; source: CaptureValues['source']; name: string },
   look: { condition: Condition; heelsRaised: boolean; day: string; at: string },
 ): CaptureValues {
@@ -19,7 +19,7 @@ export function keptCapture(
     scale: question.scale,
     source,
     name: name.slice(0, 200),
-    report: reportOf(analysis),
+    report,
     subject: question.subject,
     series: packed,
   };

@@ -1,7 +1,9 @@
 import {
   analyse,
+  CAMERA_VIEWS,
   MARKS,
   NEEDED,
+  reportOf,
   sayNoAnalysis,
   seededRandom,
   simulateCapture,
@@ -37,6 +39,15 @@ async function seriesOf(job: Job): Promise<{ capture: Capture } | Answer> {
   const wanted = [...NEEDED[view], ...USEFUL[view], ...MARKS];
   const mapping = matchLandmarks(names, wanted, job.landmarks);
   const missing = NEEDED[view].filter((name) => mapping[name] === undefined);
+  const other = CAMERA_VIEWS.find((v) =>
+    NEEDED[v].every((name) => names.includes(name) && !NEEDED[view].includes(name)),
+  );
+  // A whole file of another view is a slip of the thumb, not a matter of names.
+  if (missing.length > 0 && other)
+    return {
+      kind: 'problem',
+      message: `${job.file.name} shows the client from ${other === 'side' ? 'the side' : 'the front or behind'}: choose that view above and import it again.`,
+    };
   if (missing.length > 0)
     return {
       kind: 'needsNames',
@@ -60,7 +71,8 @@ async function work(job: Job): Promise<void> {
   if (found.kind === 'noAnalysis') return say({ kind: 'problem', message: sayNoAnalysis(found) });
   say({
     kind: 'done',
-    analysis: found,
+    report: reportOf(found),
+    analysis: job.kind === 'packed' ? found : null,
     packed: job.kind === 'packed' ? job.packed : packCapture(read.capture),
   });
 }

@@ -93,6 +93,7 @@ export interface Analysis {
 export type NoAnalysis =
   | { kind: 'noAnalysis'; because: SeriesFault | 'noReps' }
   | { kind: 'noAnalysis'; because: 'missingLandmarks'; missing: string[] }
+  | { kind: 'noAnalysis'; because: 'otherView'; view: CameraView }
   | { kind: 'noAnalysis'; because: 'noScale'; missing: string[] };
 
 /** Depth asked for when nobody says otherwise: crease below knee (house default). */
@@ -199,6 +200,10 @@ export function analyse(
   const { view, subject } = question;
   const missing = NEEDED[view].filter((name) => !raw.tracks[name]);
   if (missing.length > 0) return { kind: 'noAnalysis', because: 'missingLandmarks', missing };
+  // A front view's marks may carry a side view's names; what tells them apart is the axis they move along.
+  const across = view === 'side' ? 'x' : 'y';
+  const isBlank = (name: string) => (raw.tracks[name]?.[across] ?? []).every((v) => v === null);
+  if (NEEDED[view].some(isBlank)) return { kind: 'noAnalysis', because: 'otherView', view };
   const right = setRight(raw, question);
   if ('kind' in right) return right;
   onProgress(0.15);

@@ -1,4 +1,4 @@
-import type { Analysis } from './analyse.ts';
+import type { Analysis, NoAnalysis } from './analyse.ts';
 
 const round = (value: number, digits = 2) => Number(value.toFixed(digits));
 
@@ -50,11 +50,7 @@ export function reportOf(analysis: Analysis) {
 export type Report = ReturnType<typeof reportOf>;
 
 /** Why a capture says nothing, in a sentence for the coach. */
-export function sayNoAnalysis(
-  found:
-    | { because: 'tooShort' | 'timesNotRising' | 'noReps' }
-    | { because: 'missingLandmarks' | 'noScale'; missing: string[] },
-): string {
+export function sayNoAnalysis(found: NoAnalysis): string {
   switch (found.because) {
     case 'tooShort':
       return 'The capture is too short: at least eight frames are needed.';
@@ -64,6 +60,10 @@ export function sayNoAnalysis(
       return 'No whole repetition was found: the hips must sink at least 12 cm and come back up, in view all the way.';
     case 'missingLandmarks':
       return `This view cannot be read without ${found.missing.join(', ')}.`;
+    case 'otherView':
+      return found.view === 'side'
+        ? 'This is no side view: the marks have no positions forward (x). Choose the view it was taken from.'
+        : 'This is no view from the front or behind: the marks have no positions across (y). Choose the view it was taken from.';
     case 'noScale':
       return `The picture cannot be scaled: ${found.missing.join(' and ')} are not both in it, or the length is not known.`;
   }
