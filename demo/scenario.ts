@@ -245,7 +245,10 @@ export const SCENARIO: readonly DemoClient[] = [
         daysAgo: 16,
         view: 'side',
         condition: 'bodyweight',
-        faults: [{ fault: 'hipsFirst', size: 74 }],
+        faults: [
+          { fault: 'hipsFirst', size: 74 },
+          { fault: 'excessLean', size: 9 },
+        ],
       },
     ],
     setup: null,

@@ -101,6 +101,19 @@ const opened = (name) => async (page) => {
     .click();
   await page.getByText(/ of room at /).waitFor();
 };
+const capture = (name, which) => async (page) => {
+  await stage(name, 'Watch')(page);
+  await page.getByRole('link', { name: which }).first().click();
+  await page.getByRole('heading', { name: 'Over the rep' }).waitFor();
+};
+const eye = async (page) => {
+  await stage('Orla Venn', 'Watch')(page);
+  await page.getByRole('radio', { name: 'Front' }).click();
+  await page.getByRole('button', { name: 'Judge by eye: front' }).click();
+  await page.getByRole('button', { name: 'Knees', exact: true }).click();
+  await page.getByRole('radio', { name: 'clear, Knee in' }).click();
+  await page.getByRole('button', { name: 'L, left side' }).click();
+};
 const print = async (page) => {
   await stage('Tavi Brask', 'Coach', 'Prescription')(page);
   const url = page.url().replace('/prescription', '/print');
@@ -116,6 +129,14 @@ try {
   await picture('measure-phone', 'phone', stage('Pell Ashgrove', 'Measure'));
   await picture('setup-shut-phone', 'phone', stage('Orla Venn', 'Set', 'Setup'));
   await picture('station-wide', 'wide', station('Maren Sool', 'Stance and foot angle'));
+  await picture('watch-phone', 'phone', stage('Orla Venn', 'Watch'));
+  await picture('eye-phone', 'phone', eye);
+  await picture('review-phone', 'phone', capture('Orla Venn', /^Measured: .*knee in/));
+  await picture(
+    'review-wide',
+    'wide',
+    capture('Tavi Brask', /^Measured: trunk|^Measured: nothing.*$/),
+  );
   await picture('sheet-wide', 'wide', sheet);
   await picture('settings-phone', 'phone', async (page) => {
     await page.getByRole('link', { name: 'Settings' }).click();

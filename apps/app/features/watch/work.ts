@@ -58,6 +58,8 @@ export function useWork(onDone?: (done: Done, job: Job) => void) {
       own.addEventListener('message', ({ data }: MessageEvent<Answer>) => {
         if (data.kind === 'progress') return setState({ kind: 'working', share: data.share });
         stop();
+        // Where the worker's part ends, for the bench.
+        performance.mark('look-done');
         setState(data);
         if (data.kind === 'done') told.current?.(data, job);
       });
