@@ -144,6 +144,7 @@ async function seedLook(
     view,
     subject,
     scale: 'none' as const,
+    thresholds: BALANCED.faultThresholds,
     facing: view === 'side' ? ('left' as const) : null,
   };
   const lens = { ...USUAL_LENS, view };

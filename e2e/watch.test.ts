@@ -124,6 +124,36 @@ describe('captures, at 390 × 844', () => {
     await context.close();
   });
 
+  it('reading a long file can be stopped, and nothing of it is kept', async () => {
+    const { timesS, tracks } = film('side', []);
+    const frames = 20_000;
+    const long: Capture = {
+      timesS: Array.from({ length: frames }, (_, k) => k / 120),
+      tracks: Object.fromEntries(
+        Object.entries(tracks).map(([name, t]) => {
+          const again = <T>(list: T[]) =>
+            Array.from({ length: frames }, (_, k) => list[k % timesS.length]!);
+          return [
+            name,
+            { x: again(t.x), y: again(t.y), z: again(t.z), confidence: again(t.confidence) },
+          ];
+        }),
+      ),
+    };
+    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    await watch(page, 'Maren Sool');
+    const before = await page.getByRole('link', { name: /^Measured/ }).count();
+    await importFile(page, file('long.csv', writeLandmarkCsv(long)));
+    await page.getByText(/^Reading the capture: \d+ %\.$/).waitFor();
+    await page.getByRole('button', { name: 'Cancel' }).tap();
+    await page.getByRole('button', { name: 'Import a file' }).waitFor();
+    await page.waitForTimeout(1500);
+    await page.getByRole('heading', { name: 'Watch', exact: true }).waitFor();
+    expect(await page.getByRole('link', { name: /^Measured/ }).count()).toBe(before);
+    expect(problems).toEqual([]);
+    await context.close();
+  });
+
   it('a lab file with its own names is asked about once and read the next time', async () => {
     const names: Record<string, string> = { hip: 'TROC', knee: 'EPI', ankle: 'MALL' };
     const raw = film('side', [{ fault: 'heelsRise', size: 19 }]);

@@ -2,6 +2,7 @@ import { parseArgs } from 'node:util';
 import type { CaseFile } from '@zither/contract';
 import {
   analyse,
+  BALANCED,
   CAMERA_VIEWS,
   MARKS,
   NEEDED,
@@ -73,7 +74,13 @@ Usage: ${ANALYSE_USAGE}`);
   if (!reading.ok) return refusal(reading.problem.message);
   const names = Object.keys(reading.capture.tracks);
   const mapping = matchLandmarks(names, [...NEEDED[view], ...USEFUL[view], ...MARKS]);
-  const found = analyse(renamed(reading.capture, mapping), { view, subject, scale, facing });
+  const found = analyse(renamed(reading.capture, mapping), {
+    view,
+    subject,
+    scale,
+    facing,
+    thresholds: BALANCED.faultThresholds,
+  });
   if (found.kind === 'noAnalysis') return refusal(sayNoAnalysis(found));
   return answer(reportOf(found));
 }

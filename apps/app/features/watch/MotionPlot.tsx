@@ -64,7 +64,11 @@ export function MotionPlot({
   );
   if (inReps.length === 0) return null;
   const y = scaleLinear()
-    .domain([Math.min(...inReps), Math.max(...inReps)])
+    // The band stays in sight, so that a quantity at rest does not look like one in turmoil.
+    .domain([
+      Math.min(...inReps, band?.least ?? Infinity),
+      Math.max(...inReps, band?.most ?? -Infinity),
+    ])
     .nice(4)
     .range([HEIGHT - PAD.bottom, PAD.top]);
   const x = scaleLinear()

@@ -38,7 +38,11 @@ export function ReviewFindings({
             ? 'One fault'
             : `${named.length} faults`
       }
-      hint="Bead: the mean of the reps it showed in, with their scatter. Thick: too small to name."
+      {...(named.length > 0
+        ? {
+            hint: 'Bead: the mean of the reps it showed in, with their scatter. Thick: too small to name.',
+          }
+        : {})}
     >
       {named.map((f) => (
         <View key={`${f.fault} ${f.side ?? ''}`} style={{ gap: 2 }}>

@@ -2,7 +2,7 @@ import { router } from 'expo-router';
 import { useEffect, useMemo, useState } from 'react';
 import { View } from 'react-native';
 import type { CaptureRow, Dossier } from '@zither/contract';
-import type { Analysis } from '@zither/core';
+import { BALANCED, type Analysis } from '@zither/core';
 import { Button } from '../../ui/elements.ts';
 import { LeanStack } from '../../ui/LeanStack.tsx';
 import { Notice } from '../../ui/Notice.tsx';
@@ -47,7 +47,11 @@ function Reading({ dossier, capture }: { dossier: Dossier; capture: CaptureRow }
   const { state, start, cancel } = useWork();
   const { view, subject, scale, facing, series } = capture;
   useEffect(() => {
-    start({ kind: 'packed', packed: series, question: { view, subject, scale, facing } });
+    start({
+      kind: 'packed',
+      packed: series,
+      question: { view, subject, scale, facing, thresholds: BALANCED.faultThresholds },
+    });
     // The landmarks of a capture never change once it is kept.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [capture.id, start]);

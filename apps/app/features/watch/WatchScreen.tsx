@@ -2,6 +2,7 @@ import { router } from 'expo-router';
 import { useMemo, useState } from 'react';
 import type { Condition, Dossier } from '@zither/contract';
 import {
+  BALANCED,
   CAMERA_VIEWS,
   seedOf,
   USUAL_LENS,
@@ -70,7 +71,13 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
     );
     router.navigate(`/clients/${client.id}/watch/${id}` as never);
   });
-  const question = { view, subject, scale, facing: view === 'side' ? facing : null };
+  const question = {
+    view,
+    subject,
+    scale,
+    facing: view === 'side' ? facing : null,
+    thresholds: BALANCED.faultThresholds,
+  };
 
   const read = (file: File, landmarks: LandmarkMapping) =>
     work.start({ kind: 'file', file, up, landmarks, question });

@@ -4,6 +4,7 @@ import {
   FAULTS,
   footTilt,
   FREE_ANKLE_DEG,
+  KNEES_FROM,
   resolveBody,
   type Analysis,
   type Case,
@@ -94,6 +95,24 @@ interface Plot {
 const inCm = (values: readonly (number | null)[]) =>
   values.map((v) => (v === null ? null : v / 10));
 
+/** A channel where the knees are judged: below 40 % of the drop of each rep. Above it a straight leg leans inward by itself. */
+function whereBent(
+  analysis: Analysis,
+  hip: readonly (number | null)[],
+  channel: readonly (number | null)[],
+) {
+  return channel.map((v, k) => {
+    const rep = analysis.reps.find((r) => k >= r.start && k <= r.end);
+    const [top, low, now] = [
+      hip[rep?.start ?? -1] ?? null,
+      hip[rep?.bottom ?? -1] ?? null,
+      hip[k] ?? null,
+    ];
+    if (top === null || low === null || now === null) return null;
+    return (top - now) / (top - low) >= KNEES_FROM ? v : null;
+  });
+}
+
 /** The plots a view has: each one question a coach asks of a rep. */
 export function plotsOf(analysis: Analysis): Plot[] {
   const { picture } = analysis;
@@ -139,8 +158,16 @@ export function plotsOf(analysis: Analysis): Plot[] {
             title: 'Knee against the foot, out +',
             unit: '°',
             traces: [
-              { name: 'L', values: f.legs.left.kneeDeg, look: 'ink' as const },
-              { name: 'R', values: f.legs.right.kneeDeg, look: 'lake' as const },
+              {
+                name: 'L',
+                values: whereBent(analysis, f.hipHeightMm, f.legs.left.kneeDeg),
+                look: 'ink' as const,
+              },
+              {
+                name: 'R',
+                values: whereBent(analysis, f.hipHeightMm, f.legs.right.kneeDeg),
+                look: 'lake' as const,
+              },
             ],
             band: { least: -8, most: 5 },
           },

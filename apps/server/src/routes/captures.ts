@@ -6,7 +6,7 @@ import {
   reportSchema,
   type CaptureValues,
 } from '@zither/contract';
-import { analyse, MARKS, NEEDED, reportOf, sayNoAnalysis, USEFUL } from '@zither/core';
+import { analyse, BALANCED, MARKS, NEEDED, reportOf, sayNoAnalysis, USEFUL } from '@zither/core';
 import { matchLandmarks, packCapture, readCaptureFile, renamed } from '@zither/formats';
 import type { FastifyInstance } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
@@ -58,7 +58,13 @@ export function captureRoutes(app: FastifyInstance, db: Db, now: () => string): 
         mapping,
       );
       const series = renamed(reading.capture, matched);
-      const found = analyse(series, { view, subject, scale, facing });
+      const found = analyse(series, {
+        view,
+        subject,
+        scale,
+        facing,
+        thresholds: BALANCED.faultThresholds,
+      });
       if (found.kind === 'noAnalysis')
         throw new Refusal('badCapture', { message: sayNoAnalysis(found), path: 'text' });
       const report = reportOf(found);

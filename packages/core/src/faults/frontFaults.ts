@@ -125,7 +125,7 @@ export function frontPicture(
 }
 
 /** Knees are judged once they bend enough to have a direction: a straight leg leans inward to the hip by itself (house default). */
-const KNEES_FROM = 0.4;
+export const KNEES_FROM = 0.4;
 /** So high the big toe counts as lifted, mm (house default). */
 export const TOE_LIFTED_MM = 5;
 const PEAK_S = 0.15;

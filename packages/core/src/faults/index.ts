@@ -4,7 +4,7 @@ export * from './findings.ts';
 export { analyse, MARKS, NEEDED, PLATE_MM, SCALES, USEFUL } from './analyse.ts';
 export type { Analysis, AnalysisQuestion, NoAnalysis, Scale } from './analyse.ts';
 export { hipShareOf } from './sideFaults.ts';
-export { sided, type FrontPicture, type LegPicture } from './frontFaults.ts';
+export { KNEES_FROM, sided, type FrontPicture, type LegPicture } from './frontFaults.ts';
 export type { SidePicture } from './sidePicture.ts';
 export { detrended, wobbleMm } from './wobble.ts';
 export { reportOf, sayNoAnalysis, type Report } from './report.ts';

@@ -1,3 +1,4 @@
+import type { FaultThresholds } from '../faults/findings.ts';
 import type { Hold } from '../linkage/setup.ts';
 import type { WorkingPoint } from '../window/workingPoint.ts';
 
@@ -19,6 +20,8 @@ export interface MethodProfile {
   heelMostMm: number;
   targetDepthDeg: number;
   workingPoint: WorkingPoint;
+  /** Where the school calls other sizes a fault than the house does; null = it is none there. */
+  faultThresholds: FaultThresholds;
 }
 
 /** The balanced school: shoulder width, toes a little out, trunk parallel to shank, over mid-foot. */
@@ -43,4 +46,5 @@ export const BALANCED: MethodProfile = {
   heelMostMm: 40,
   targetDepthDeg: 6,
   workingPoint: 'parallelLines',
+  faultThresholds: {},
 };
