@@ -1,15 +1,19 @@
 import { ANALYSE_USAGE, runAnalyse } from './analyse.ts';
+import { DIAGNOSE_USAGE, runDiagnose } from './diagnose.ts';
 import { refusal, type Run } from './run.ts';
 import { runSolve, SOLVE_USAGE } from './solve.ts';
 
 const COMMANDS: Record<string, (args: readonly string[]) => Run> = {
   solve: runSolve,
   analyse: runAnalyse,
+  diagnose: runDiagnose,
 };
 
 function main([command = '', ...args]: readonly string[]): Run {
   const run = COMMANDS[command];
-  return run ? run(args) : refusal(`Usage: ${SOLVE_USAGE}\n       ${ANALYSE_USAGE}`);
+  return run
+    ? run(args)
+    : refusal(`Usage: ${SOLVE_USAGE}\n       ${ANALYSE_USAGE}\n       ${DIAGNOSE_USAGE}`);
 }
 
 const run = main(process.argv.slice(2));

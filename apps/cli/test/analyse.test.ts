@@ -85,7 +85,10 @@ describe('npm run --silent analyse', () => {
     };
     const file = write('lab.trc', writeTrc(odd));
     expect(said([file, '--view', 'front'])).toMatchObject({
-      findings: [{ fault: 'kneesIn', side: 'left' }],
+      // Without a plumb the camera's tilt stays in, and may show as more.
+      findings: expect.arrayContaining([
+        expect.objectContaining({ fault: 'kneesIn', side: 'left' }),
+      ]),
     });
     const turned = said([file, '--view', 'front', '--up', 'z']);
     expect(turned).toMatchObject({ exitCode: 2, stdout: '' });

@@ -25,7 +25,7 @@ export const cameraViewSchema = z.enum(['side', 'front', 'rear'], {
   error: 'must be side, front or rear.',
 });
 
-export const faultIdSchema = z.enum(
+export const cameraFaultSchema = z.enum(
   [
     'depthShort',
     'heelsRise',
@@ -56,15 +56,15 @@ export const faultIdSchema = z.enum(
   { error: 'must be a known fault.' },
 );
 
-const severitySchema = z.enum(['slight', 'clear'], { error: 'must be slight or clear.' });
-const phaseSchema = z.enum(['descent', 'bottom', 'ascent'], {
+export const severitySchema = z.enum(['slight', 'clear'], { error: 'must be slight or clear.' });
+export const phaseSchema = z.enum(['descent', 'bottom', 'ascent'], {
   error: 'must be descent, bottom or ascent.',
 });
 const repsSchema = z.array(z.int().min(1).max(60)).max(60);
 
 /** A fault that a capture showed, as docs/formats.md gives it. */
 const findingSchema = z.strictObject({
-  fault: faultIdSchema,
+  fault: cameraFaultSchema,
   severity: severitySchema,
   value: z.number(),
   unit: z.string().max(8),
@@ -102,7 +102,7 @@ export const reportSchema = z.strictObject({
     notJudged: z
       .array(
         z.strictObject({
-          fault: faultIdSchema,
+          fault: cameraFaultSchema,
           side: sideSchema.nullable(),
           because: z.string().max(200),
         }),
@@ -183,7 +183,9 @@ export type CaptureLine = z.infer<typeof captureLineSchema>;
 
 /** One fault as the coach saw it. */
 const seenSchema = z.strictObject({
-  fault: faultIdSchema.exclude(['pain'], { error: 'must be a known fault; pain is kept as pain.' }),
+  fault: cameraFaultSchema.exclude(['pain'], {
+    error: 'must be a known fault; pain is kept as pain.',
+  }),
   severity: severitySchema,
   side: sideSchema.nullable(),
   phase: phaseSchema.nullable(),

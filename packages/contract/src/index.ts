@@ -7,3 +7,4 @@ export * from './rows.ts';
 export * from './operations.ts';
 export * from './session.ts';
 export * from './capture.ts';
+export * from './diagnosis.ts';

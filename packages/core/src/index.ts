@@ -9,3 +9,4 @@ export * from './chance/index.ts';
 export * from './motion/index.ts';
 export * from './faults/index.ts';
 export * from './camera/index.ts';
+export * from './diagnose/index.ts';

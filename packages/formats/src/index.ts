@@ -4,3 +4,4 @@ export { readTrc, writeTrc, type UpAxis } from './trc.ts';
 export { readCaptureFile } from './captureFile.ts';
 export { matchLandmarks, renamed, type LandmarkMapping } from './landmarkNames.ts';
 export { packCapture, unpackCapture } from './packedCapture.ts';
+export { readDiagnosisFile } from './diagnosisFile.ts';

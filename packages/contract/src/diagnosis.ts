@@ -1,0 +1,98 @@
+import { z } from 'zod';
+import { cameraFaultSchema, phaseSchema, severitySchema } from './capture.ts';
+import { safetyLimitSchema } from './safety.ts';
+import { measured, sideSchema } from './scalars.ts';
+
+const oneOrBoth = (least: number, most: number, unit: string) =>
+  z
+    .strictObject({
+      left: measured(least, most, unit).nullish(),
+      right: measured(least, most, unit).nullish(),
+    })
+    .nullish();
+
+const testIdSchema = z.enum(
+  [
+    'heelsRaised',
+    'counterbalance',
+    'supportedHold',
+    'openStance',
+    'narrowStance',
+    'slickFloor',
+    'kneeStraightVsBent',
+    'footCue',
+    'kneesOutCue',
+    'archOnHeelRaise',
+    'hinge',
+    'slowDescent',
+    'lowBox',
+    'lightVsLoad',
+    'armsDown',
+    'standingAbduction',
+  ],
+  { error: 'must be a known test.' },
+);
+
+const limitKindSchema = z.enum(
+  ['noLoad', 'depthCap', 'verticalShins', 'noDeepFold', 'noLoadedLockout', 'supportedOnly'],
+  { error: 'must be a known limit.' },
+);
+
+/** What a diagnosis rests on, as docs/formats.md has it; everything may be left out. */
+export const diagnosisFileSchema = z.strictObject({
+  findings: z
+    .array(
+      z.strictObject({
+        fault: cameraFaultSchema,
+        severity: severitySchema,
+        side: sideSchema.nullish(),
+        phase: phaseSchema.nullish(),
+        onlyUnderLoad: z.boolean().optional(),
+        by: z.enum(['measured', 'eye'], { error: 'must be measured or eye.' }).optional(),
+      }),
+    )
+    .max(80)
+    .default([]),
+  measures: z
+    .strictObject({
+      dorsiflexionDeg: oneOrBoth(-20, 60, '°'),
+      dorsiflexionKneeStraightDeg: oneOrBoth(-20, 60, '°'),
+      kneeToWallMm: oneOrBoth(-150, 300, ' mm'),
+      hipFold: z
+        .strictObject({
+          atZeroAbductionDeg: measured(30, 180, '°'),
+          perAbductionDeg: measured(-5, 5, '° per degree'),
+        })
+        .nullish(),
+      hipInwardRotationDeg: oneOrBoth(-10, 90, '°'),
+      standingAbductionReps: oneOrBoth(0, 100, ''),
+      navicularDropMm: oneOrBoth(-10, 40, ' mm'),
+    })
+    .default({}),
+  leanBudget: z
+    .strictObject({
+      proportionsDeg: measured(-90, 180, '°'),
+      ankleDeg: measured(-90, 180, '°'),
+      unusedAnkleDeg: measured(-90, 180, '°'),
+      offBalanceDeg: measured(-90, 180, '°'),
+      observedDeg: measured(-90, 180, '°').optional(),
+    })
+    .nullish(),
+  tests: z
+    .array(
+      z.strictObject({
+        test: testIdSchema,
+        outcome: z.enum(['clears', 'helps', 'same', 'worse', 'pain'], {
+          error: 'must be clears, helps, same, worse or pain.',
+        }),
+        side: sideSchema.nullish(),
+      }),
+    )
+    .max(60)
+    .default([]),
+  limits: z
+    .array(z.union([limitKindSchema, safetyLimitSchema]))
+    .max(12)
+    .default([]),
+});
+export type DiagnosisFile = z.infer<typeof diagnosisFileSchema>;

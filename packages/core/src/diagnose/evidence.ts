@@ -1,0 +1,159 @@
+import { resolveBody } from '../body/resolveBody.ts';
+import type { FaultId, Phase, Severity } from '../faults/table.ts';
+import { SIDES, type BothSides, type Side } from '../linkage/setup.ts';
+import { CALF_SHORT_DEG, readCalf } from '../measure/dorsiflexion.ts';
+import { dorsiflexionFromKneeToWallDeg } from '../measure/kneeToWall.ts';
+import { NAVICULAR_DROP_MM } from '../measure/arch.ts';
+import type { HipFoldLimit } from '../window/limits.ts';
+import type { FindingId } from './links.ts';
+import type { Evidence } from './model.ts';
+import type { Outcome, TestId } from './tests.ts';
+
+/** A fault as it was named, and by what. */
+export interface SeenFault {
+  fault: FaultId;
+  severity: Severity;
+  side?: Side | null | undefined;
+  phase?: Phase | null | undefined;
+  onlyUnderLoad?: boolean | undefined;
+  /** Absent = measured. */
+  by?: 'measured' | 'eye' | undefined;
+}
+
+type OneOrBoth = Partial<BothSides<number | null | undefined>>;
+
+/** What was measured of this client; everything may be missing. */
+export interface Measures {
+  dorsiflexionDeg?: OneOrBoth | undefined;
+  dorsiflexionKneeStraightDeg?: OneOrBoth | undefined;
+  kneeToWallMm?: OneOrBoth | undefined;
+  hipFold?: HipFoldLimit | null | undefined;
+  hipInwardRotationDeg?: OneOrBoth | undefined;
+  standingAbductionReps?: OneOrBoth | undefined;
+  navicularDropMm?: OneOrBoth | undefined;
+}
+
+export interface LeanParts {
+  proportionsDeg: number;
+  ankleDeg: number;
+  unusedAnkleDeg: number;
+  offBalanceDeg: number;
+}
+
+export interface TestDone {
+  test: TestId;
+  outcome: Outcome;
+  side?: Side | null | undefined;
+}
+
+/** Everything a diagnosis may rest on. */
+export interface Signs {
+  findings?: readonly SeenFault[] | undefined;
+  measures?: Measures | undefined;
+  leanBudget?: LeanParts | null | undefined;
+  tests?: readonly TestDone[] | undefined;
+}
+
+/** How surely a named fault is there: a camera's error is small beyond clear, an eye's is not (house defaults). */
+export const SURE = {
+  measured: { slight: 0.85, clear: 0.97 },
+  eye: { slight: 0.72, clear: 0.88 },
+} as const;
+
+/** Where a reading begins to count as short, and how far its error and people's own spread blur that (house defaults). */
+export const SHORT = {
+  ankleDeg: { below: CALF_SHORT_DEG.bent, blur: 3 },
+  straightDeg: { below: CALF_SHORT_DEG.straight, blur: 3 },
+  foldDeg: { below: 122, blur: 6, atAbductionDeg: 15 },
+  rotationDeg: { below: 25, blur: 4 },
+  abductionReps: { below: 12, blur: 3 },
+  navicularMm: { above: NAVICULAR_DROP_MM.usual, blur: 2.5 },
+  leanProportionsDeg: { above: 30, blur: 4 },
+  leanAnkleDeg: { above: 8, blur: 3 },
+  leanUnusedDeg: { above: 6, blur: 2 },
+  leanOffBalanceDeg: { above: 6, blur: 2 },
+} as const;
+
+/** Usual error of one inclinometer reading, degrees (Konor et al. 2012, from memory). */
+const ANKLE_SEM_DEG = 1.4;
+
+/** Chance that a quantity truly lies beyond a mark when this was read; a logistic curve stands for the normal one within a hundredth. */
+const beyond = (by: number, blur: number): number => 1 / (1 + Math.exp((-1.702 * by) / blur));
+
+const finding = (id: FindingId, side: Side | null, sure: number): Evidence => ({
+  kind: 'finding',
+  finding: id,
+  side,
+  sure,
+});
+
+/** Everything known, as evidence for the network; the order does not matter. */
+export function evidenceOf({
+  findings = [],
+  measures = {},
+  leanBudget,
+  tests = [],
+}: Signs): Evidence[] {
+  const list: Evidence[] = [];
+  for (const { fault, severity, side = null, by = 'measured', onlyUnderLoad } of findings) {
+    const sure = SURE[by][severity];
+    list.push(finding(fault === 'pain' ? 'painSeen' : fault, fault === 'pain' ? null : side, sure));
+    if (onlyUnderLoad && !list.some((e) => e.kind === 'finding' && e.finding === 'onlyUnderLoad'))
+      list.push(finding('onlyUnderLoad', null, sure));
+  }
+  const average = resolveBody({ statureMm: 1750, massKg: 75 });
+  for (const side of SIDES) {
+    const at = (values: OneOrBoth | undefined) => values?.[side] ?? null;
+    const wall = at(measures.kneeToWallMm);
+    const bent =
+      at(measures.dorsiflexionDeg) ??
+      (wall === null ? null : dorsiflexionFromKneeToWallDeg(average, wall));
+    const straight = at(measures.dorsiflexionKneeStraightDeg);
+    if (bent !== null)
+      list.push(
+        finding('ankleShort', side, beyond(SHORT.ankleDeg.below - bent, SHORT.ankleDeg.blur)),
+      );
+    if (bent !== null && straight !== null) {
+      const { kind } = readCalf(
+        { deg: bent, sem: ANKLE_SEM_DEG },
+        { deg: straight, sem: ANKLE_SEM_DEG },
+      );
+      const sure = { gastrocnemius: 0.93, soleusOrJoint: 0.12, neitherShort: 0.05 }[kind as string];
+      if (sure !== undefined) list.push(finding('calfShort', side, sure));
+    } else if (straight !== null)
+      list.push(
+        finding(
+          'calfShort',
+          side,
+          beyond(SHORT.straightDeg.below - straight, SHORT.straightDeg.blur),
+        ),
+      );
+    const short = (id: FindingId, value: number | null, by: number, blur: number) => {
+      if (value !== null) list.push(finding(id, side, beyond(by, blur)));
+    };
+    const rotation = at(measures.hipInwardRotationDeg);
+    const reps = at(measures.standingAbductionReps);
+    const drop = at(measures.navicularDropMm);
+    const { rotationDeg, abductionReps, navicularMm } = SHORT;
+    short('rotationShort', rotation, rotationDeg.below - (rotation ?? 0), rotationDeg.blur);
+    short('abductionShort', reps, abductionReps.below - (reps ?? 0), abductionReps.blur);
+    short('archLow', drop, (drop ?? 0) - navicularMm.above, navicularMm.blur);
+  }
+  if (measures.hipFold) {
+    const { atZeroAbductionDeg, perAbductionDeg } = measures.hipFold;
+    const { below, blur, atAbductionDeg } = SHORT.foldDeg;
+    const fold = atZeroAbductionDeg + perAbductionDeg * atAbductionDeg;
+    list.push(finding('foldShort', null, beyond(below - fold, blur)));
+  }
+  if (leanBudget) {
+    const part = (id: FindingId, deg: number, mark: { above: number; blur: number }) =>
+      list.push(finding(id, null, beyond(deg - mark.above, mark.blur)));
+    part('leanProportions', leanBudget.proportionsDeg, SHORT.leanProportionsDeg);
+    part('leanAnkle', leanBudget.ankleDeg, SHORT.leanAnkleDeg);
+    part('leanUnused', leanBudget.unusedAnkleDeg, SHORT.leanUnusedDeg);
+    part('leanOffBalance', leanBudget.offBalanceDeg, SHORT.leanOffBalanceDeg);
+  }
+  for (const { test, outcome, side = null } of tests)
+    list.push({ kind: 'test', test, side, outcome });
+  return list;
+}

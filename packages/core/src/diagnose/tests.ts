@@ -1,0 +1,359 @@
+import type { SafetyLimit } from '../safety/screen.ts';
+import type { CauseId } from './causes.ts';
+import type { FindingId, Strength } from './links.ts';
+
+export const TEST_IDS = [
+  'heelsRaised',
+  'counterbalance',
+  'supportedHold',
+  'openStance',
+  'narrowStance',
+  'slickFloor',
+  'kneeStraightVsBent',
+  'footCue',
+  'kneesOutCue',
+  'archOnHeelRaise',
+  'hinge',
+  'slowDescent',
+  'lowBox',
+  'lightVsLoad',
+  'armsDown',
+  'standingAbduction',
+] as const;
+export type TestId = (typeof TEST_IDS)[number];
+
+/** What a test did to what was seen before. */
+export const OUTCOMES = ['clears', 'helps', 'same', 'worse', 'pain'] as const;
+export type Outcome = (typeof OUTCOMES)[number];
+
+type Pull = readonly [cause: CauseId, strength: Exclude<Strength, 'against'>];
+
+/** A short test that tells causes apart. */
+export interface ProbeTest {
+  id: TestId;
+  name: string;
+  minutes: number;
+  how: string;
+  precaution: string;
+  /** Said of one side at a time. */
+  sided: boolean;
+  /** What it can change: without any of these seen there is nothing to compare with. Empty = always worth a look. */
+  about: readonly FindingId[];
+  /** Causes that it relieves, so that what was seen clears or helps. */
+  relieves: readonly Pull[];
+  /** How often it turns out well whatever the cause; absent = hardly ever. */
+  usually?: number;
+  /** Causes under which it does not turn out well. */
+  blocks?: readonly CauseId[];
+  /** Causes that it shows more of. */
+  worsens: readonly Pull[];
+  /** Causes that hurt in it. */
+  hurts: readonly Pull[];
+  /** Limits of Clear under which it is not done. */
+  barredBy: readonly SafetyLimit['kind'][];
+  status: 'house default';
+}
+
+const test = (entry: Omit<ProbeTest, 'status'>): ProbeTest => ({
+  ...entry,
+  status: 'house default',
+});
+
+/** Every short test of the trade. How surely a cause shows in it is a house default. */
+export const TESTS: Readonly<Record<TestId, ProbeTest>> = {
+  heelsRaised: test({
+    id: 'heelsRaised',
+    name: 'Heels raised 25–30 mm',
+    minutes: 1,
+    how: 'A plate under each heel, the same squat three times.',
+    precaution: 'The whole foot stays down; step off backward.',
+    sided: false,
+    about: [
+      'heelsRise',
+      'weightForward',
+      'depthShort',
+      'feetTurnOut',
+      'kneesIn',
+      'archDrops',
+      'leanAnkle',
+      'pelvisTuck',
+      'excessLean',
+      'trunkShinMismatch',
+    ],
+    relieves: [
+      ['ankleJoint', 'strong'],
+      ['gastrocnemius', 'strong'],
+      ['ankleBlock', 'some'],
+    ],
+    worsens: [['habitDives', 'some']],
+    hurts: [],
+    barredBy: ['verticalShins'],
+  }),
+  counterbalance: test({
+    id: 'counterbalance',
+    name: 'Counterbalance, 5–10 kg at arm’s length',
+    minutes: 1,
+    how: 'A light plate held out in front, the same squat three times.',
+    precaution: 'Only as heavy as the shoulders hold still.',
+    sided: false,
+    about: [
+      'heelsRise',
+      'excessLean',
+      'leanUnused',
+      'toesFloat',
+      'depthShort',
+      'hipsFirst',
+      'trunkShinMismatch',
+      'leanOffBalance',
+    ],
+    relieves: [
+      ['habitSitsBack', 'strong'],
+      ['trunkBracing', 'some'],
+      ['quadsWeak', 'weak'],
+      ['habitDives', 'some'],
+    ],
+    worsens: [['ankleJoint', 'weak']],
+    hurts: [],
+    barredBy: ['noLoad'],
+  }),
+  supportedHold: test({
+    id: 'supportedHold',
+    name: 'Supported deep hold at an upright',
+    minutes: 2,
+    how: 'Hold on to an upright, sink as low as it goes, stay for three breaths.',
+    precaution: 'A pinch in front of the hip ends it.',
+    sided: false,
+    about: ['depthShort', 'heelsRise', 'pelvisTuck', 'excessLean', 'leanUnused'],
+    relieves: [
+      ['habitSitsBack', 'strong'],
+      ['quadsWeak', 'strong'],
+      ['trunkBracing', 'some'],
+      ['habitDives', 'some'],
+      ['loadBeyondControl', 'strong'],
+    ],
+    worsens: [],
+    hurts: [
+      ['painGuarding', 'some'],
+      ['ankleBlock', 'some'],
+    ],
+    barredBy: ['depthCap', 'noDeepFold', 'verticalShins'],
+  }),
+  openStance: test({
+    id: 'openStance',
+    name: 'Open stance, toes 15° further out',
+    minutes: 1,
+    how: 'A hand wider on each side, toes 15° out, the same squat three times.',
+    precaution: 'A change of position, not a cure for a stiff hip.',
+    sided: false,
+    about: ['pelvisTuck', 'depthShort', 'foldShort', 'kneesOut', 'lowBackArch', 'leanProportions'],
+    relieves: [
+      ['hipFoldRoom', 'strong'],
+      ['hipInwardRotation', 'some'],
+      ['proportions', 'some'],
+    ],
+    worsens: [['adductors', 'some']],
+    hurts: [],
+    barredBy: [],
+  }),
+  narrowStance: test({
+    id: 'narrowStance',
+    name: 'Narrow, straight feet',
+    minutes: 1,
+    how: 'Feet hip-wide and straight, the same squat three times.',
+    precaution: 'Only as low as it stays clean.',
+    sided: false,
+    about: ['feetTurnOut', 'depthShort', 'archDrops', 'kneesOut'],
+    relieves: [
+      ['overCuedKneesOut', 'some'],
+      ['adductors', 'some'],
+    ],
+    worsens: [
+      ['hipFoldRoom', 'strong'],
+      ['ankleJoint', 'some'],
+      ['gastrocnemius', 'some'],
+      ['hipInwardRotation', 'weak'],
+    ],
+    hurts: [],
+    barredBy: ['noDeepFold'],
+  }),
+  slickFloor: test({
+    id: 'slickFloor',
+    name: 'Barefoot on a slick floor',
+    minutes: 1,
+    how: 'Socks on a smooth floor, three slow squats: do the feet spin out at the bottom?',
+    precaution: 'Beside something to hold on to.',
+    sided: true,
+    about: ['feetTurnOut'],
+    relieves: [],
+    worsens: [
+      ['gastrocnemius', 'strong'],
+      ['ankleJoint', 'some'],
+      ['hipInwardRotation', 'weak'],
+    ],
+    hurts: [],
+    barredBy: ['supportedOnly'],
+  }),
+  kneeStraightVsBent: test({
+    id: 'kneeStraightVsBent',
+    name: 'Dorsiflexion, knee straight against bent',
+    minutes: 2,
+    how: 'Lunge at the wall, knee bent, then back knee straight. Clears or helps: freer with the knee bent. Same: short both ways.',
+    precaution: 'A pinch in front is a block: stop, do not stretch.',
+    sided: true,
+    about: ['heelsRise', 'feetTurnOut', 'ankleShort', 'calfShort', 'leanAnkle', 'weightForward'],
+    relieves: [['gastrocnemius', 'strong']],
+    worsens: [['ankleJoint', 'some']],
+    hurts: [['ankleBlock', 'strong']],
+    barredBy: [],
+  }),
+  footCue: test({
+    id: 'footCue',
+    name: 'Foot cue: tripod, ankle over mid-foot',
+    minutes: 1,
+    how: 'Three points down, ankle stacked over the middle, three squats.',
+    precaution: 'An orthosis stays in.',
+    sided: true,
+    about: ['kneesIn', 'archDrops', 'kneeWobble'],
+    relieves: [['footControl', 'strong']],
+    worsens: [],
+    hurts: [],
+    barredBy: [],
+  }),
+  kneesOutCue: test({
+    id: 'kneesOutCue',
+    name: 'Knees-out cue',
+    minutes: 1,
+    how: 'Knees toward the little toes, three squats.',
+    precaution: 'Only for knees that come in.',
+    sided: true,
+    about: ['kneesIn'],
+    relieves: [
+      ['abductors', 'strong'],
+      ['habitDives', 'weak'],
+    ],
+    worsens: [['hipInwardRotation', 'weak']],
+    hurts: [],
+    barredBy: [],
+  }),
+  archOnHeelRaise: test({
+    id: 'archOnHeelRaise',
+    name: 'Heel raise standing: does the arch form?',
+    minutes: 1,
+    how: 'Both heels up, looked at from behind. Clears: the arch forms. Same: it does not.',
+    precaution: 'A fingertip on the wall.',
+    sided: true,
+    about: ['archDrops', 'archLow'],
+    relieves: [],
+    usually: 0.93,
+    blocks: ['structuralFlatFoot'],
+    worsens: [],
+    hurts: [],
+    barredBy: [],
+  }),
+  hinge: test({
+    id: 'hinge',
+    name: 'Hinge instead of squat',
+    minutes: 1,
+    how: 'Hips back over straight knees, three times, seen from behind. Clears: the shift is gone.',
+    precaution: 'Back in its standing shape; unloaded.',
+    sided: true,
+    about: ['sideShift', 'unevenTouch'],
+    relieves: [
+      ['hipInwardRotation', 'strong'],
+      ['ankleJoint', 'some'],
+      ['quadsWeak', 'weak'],
+    ],
+    worsens: [],
+    hurts: [],
+    barredBy: ['noDeepFold'],
+  }),
+  slowDescent: test({
+    id: 'slowDescent',
+    name: 'Slow descent, 5–10 s, light',
+    minutes: 1,
+    how: 'Down in a count of eight, three times.',
+    precaution: 'No load, or a stick.',
+    sided: false,
+    about: ['sideShift', 'kneeWobble', 'dropsIn', 'kneesFirst', 'kneesIn'],
+    relieves: [
+      ['habitDives', 'strong'],
+      ['footControl', 'some'],
+      ['loadBeyondControl', 'strong'],
+      ['abductors', 'weak'],
+    ],
+    worsens: [['quadsWeak', 'some']],
+    hurts: [],
+    barredBy: [],
+  }),
+  lowBox: test({
+    id: 'lowBox',
+    name: 'Low box: sit, relax, stand without rocking',
+    minutes: 2,
+    how: 'Sit down on a low box, let go, stand up without rocking. Worse: it must rock.',
+    precaution: 'A box that does not slide.',
+    sided: false,
+    about: ['depthShort', 'toesFloat', 'hipsRiseEarly', 'leanOffBalance', 'kneesSlideBack'],
+    relieves: [],
+    worsens: [
+      ['quadsWeak', 'strong'],
+      ['ankleJoint', 'some'],
+      ['trunkBracing', 'some'],
+      ['habitSitsBack', 'some'],
+    ],
+    hurts: [['painGuarding', 'some']],
+    barredBy: ['depthCap', 'noDeepFold'],
+  }),
+  lightVsLoad: test({
+    id: 'lightVsLoad',
+    name: 'Light against training load',
+    minutes: 3,
+    how: 'Three reps with an empty bar beside three with the training load. Clears: only the load shows it.',
+    precaution: 'Within the load of the day; spotter or pins.',
+    sided: false,
+    about: [
+      'kneesIn',
+      'hipsRiseEarly',
+      'chestDrop',
+      'kneesSlideBack',
+      'kneeWobble',
+      'leanOffBalance',
+      'noLockout',
+      'onlyUnderLoad',
+    ],
+    relieves: [
+      ['loadBeyondControl', 'strong'],
+      ['abductors', 'some'],
+      ['quadsWeak', 'some'],
+      ['trunkBracing', 'some'],
+    ],
+    worsens: [],
+    hurts: [],
+    barredBy: ['noLoad', 'supportedOnly', 'noLoadedLockout'],
+  }),
+  armsDown: test({
+    id: 'armsDown',
+    name: 'Arms down instead of overhead',
+    minutes: 1,
+    how: 'The same squat with the arms crossed on the chest.',
+    precaution: 'None.',
+    sided: false,
+    about: ['armsFall', 'leanOffBalance', 'lowBackArch'],
+    relieves: [['shoulderLat', 'strong']],
+    worsens: [],
+    hurts: [],
+    barredBy: [],
+  }),
+  standingAbduction: test({
+    id: 'standingAbduction',
+    name: 'Standing hip abduction',
+    minutes: 2,
+    how: 'Leg out to the side without leaning, to loss of form. Worse: low, or fewer than twelve.',
+    precaution: 'A fingertip on the wall.',
+    sided: true,
+    about: ['kneesIn', 'kneeWobble', 'sideShift'],
+    relieves: [],
+    worsens: [['abductors', 'strong']],
+    hurts: [],
+    barredBy: [],
+  }),
+};
