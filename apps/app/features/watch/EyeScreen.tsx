@@ -159,7 +159,7 @@ export function EyeScreen({
         <MovingFigure
           script={script}
           view={view}
-          width={isWide ? 420 : 246}
+          width={isWide ? 350 : 246}
           height={Math.max(330, parts.length * (TARGET_PX + 4))}
           parts={parts}
           onPart={setPart}
