@@ -1,5 +1,6 @@
 export { buildSquatter } from './squat.ts';
-export type { Landmarks, MadeFault, Moment, SquatScript, Squatter } from './squat.ts';
+export type { Squatter } from './squat.ts';
+export type { Landmarks, MadeFault, Moment, SquatScript } from './script.ts';
 export { simulateCapture, USUAL_LENS, type Lens } from './lens.ts';
 export { frontalOffset, kneeOf, type LegSpan } from './leg.ts';
 export {

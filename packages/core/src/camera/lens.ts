@@ -3,7 +3,8 @@ import type { CameraView } from '../faults/table.ts';
 import { toRad } from '../geometry/angles.ts';
 import type { Side } from '../linkage/setup.ts';
 import type { Series } from '../motion/series.ts';
-import { buildSquatter, type Landmarks, type Moment, type SquatScript } from './squat.ts';
+import type { Landmarks, Moment, SquatScript } from './script.ts';
+import { buildSquatter } from './squat.ts';
 import { dropping, smoothly } from './tempo.ts';
 
 /** How a camera looks on, and how badly. */

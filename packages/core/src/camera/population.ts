@@ -2,7 +2,7 @@ import { normal, type Random } from '../chance/seeded.ts';
 import { FAULTS, type CameraView, type FaultId, type Severity } from '../faults/table.ts';
 import type { Hold } from '../linkage/setup.ts';
 import { solve, type Case } from '../window/solve.ts';
-import type { MadeFault, SquatScript } from './squat.ts';
+import type { MadeFault, SquatScript } from './script.ts';
 
 /** How large a fault is made: not at all, between slight and clear, or beyond clear. */
 export type Size = 'none' | Severity;

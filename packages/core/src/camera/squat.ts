@@ -1,81 +1,17 @@
-import { MASS_SHARE, COM_FROM_PROXIMAL, SOLE } from '../body/anthropometry.ts';
-import { resolveBody, type Body, type ResolvedBody } from '../body/resolveBody.ts';
-import type { FaultId, Phase } from '../faults/table.ts';
-import { safeAsin, toDeg, toRad } from '../geometry/angles.ts';
-import { equivalentRiseMm } from '../linkage/foot.ts';
+import { COM_FROM_PROXIMAL, MASS_SHARE } from '../body/anthropometry.ts';
+import { resolveBody, type ResolvedBody } from '../body/resolveBody.ts';
+import type { FaultId } from '../faults/table.ts';
+import { toDeg, toRad } from '../geometry/angles.ts';
 import { buildLinkage, type Linkage } from '../linkage/linkage.ts';
-import { poseAt, trunkForDemand, type Point } from '../linkage/pose.ts';
-import { SIDES, type Setup, type Side } from '../linkage/setup.ts';
-import { limitsForSide, type Limits } from '../window/limits.ts';
-import { windowAt } from '../window/window.ts';
-import { workingShankDeg, type WorkingPoint } from '../window/workingPoint.ts';
+import { trunkForDemand, type Point } from '../linkage/pose.ts';
+import type { Side } from '../linkage/setup.ts';
+import { bottomOf, standingHip } from './bottom.ts';
 import { kneeOf, type LegSpan } from './leg.ts';
+import { footAt, place } from './marks.ts';
+import { shapeOf, type Landmarks, type Moment, type SquatScript } from './script.ts';
 import { ramp, smoothly } from './tempo.ts';
 
-/** A fault the simulated client makes: `size` in the fault's own unit. */
-export interface MadeFault {
-  fault: Exclude<FaultId, 'pain'>;
-  size: number;
-  /** Of sided faults; absent = left. */
-  side?: Side;
-  /** When it shows; absent = growing toward the bottom. */
-  phase?: Phase;
-  /** 1-based; absent = every rep (of a dropping chest: the last two). */
-  reps?: readonly number[];
-  /** Depth from which a pelvis tucks; absent = 6° above the bottom. */
-  fromDepthDeg?: number;
-}
-
-/** Who squats in front of the simulated camera, how they stand, and what goes wrong. */
-export interface SquatScript {
-  body: Body;
-  /** This client's true limits. */
-  limits: Limits;
-  setup: Setup;
-  /** Depth aimed at. */
-  targetDepthDeg: number;
-  workingPoint: WorkingPoint;
-  faults: readonly MadeFault[];
-  reps: number;
-}
-
-/** Joint centres and marks of one moment, mm in the frame of docs/model.md. */
-export type Landmarks = Record<string, Point>;
-
-/** Where in the squat a moment is. */
-export interface Moment {
-  rep: number;
-  isAscent: boolean;
-  /** Share of the hip's drop, 0 standing to 1 bottom. */
-  drop: number;
-  /** Share of the time spent in the lower half of the rep, −1 to 1 about its middle; null in the upper half. */
-  inLowerHalf: number | null;
-  /** Seconds since the rep began. */
-  timeS: number;
-}
-
-/** Nobody folds flatter than this to go deeper; the squat ends higher instead (house default). */
-const FLATTEST_DEG = 58;
 const WOBBLE_HZ = 2.8;
-const BIG_TOE_LIFT_MM = 9;
-/** Lumbar mark: this share up the trunk and so far behind its line, mm. */
-const LUMBAR = { up: 0.3, behindMm: 45 } as const;
-const NAVICULAR_HEIGHT_MM = 45;
-
-/** How a fault comes and goes within a rep. */
-function shapeOf(phase: Phase | undefined, { isAscent, drop }: Moment): number {
-  const middle = ramp((drop - 0.2) / 0.35) * ramp((0.95 - drop) / 0.35);
-  switch (phase) {
-    case 'descent':
-      return isAscent ? 0 : middle;
-    case 'ascent':
-      return isAscent ? middle : 0;
-    case 'bottom':
-      return ramp((drop - 0.7) / 0.25);
-    case undefined:
-      return ramp((drop - 0.35) / 0.55);
-  }
-}
 
 /** The simulated client, ready to be asked where every landmark is at a moment. */
 export interface Squatter {
@@ -134,65 +70,6 @@ interface Parts {
   links: Record<Side, Linkage>;
   stand: { x: number; z: number };
   bottom: { x: number; z: number };
-}
-
-/** The balanced pose at the bottom: at the method's working point, or where the faults asked for put the shank. */
-function bottomOf(script: SquatScript, body: ResolvedBody, side: Side, wishedDepthDeg: number) {
-  const limits = limitsForSide(script.limits, side);
-  const rise = script.faults.find((f) => f.fault === 'heelsRise')?.size ?? 0;
-  // Heels that come up stand on a block of air: the ankle is relieved as by a real one.
-  const stands = equivalentRiseMm(body, script.setup.support) + rise;
-  const setup: Setup =
-    rise > 0 ? { ...script.setup, support: { kind: 'block', riseMm: stands } } : script.setup;
-  const link = buildLinkage(body, setup, side);
-  const size = (id: FaultId) => script.faults.find((f) => f.fault === id)?.size;
-  for (let depthDeg = wishedDepthDeg; depthDeg > -60; depthDeg -= 1) {
-    const depth = toRad(depthDeg);
-    const window = windowAt(link, limits, depth);
-    if (window.kind === 'stanceTooWide') continue;
-    let shankDeg = workingShankDeg(link, window, script.workingPoint, limits.bufferDeg, depth);
-    const trunkAt = (deg: number) => {
-      const pose = poseAt(link, toRad(deg), depth);
-      return pose.kind === 'pose' ? pose.trunkDeg : null;
-    };
-    const ankleDeg = limits.dorsiflexionDeg - limits.bufferDeg + toDeg(link.foot.pitch);
-    const [lean, mismatch] = [size('excessLean'), size('trunkShinMismatch')];
-    // More lean means a more upright shank: walk back until the fault is as large as asked.
-    const walk = (isEnough: (deg: number, trunk: number) => boolean) => {
-      for (let deg = ankleDeg; deg > -10; deg -= 0.05) {
-        const trunk = trunkAt(deg);
-        if (trunk === null) return;
-        shankDeg = deg;
-        if (isEnough(deg, trunk)) return;
-      }
-    };
-    const least = trunkAt(ankleDeg);
-    if (lean !== undefined && least !== null) walk((_, trunk) => trunk - least >= lean);
-    if (mismatch !== undefined) walk((deg, trunk) => trunk - deg >= mismatch);
-    const pose = poseAt(link, toRad(shankDeg), depth);
-    if (pose.kind !== 'pose' || (pose.trunkDeg > FLATTEST_DEG && depthDeg > -45)) continue;
-    return {
-      hip: { x: pose.joints.hip.x, z: pose.joints.hip.z },
-      angles: { shankDeg, trunkDeg: pose.trunkDeg, thighDepthDeg: depthDeg },
-    };
-  }
-  throw new Error('no depth of this squat can be balanced');
-}
-
-/** Hip while standing: legs all but straight, and where a nearly upright trunk balances. */
-function standingHip(body: ResolvedBody, link: Linkage): { x: number; z: number } {
-  const leg = (body.lengthsMm.thigh + body.lengthsMm.shank) * 0.9994;
-  const across = link.ankleY - link.hipY;
-  const height = (x: number) =>
-    link.ankleZ + Math.sqrt(leg * leg - across * across - (x - link.ankleX) ** 2);
-  let x = link.ankleX;
-  for (let i = 0; i < 60; i += 1) {
-    const kneeX = link.ankleX + (x - link.ankleX) * 0.5;
-    const demand = link.demandBase - link.demandPerKnee * kneeX - link.demandPerHip * x;
-    if (Math.abs(demand) > link.momentSpan || toDeg(trunkForDemand(link, demand)) > 4) x += 2;
-    else break;
-  }
-  return { x, z: height(x) };
 }
 
 /** A hip path: `back` above 0 sends the hip back early, below 0 late, from −1 to 1. */
@@ -373,107 +250,3 @@ function landmarksAt(parts: Parts, path: Path, slideMm: number, moment: Moment):
 
 const demandOf = (link: Linkage, trunk: number): number =>
   link.momentUp * Math.sin(trunk) + link.momentForward * Math.cos(trunk);
-
-interface PlacedFoot {
-  toeOutDeg: number;
-  heel: Point;
-  ankle: Point;
-  toe: Point;
-}
-
-/** One foot as if it were the left; y is outward. */
-function footAt(
-  link: Linkage,
-  body: ResolvedBody,
-  toeOutDeg: number,
-  heelUpMm: number,
-): PlacedFoot {
-  const [sin, cos] = [Math.sin(toRad(toeOutDeg)), Math.cos(toRad(toeOutDeg))];
-  const { foot } = link;
-  const ball = SOLE.ball * body.lengthsMm.foot;
-  const more = safeAsin(heelUpMm / ball);
-  const along = (mm: number, z: number): Point => ({ x: mm * cos, y: link.heelY + mm * sin, z });
-  // The heel comes up about the ball; the ankle with it and a little forward.
-  return {
-    toeOutDeg,
-    heel: along(ball * (1 - Math.cos(more)), foot.heelHeightMm + heelUpMm),
-    ankle: along(
-      foot.ankleAlongMm + body.lengthsMm.ankleHeight * Math.sin(more),
-      foot.ankleHeightMm + heelUpMm * (1 - SOLE.ankle / SOLE.ball),
-    ),
-    toe: along(foot.toeAlongMm, 0),
-  };
-}
-
-/** Every landmark, once legs and trunk are known. */
-function place(
-  { body, link, script }: Parts,
-  moment: Moment,
-  known: {
-    hip: { x: number; z: number };
-    knees: Record<Side, Point>;
-    feet: Record<Side, PlacedFoot>;
-    legOf: (side: Side, hipX: number) => LegSpan;
-    trunk: number;
-    shift: number;
-    late: MadeFault | undefined;
-    now: (id: FaultId, side?: Side) => number;
-    made: readonly MadeFault[];
-  },
-): Landmarks {
-  const { hip, knees, feet, legOf, trunk, shift, now, made } = known;
-  const marks: Landmarks = {};
-  for (const side of SIDES) {
-    const out = side === 'left' ? 1 : -1;
-    const leg = legOf(side, hip.x);
-    const foot = feet[side];
-    const toOwn = (p: Point): Point => ({ ...p, y: out * p.y });
-    marks[`${side}Hip`] = leg.hip;
-    marks[`${side}Knee`] = knees[side];
-    marks[`${side}Ankle`] = leg.ankle;
-    marks[`${side}Heel`] = toOwn(foot.heel);
-    marks[`${side}Toe`] = toOwn(foot.toe);
-    const inside = toOwn({ ...foot.toe, y: foot.toe.y - 25 });
-    const held = made.find((f) => f.fault === 'outerEdge' && (f.side ?? 'left') === side);
-    const isHeld =
-      held && moment.inLowerHalf !== null && Math.abs(moment.inLowerHalf) <= held.size / 100;
-    marks[`${side}BigToe`] = { ...inside, z: isHeld ? BIG_TOE_LIFT_MM : 0 };
-    marks[`${side}Navicular`] = {
-      x: (leg.ankle.x + foot.toe.x) / 2,
-      y: leg.ankle.y - out * 20,
-      z: NAVICULAR_HEIGHT_MM + foot.heel.z / 2 - now('archDrops', side),
-    };
-    marks[`${side}Shoulder`] = {
-      x: hip.x + body.lengthsMm.trunk * Math.sin(trunk),
-      y: (out * body.shoulderWidthMm) / 2 + shift,
-      z: hip.z + body.lengthsMm.trunk * Math.cos(trunk),
-    };
-  }
-  const shoulder = marks['leftShoulder'] ?? { x: 0, y: 0, z: 0 };
-  const off = (deg: number, up: number, ahead: number, from: { x: number; z: number }): Point => {
-    const angle = trunk + toRad(deg);
-    return {
-      x: from.x + up * Math.sin(angle) + ahead * Math.cos(angle),
-      y: shift,
-      z: from.z + up * Math.cos(angle) - ahead * Math.sin(angle),
-    };
-  };
-  const tuck = made.find((f) => f.fault === 'pelvisTuck');
-  const depth = toDeg(safeAsin(((marks['leftKnee']?.z ?? 0) - hip.z) / body.lengthsMm.thigh));
-  const from = tuck?.fromDepthDeg ?? script.targetDepthDeg - 6;
-  // Half the rounding is there a little after it began.
-  const rounded = tuck ? tuck.size * ramp((depth - from) / 7) : 0;
-  marks['lumbar'] = off(
-    now('lowBackArch') - rounded,
-    LUMBAR.up * body.lengthsMm.trunk,
-    -LUMBAR.behindMm,
-    hip,
-  );
-  if (link.holdPoint) {
-    const { upMm, forwardMm } = link.holdPoint;
-    const held = off(now('armsFall'), upMm, forwardMm, shoulder);
-    marks['wrist'] = held;
-    if (script.setup.hold !== 'armsForward') marks['bar'] = held;
-  } else marks['wrist'] = { x: shoulder.x, y: shift, z: shoulder.z - 0.33 * body.statureMm };
-  return marks;
-}

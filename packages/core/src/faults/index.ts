@@ -1,7 +1,8 @@
 export * from './table.ts';
 export * from './measured.ts';
 export * from './findings.ts';
-export { analyse, MARKS, NEEDED, PLATE_MM, SCALES, USEFUL } from './analyse.ts';
+export { analyse, MARKS, NEEDED, SCALES, USEFUL } from './analyse.ts';
+export { PLATE_MM } from './setRight.ts';
 export type { Analysis, AnalysisQuestion, NoAnalysis, Scale } from './analyse.ts';
 export { hipShareOf } from './sideFaults.ts';
 export { KNEES_FROM, sided, type FrontPicture, type LegPicture } from './frontFaults.ts';
