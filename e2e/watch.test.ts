@@ -261,6 +261,25 @@ describe('judging by eye, at 390 × 844', () => {
   });
 });
 
+describe('limits of Clear, at 390 × 844', () => {
+  it('no load, no loaded look: pain during the squats is said in three taps and limits what follows', async () => {
+    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    await watch(page, 'Runa Feld');
+    await page.getByRole('radio', { name: 'Training load' }).waitFor();
+    await page.getByRole('button', { name: 'Pain: stop' }).tap();
+    await page.getByRole('radio', { name: 'Knee', exact: true }).tap();
+    await page.getByRole('radio', { name: 'Pain 2 of 10' }).tap();
+    await page
+      .getByText(/No load/)
+      .first()
+      .waitFor();
+    expect(await page.getByRole('radio', { name: 'Training load' }).count()).toBe(0);
+    await page.getByRole('radio', { name: 'Bodyweight' }).waitFor();
+    expect(problems).toEqual([]);
+    await context.close();
+  });
+});
+
 describe('review, at 1280 × 800', () => {
   it('three panes; the lean of the long-thighed client is mostly build', async () => {
     const { page, context, problems } = await visit(browser, WIDE, server.address);

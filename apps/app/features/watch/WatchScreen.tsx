@@ -139,10 +139,10 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
         />
         <Choice
           label="Squatting with"
-          options={(['bodyweight', 'load', 'overhead'] as const).map((c) => ({
-            value: c,
-            label: CONDITION_NAMES[c],
-          }))}
+          options={(['bodyweight', 'load', 'overhead'] as const)
+            // Clear said no load: there is no loaded look to take.
+            .filter((c) => c !== 'load' || !limits.some((l) => l.kind === 'noLoad'))
+            .map((c) => ({ value: c, label: CONDITION_NAMES[c] }))}
           value={condition}
           onChange={(c) => {
             setCondition(c);
