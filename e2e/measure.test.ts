@@ -319,6 +319,35 @@ describe('other stations, at 390 × 844', () => {
   });
 });
 
+describe('what would be refused is not let go', () => {
+  it('a hip fold waits for a knee gap that can be', async () => {
+    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    await atStation(page, 'Tavi Brask', /^Hip fold/);
+    await enter(page, 'Gap between the knees, cm', '900');
+    await enter(page, 'Hip fold, knees narrow, °', '121');
+    await page.getByRole('button', { name: 'Enter the knee gap' }).waitFor();
+    await enter(page, 'Gap between the knees, cm', '30');
+    await page.getByRole('button', { name: 'Keep 121°' }).tap();
+    await saved(page);
+    await page.getByRole('button', { name: /trial 1 of Hip fold/ }).waitFor();
+    expect(problems).toEqual([]);
+    await context.close();
+  });
+
+  it('on the sheet, what is read in a squat is held while the screen holds', async () => {
+    const { page, context, problems } = await visit(browser, WIDE, server.address);
+    await page.getByText('Ivo Larch').click();
+    await openStage(page, 'Measure');
+    await page.getByRole('button', { name: 'Open the sheet' }).click();
+    await page.getByText('Held by Clear', { exact: true }).first().waitFor();
+    expect(await page.getByText('Held by Clear', { exact: true }).count()).toBe(2);
+    expect(await page.getByLabel(/^New trials: Knee travel/).count()).toBe(0);
+    expect(await page.getByLabel(/^New trials: Toe to wall left/).count()).toBe(1);
+    expect(problems).toEqual([]);
+    await context.close();
+  });
+});
+
 describe('the sheet, at 1280 × 800', () => {
   it('shows three visits side by side, takes today’s trials by keyboard, and is copied as a table', async () => {
     const { page, context, problems } = await visit(browser, WIDE, server.address);
