@@ -60,7 +60,7 @@ const middle = (run: () => void) => {
 };
 const ranking = middle(() => {
   posterior(evidence);
-  worthTesting(evidence, [], new Set());
+  worthTesting(evidence, {});
 });
 const whole = middle(() => diagnose(typical));
 process.stdout.write(

@@ -6,7 +6,7 @@ export const DIAGNOSE_USAGE = 'npm run --silent diagnose -- case.json (or - for 
 
 const round = (value: number, digits = 3) => Number(value.toFixed(digits));
 const write = (weights: readonly Weight[]) =>
-  weights.map(({ what, bits }) => ({ what, bits: round(bits, 2) }));
+  weights.map(({ what, bits, why }) => ({ what, bits: round(bits, 2), why }));
 
 /** Prints causes, tests worth doing, what is no fault and what must not be cued, as JSON. Refusals leave stdout empty. */
 export function runDiagnose(args: readonly string[]): Run {
@@ -20,7 +20,7 @@ export function runDiagnose(args: readonly string[]): Run {
   const given = Object.entries(measures).filter(([, value]) => value != null);
   const found = diagnose(
     { ...signs, measures: Object.fromEntries(given) as Measures },
-    limits.map((l) => (typeof l === 'string' ? l : l.kind)),
+    { limits: limits.map((l) => (typeof l === 'string' ? l : l.kind)) },
   );
   return answer({
     causes: found.causes.map((c) => ({

@@ -28,6 +28,7 @@ describe('npm run --silent diagnose', () => {
     expect(found.causes[0].because[0]).toEqual({
       what: expect.any(String),
       bits: expect.any(Number),
+      why: expect.any(String),
     });
     const probabilities = found.causes.map((c: { probability: number }) => c.probability);
     expect(probabilities).toEqual([...probabilities].sort((a, b) => b - a));

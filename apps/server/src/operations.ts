@@ -4,6 +4,7 @@ import { clientsOf } from './db/clients.ts';
 import type { Db } from './db/open.ts';
 import { sessionsOf } from './db/sessions.ts';
 import { setupsOf } from './db/setups.ts';
+import { tableChangesOf } from './db/tableChanges.ts';
 import { trialsOf } from './db/trials.ts';
 import { Refusal } from './errors.ts';
 
@@ -58,6 +59,8 @@ const DOCUMENT_OF = {
   'pain.put': 'pain',
   'judgement.put': 'judgement',
   'capture.put': 'capture',
+  'tried.put': 'tried',
+  'decision.put': 'decision',
 } as const satisfies Record<string, DocumentTable>;
 
 function write(db: Db, practiceId: string, operation: Operation, at: string): OperationResult {
@@ -123,6 +126,18 @@ function write(db: Db, practiceId: string, operation: Operation, at: string): Op
       });
       return now();
     }
+    case 'tables.change': {
+      const table = tableChangesOf(db, practiceId);
+      const now = () => result('tableChange', table.find(rowId));
+      put(operation, table.find(rowId), now, {
+        insert: () => table.insert(rowId, operation.values, at),
+        // The history is never rewritten: a change of mind is another change.
+        update: () => {
+          throw new Refusal('rowTaken', { path: 'rowId' });
+        },
+      });
+      return now();
+    }
     case 'setup.put': {
       mustHaveClient(operation.clientId);
       const table = setupsOf(db, practiceId);
@@ -139,6 +154,8 @@ function write(db: Db, practiceId: string, operation: Operation, at: string): Op
     case 'clearance.put':
     case 'pain.put':
     case 'judgement.put':
+    case 'tried.put':
+    case 'decision.put':
     case 'capture.put': {
       mustHaveClient(operation.clientId);
       const entity = DOCUMENT_OF[operation.kind];

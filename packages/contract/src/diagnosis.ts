@@ -11,7 +11,8 @@ const oneOrBoth = (least: number, most: number, unit: string) =>
     })
     .nullish();
 
-const testIdSchema = z.enum(
+/** Short tests, as the core names them. */
+export const testIdSchema = z.enum(
   [
     'heelsRaised',
     'counterbalance',
@@ -31,6 +32,62 @@ const testIdSchema = z.enum(
     'standingAbduction',
   ],
   { error: 'must be a known test.' },
+);
+
+/** What a test did to what was seen before. */
+export const outcomeSchema = z.enum(['clears', 'helps', 'same', 'worse', 'pain'], {
+  error: 'must be clears, helps, same, worse or pain.',
+});
+
+/** Causes, as the core names them. */
+export const causeIdSchema = z.enum(
+  [
+    'ankleJoint',
+    'gastrocnemius',
+    'ankleBlock',
+    'footControl',
+    'lateralLeg',
+    'structuralFlatFoot',
+    'hipFoldRoom',
+    'hipInwardRotation',
+    'adductors',
+    'abductors',
+    'trunkBracing',
+    'hipFlexors',
+    'shoulderLat',
+    'quadsWeak',
+    'habitSitsBack',
+    'habitDives',
+    'overCuedKneesOut',
+    'proportions',
+    'loadBeyondControl',
+    'painGuarding',
+    'shoeOrSurface',
+  ],
+  { error: 'must be a known cause.' },
+);
+
+/** What a link may start from: a fault, a part of a lean, or a reading. */
+export const findingIdSchema = z.union(
+  [
+    cameraFaultSchema.exclude(['pain']),
+    z.enum([
+      'leanProportions',
+      'leanAnkle',
+      'leanUnused',
+      'leanOffBalance',
+      'ankleShort',
+      'calfShort',
+      'foldShort',
+      'rotationShort',
+      'abductionShort',
+      'archLow',
+      'archNeverForms',
+      'onlyUnderLoad',
+      'painSeen',
+    ]),
+  ],
+  { error: 'must be a known finding.' },
 );
 
 const limitKindSchema = z.enum(
@@ -82,9 +139,7 @@ export const diagnosisFileSchema = z.strictObject({
     .array(
       z.strictObject({
         test: testIdSchema,
-        outcome: z.enum(['clears', 'helps', 'same', 'worse', 'pain'], {
-          error: 'must be clears, helps, same, worse or pain.',
-        }),
+        outcome: outcomeSchema,
         side: sideSchema.nullish(),
       }),
     )

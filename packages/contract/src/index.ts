@@ -8,3 +8,4 @@ export * from './operations.ts';
 export * from './session.ts';
 export * from './capture.ts';
 export * from './diagnosis.ts';
+export * from './probe.ts';

@@ -21,6 +21,14 @@ import {
   screeningSchema,
   screeningValuesSchema,
 } from './safety.ts';
+import {
+  decisionSchema,
+  decisionValuesSchema,
+  tableChangeRowSchema,
+  tableChangeValuesSchema,
+  triedSchema,
+  triedValuesSchema,
+} from './probe.ts';
 import { daySchema, idSchema } from './scalars.ts';
 import { sessionSchema, stageSchema, trialSchema, trialValuesSchema } from './session.ts';
 
@@ -70,6 +78,20 @@ export const operationSchema = z.discriminatedUnion(
     }),
     z.strictObject({
       ...base,
+      kind: z.literal('tried.put'),
+      clientId: idSchema,
+      values: triedValuesSchema,
+    }),
+    z.strictObject({
+      ...base,
+      kind: z.literal('decision.put'),
+      clientId: idSchema,
+      values: decisionValuesSchema,
+    }),
+    // Belongs to the practice, not to a client. Adds to the history; nothing in it can be overwritten.
+    z.strictObject({ ...base, kind: z.literal('tables.change'), values: tableChangeValuesSchema }),
+    z.strictObject({
+      ...base,
       kind: z.literal('setup.put'),
       clientId: idSchema,
       values: clientSetupValuesSchema,
@@ -112,6 +134,9 @@ export const operationResultSchema = z.discriminatedUnion('entity', [
   // Without its landmarks: whoever sent them has them.
   z.strictObject({ entity: z.literal('capture'), row: captureLineSchema }),
   z.strictObject({ entity: z.literal('judgement'), row: judgementSchema }),
+  z.strictObject({ entity: z.literal('tried'), row: triedSchema }),
+  z.strictObject({ entity: z.literal('decision'), row: decisionSchema }),
+  z.strictObject({ entity: z.literal('tableChange'), row: tableChangeRowSchema }),
   z.strictObject({ entity: z.literal('setup'), row: clientSetupSchema }),
   z.strictObject({ entity: z.literal('prescription'), row: prescriptionSchema }),
   z.strictObject({ entity: z.literal('screening'), row: screeningSchema }),

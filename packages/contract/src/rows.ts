@@ -9,6 +9,7 @@ import {
   thighDepthSchema,
   workingPointSchema,
 } from './linkage.ts';
+import { decisionSchema, triedSchema } from './probe.ts';
 import { clearanceSchema, painSchema, screeningSchema } from './safety.ts';
 import { daySchema, idSchema, measured, momentSchema, sideSchema } from './scalars.ts';
 import { sessionSchema, stageSchema, trialSchema } from './session.ts';
@@ -127,6 +128,9 @@ export const dossierSchema = z.strictObject({
   /** Newest first, without their landmarks. */
   captures: z.array(captureLineSchema),
   judgements: z.array(judgementSchema),
+  /** Short tests and what was concluded, newest first; what was taken back too. */
+  tried: z.array(triedSchema),
+  decisions: z.array(decisionSchema),
   setup: clientSetupSchema.nullable(),
   prescription: prescriptionSchema.nullable(),
   /** The newest screen, clearance, and pain during work, newest first. */

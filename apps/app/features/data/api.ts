@@ -5,11 +5,13 @@ import {
   clientListSchema,
   dossierSchema,
   operationResultSchema,
+  tableHistorySchema,
   type CaptureRow,
   type ClientLine,
   type Dossier,
   type Operation,
   type OperationResult,
+  type TableChangeRow,
 } from '@zither/contract';
 
 /** Reads from the server. Writes go through the outbox, which alone uses `operate`. */
@@ -35,6 +37,11 @@ export const api = createApi({
       transformResponse: (body: unknown) => captureSchema.parse(body),
       keepUnusedDataFor: 600,
     }),
+    tables: build.query<TableChangeRow[], void>({
+      query: () => '/tables',
+      transformResponse: (body: unknown) => tableHistorySchema.parse(body).changes,
+      keepUnusedDataFor: 600,
+    }),
     operate: build.mutation<OperationResult, Operation>({
       query: (operation) => ({ url: '/operations', method: 'POST', body: operation }),
       transformResponse: (body: unknown) => operationResultSchema.parse(body),
@@ -43,4 +50,4 @@ export const api = createApi({
   }),
 });
 
-export const { useCaptureQuery, useClientsQuery, useDossierQuery } = api;
+export const { useCaptureQuery, useClientsQuery, useDossierQuery, useTablesQuery } = api;

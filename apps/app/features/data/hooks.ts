@@ -4,6 +4,7 @@ import type {
   ClearanceValues,
   ClientSetupValues,
   ClientValues,
+  DecisionValues,
   Dossier,
   JudgementValues,
   Operation,
@@ -11,11 +12,14 @@ import type {
   PrescriptionValues,
   ScreeningValues,
   Stage,
+  TableChangeRow,
+  TableChangeValues,
   TrialValues,
+  TriedValues,
 } from '@zither/contract';
 import { useMemo } from 'react';
 import { v4 as uuid, v5 as uuidOf } from 'uuid';
-import { useCaptureQuery, useClientsQuery, useDossierQuery } from './api.ts';
+import { useCaptureQuery, useClientsQuery, useDossierQuery, useTablesQuery } from './api.ts';
 import { NOT_YET, overlay, overlayList } from './overlay.ts';
 import { keepCapture, submit } from './send.ts';
 import { useAppDispatch, useAppSelector } from './store.ts';
@@ -106,6 +110,23 @@ export function useCapture(id: string): CaptureView {
   }, [waiting, data, isLoading, error, refetch, id]);
 }
 
+/** The practice's changes of its tables, sent or not, oldest first; empty while they are not known. */
+export function useTableChanges(): TableChangeRow[] {
+  const { data } = useTablesQuery(undefined, { refetchOnMountOrArgChange: 60 });
+  const queue = useAppSelector((s) => s.outbox.queue);
+  return useMemo(
+    () => [
+      ...(data ?? []),
+      ...queue.flatMap(({ operation }): TableChangeRow[] =>
+        operation.kind === 'tables.change' && !data?.some((c) => c.id === operation.rowId)
+          ? [{ ...operation.values, id: operation.rowId, version: 1, updatedAt: NOT_YET }]
+          : [],
+      ),
+    ],
+    [data, queue],
+  );
+}
+
 /** A row to write: its id, and the version the change was made on (0 = not on the server yet). */
 interface RowRef {
   id: string;
@@ -145,6 +166,13 @@ export function useChanges() {
         put({ kind: 'capture.discard', ...at(row), clientId, discarded }),
       putJudgement: (clientId: string, row: RowRef, values: JudgementValues) =>
         put({ kind: 'judgement.put', ...at(row), clientId, values }),
+      putTried: (clientId: string, row: RowRef, values: TriedValues) =>
+        put({ kind: 'tried.put', ...at(row), clientId, values }),
+      putDecision: (clientId: string, row: RowRef, values: DecisionValues) =>
+        put({ kind: 'decision.put', ...at(row), clientId, values }),
+      /** Changes the practice's own tables of causes and tests. */
+      changeTables: (values: TableChangeValues) =>
+        put({ kind: 'tables.change', rowId: newId(), baseVersion: 0, values }),
       putSetup: (clientId: string, row: RowRef, values: ClientSetupValues) =>
         put({ kind: 'setup.put', ...at(row), clientId, values }),
       putPrescription: (clientId: string, row: RowRef, values: PrescriptionValues) =>

@@ -1,4 +1,11 @@
-export { newId, useCapture, useChanges, useClientList, useDossier } from './hooks.ts';
+export {
+  newId,
+  useCapture,
+  useChanges,
+  useClientList,
+  useDossier,
+  useTableChanges,
+} from './hooks.ts';
 export { makeStore, useAppDispatch, useAppSelector } from './store.ts';
 export { flush, settleConflict } from './send.ts';
 export { outboxActions, type Collision } from './outbox.ts';

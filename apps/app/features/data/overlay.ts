@@ -20,6 +20,8 @@ export const emptyDossier = (client: Client): Dossier => ({
   trials: [],
   captures: [],
   judgements: [],
+  tried: [],
+  decisions: [],
   setup: null,
   prescription: null,
   screening: null,
@@ -40,6 +42,13 @@ export function withResult(dossier: Dossier, result: OperationResult): Dossier {
       return { ...dossier, captures: newestLook(withRow(dossier.captures, result.row)) };
     case 'judgement':
       return { ...dossier, judgements: newestLook(withRow(dossier.judgements, result.row)) };
+    case 'tried':
+      return { ...dossier, tried: withRow(dossier.tried, result.row) };
+    case 'decision':
+      return { ...dossier, decisions: withRow(dossier.decisions, result.row) };
+    case 'tableChange':
+      // Of the practice, not of a client.
+      return dossier;
     case 'setup':
       return { ...dossier, setup: result.row };
     case 'prescription':
@@ -84,6 +93,8 @@ export function newestOf(held: Dossier, fetched: Dossier): Dossier {
     ]),
     captures: newestLook(merged(held.captures, fetched.captures)),
     judgements: newestLook(merged(held.judgements, fetched.judgements)),
+    tried: merged(held.tried, fetched.tried),
+    decisions: merged(held.decisions, fetched.decisions),
     setup: later(held.setup, fetched.setup),
     prescription: newer(held.prescription, fetched.prescription),
     screening: newer(held.screening, fetched.screening),
@@ -177,6 +188,7 @@ function withPending(
   dossier: Dossier,
   operation: Exclude<Operation, { kind: 'client.put' }>,
 ): Dossier {
+  if (operation.kind === 'tables.change') return dossier;
   if (operation.kind === 'client.archive')
     return {
       ...dossier,
@@ -224,6 +236,20 @@ function withPending(
       const held = dossier.judgements.find((j) => j.id === row.id) ?? null;
       return withResult(dossier, {
         entity: 'judgement',
+        row: { ...operation.values, ...row, version: versionOf(held, row.id) },
+      });
+    }
+    case 'tried.put': {
+      const held = dossier.tried.find((t) => t.id === row.id) ?? null;
+      return withResult(dossier, {
+        entity: 'tried',
+        row: { ...operation.values, ...row, version: versionOf(held, row.id) },
+      });
+    }
+    case 'decision.put': {
+      const held = dossier.decisions.find((d) => d.id === row.id) ?? null;
+      return withResult(dossier, {
+        entity: 'decision',
         row: { ...operation.values, ...row, version: versionOf(held, row.id) },
       });
     }

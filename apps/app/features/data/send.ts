@@ -93,6 +93,15 @@ export const flush =
 const remember =
   (operation: Operation, result: OperationResult): Thunk =>
   (dispatch, getState) => {
+    if (result.entity === 'tableChange') {
+      const { row } = result;
+      dispatch(
+        api.util.updateQueryData('tables', undefined, (draft) =>
+          draft.some((c) => c.id === row.id) ? draft : [...draft, row],
+        ),
+      );
+      return;
+    }
     const clientId = clientOf(operation);
     const cached = api.endpoints.dossier.select(clientId)(getState()).data;
     if (cached)

@@ -13,6 +13,7 @@ import {
 import { isHeld, limitsOf, safetyOf } from '../clear/safety.ts';
 import { looksOf } from '../watch/looks.ts';
 import { clientCase, missingOf } from '../measure/derive.ts';
+import { workedOn } from '../probe/signs.ts';
 
 /**
  * `done`: what it is for stands, from today. `partial`: something is there, old or unfinished. `attention`: something must be seen to.
@@ -75,6 +76,24 @@ function watchView(dossier: Dossier, day: string): StageView {
     : { state: 'open', note: 'not looked yet' };
 }
 
+/** Settled once concluded today; tests without a conclusion, or a conclusion of another day, are half of it. */
+function probeView(dossier: Dossier, day: string): StageView {
+  const looks = looksOf(dossier, null);
+  const since = looks[0]?.look.takenOn ?? day;
+  const tried = dossier.tried.filter((t) => !t.undone && t.takenOn >= since);
+  if (tried.some((t) => t.outcome === 'pain' && t.takenOn === day))
+    return { state: 'attention', note: 'stopped by pain' };
+  const decision = workedOn(dossier);
+  if (decision?.on === day) return { state: 'done', note: 'concluded today' };
+  if (tried.length > 0)
+    return {
+      state: 'partial',
+      note: `${tried.length} ${tried.length === 1 ? 'test' : 'tests'} tried`,
+    };
+  if (decision) return { state: 'partial', note: 'from last time' };
+  return { state: 'open', note: looks.length === 0 ? 'needs a look first' : 'nothing tried yet' };
+}
+
 /** How each stage of a visit stands on a day. */
 export function stageViews(dossier: Dossier, day: string): Record<Stage, StageView> {
   const safety = safetyOf(dossier, day);
@@ -113,7 +132,7 @@ export function stageViews(dossier: Dossier, day: string): Record<Stage, StageVi
     clear,
     measure: measureView(dossier, day),
     watch: held ? later : watchView(dossier, day),
-    probe: later,
+    probe: held ? later : probeView(dossier, day),
     set,
     coach,
     recheck: later,
@@ -126,6 +145,7 @@ export const isVisitOn = (dossier: Dossier, day: string): boolean =>
   dossier.screening?.takenOn === day ||
   dossier.prescription?.givenOn === day ||
   looksOf(dossier, day).length > 0 ||
+  dossier.tried.some((t) => t.takenOn === day) ||
   dossier.trials.some((t) => t.takenOn === day);
 
 /** Where a visit goes on: where it was left today, else the first stage that is not done. */
@@ -135,7 +155,8 @@ export function resumeAt(dossier: Dossier, day: string): Stage {
   const views = stageViews(dossier, day);
   if (views.clear.state !== 'done') return 'clear';
   return (
-    (['measure', 'watch', 'set', 'coach'] as const).find((id) => views[id].state !== 'done') ??
-    'coach'
+    (['measure', 'watch', 'probe', 'set', 'coach'] as const).find(
+      (id) => views[id].state !== 'done',
+    ) ?? 'coach'
   );
 }

@@ -12,6 +12,10 @@ const settingsSchema = z.object({
   simulatedFault: z.enum(['none', 'missing', 'refused', 'frozen']).default('none'),
   /** What a file's landmarks are called: asked once, remembered for the next file. */
   landmarks: z.record(z.string(), z.string()).default({}),
+  /** What the short tests would need and is not at hand where this device is used. */
+  missing: z
+    .array(z.enum(['heelLift', 'lightWeight', 'upright', 'slickFloor', 'lowBox', 'loadedBar']))
+    .default([]),
   /** Pull against the wall when the phone was last zeroed, in g. */
   zero: z.object({ x: z.number(), y: z.number(), z: z.number() }).nullable().default(null),
 });

@@ -222,11 +222,11 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
             onPress={() => router.navigate(eyePath as never)}
           />
           <Button
-            title="Next: Setup"
+            title="Next: Probe"
             type={isDone ? 'solid' : 'outline'}
             containerStyle={{ flex: 1 }}
             buttonStyle={{ minHeight: 52, paddingHorizontal: 8 }}
-            onPress={() => router.navigate(`/clients/${client.id}/setup` as never)}
+            onPress={() => router.navigate(`/clients/${client.id}/probe` as never)}
           />
         </>
       }

@@ -2,10 +2,12 @@ import {
   captureLineSchema,
   captureSchema,
   clearanceSchema,
+  decisionSchema,
   judgementSchema,
   painSchema,
   prescriptionSchema,
   screeningSchema,
+  triedSchema,
   type CaptureLine,
 } from '@zither/contract';
 import type { z } from 'zod';
@@ -19,6 +21,8 @@ const TABLES = {
   pain: painSchema,
   capture: captureSchema,
   judgement: judgementSchema,
+  tried: triedSchema,
+  decision: decisionSchema,
 } as const;
 
 export type DocumentTable = keyof typeof TABLES;

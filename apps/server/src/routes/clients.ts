@@ -14,6 +14,8 @@ import { Refusal } from '../errors.ts';
 const DAYS = 12;
 /** Captures and judgements that travel with a dossier. */
 const CAPTURES = 40;
+/** Short tests and conclusions that travel with a dossier: a year of thorough visits. */
+const TRIED = 120;
 
 /** Reading clients: the list, and one client's whole dossier. */
 export function clientRoutes(app: FastifyInstance, db: Db): void {
@@ -43,6 +45,8 @@ export function clientRoutes(app: FastifyInstance, db: Db): void {
         trials: trialsOf(db, practiceId).ofClient(id, DAYS),
         captures: captureLines(db, practiceId, id, CAPTURES),
         judgements: documentsOf(db, practiceId, 'judgement').ofClient(id, CAPTURES),
+        tried: documentsOf(db, practiceId, 'tried').ofClient(id, TRIED),
+        decisions: documentsOf(db, practiceId, 'decision').ofClient(id, TRIED),
         setup: setupsOf(db, practiceId).ofClient(id),
         prescription: documentsOf(db, practiceId, 'prescription').ofClient(id, 1)[0] ?? null,
         screening: documentsOf(db, practiceId, 'screening').ofClient(id, 1)[0] ?? null,

@@ -7,6 +7,7 @@ import { NAVICULAR_DROP_MM } from '../measure/arch.ts';
 import type { HipFoldLimit } from '../window/limits.ts';
 import type { FindingId } from './links.ts';
 import type { Evidence } from './model.ts';
+import { HOUSE_TABLES, type Tables } from './tables.ts';
 import type { Outcome, TestId } from './tests.ts';
 
 /** A fault as it was named, and by what. */
@@ -18,6 +19,8 @@ export interface SeenFault {
   onlyUnderLoad?: boolean | undefined;
   /** Absent = measured. */
   by?: 'measured' | 'eye' | undefined;
+  /** Who looked for it as well and did not see it. */
+  missedBy?: 'measured' | 'eye' | undefined;
 }
 
 type OneOrBoth = Partial<BothSides<number | null | undefined>>;
@@ -44,6 +47,8 @@ export interface TestDone {
   test: TestId;
   outcome: Outcome;
   side?: Side | null | undefined;
+  /** Known from before: pain in it is evidence, and stops nothing today. */
+  earlier?: boolean | undefined;
 }
 
 /** Everything a diagnosis may rest on. */
@@ -54,11 +59,15 @@ export interface Signs {
   tests?: readonly TestDone[] | undefined;
 }
 
-/** How surely a named fault is there: a camera's error is small beyond clear, an eye's is not (house defaults). */
-export const SURE = {
-  measured: { slight: 0.85, clear: 0.97 },
-  eye: { slight: 0.72, clear: 0.88 },
-} as const;
+/** How likely a fault is there although this observer looked for it and did not see it (house defaults). */
+const MISSED = { measured: 0.15, eye: 0.4 } as const;
+
+const odds = (p: number): number => p / (1 - p);
+/** Two observers of one thing: their odds multiply, an even start taken for granted. */
+const together = (a: number, b: number): number => {
+  const both = odds(a) * odds(b);
+  return both / (1 + both);
+};
 
 /** Where a reading begins to count as short, and how far its error and people's own spread blur that (house defaults). */
 export const SHORT = {
@@ -88,19 +97,11 @@ const finding = (id: FindingId, side: Side | null, sure: number): Evidence => ({
 });
 
 /** Everything known, as evidence for the network; the order does not matter. */
-export function evidenceOf({
-  findings = [],
-  measures = {},
-  leanBudget,
-  tests = [],
-}: Signs): Evidence[] {
-  const list: Evidence[] = [];
-  for (const { fault, severity, side = null, by = 'measured', onlyUnderLoad } of findings) {
-    const sure = SURE[by][severity];
-    list.push(finding(fault === 'pain' ? 'painSeen' : fault, fault === 'pain' ? null : side, sure));
-    if (onlyUnderLoad && !list.some((e) => e.kind === 'finding' && e.finding === 'onlyUnderLoad'))
-      list.push(finding('onlyUnderLoad', null, sure));
-  }
+export function evidenceOf(
+  { findings = [], measures = {}, leanBudget, tests = [] }: Signs,
+  tables: Tables = HOUSE_TABLES,
+): Evidence[] {
+  const list: Evidence[] = seenOnce(findings, tables);
   const average = resolveBody({ statureMm: 1750, massKg: 75 });
   for (const side of SIDES) {
     const at = (values: OneOrBoth | undefined) => values?.[side] ?? null;
@@ -156,4 +157,32 @@ export function evidenceOf({
   for (const { test, outcome, side = null } of tests)
     list.push({ kind: 'test', test, side, outcome });
   return list;
+}
+
+/** Faults as evidence, each once: what several observers say of the same is put together. */
+function seenOnce(findings: readonly SeenFault[], tables: Tables): Evidence[] {
+  const seen = new Map<string, Extract<Evidence, { kind: 'finding' }>>();
+  const add = (id: FindingId, side: Side | null, sure: number) => {
+    const key = `${id} ${side ?? ''}`;
+    const known = seen.get(key);
+    if (known) known.sure = together(known.sure, sure);
+    else seen.set(key, { kind: 'finding', finding: id, side, sure });
+  };
+  let underLoad = 0;
+  for (const {
+    fault,
+    severity,
+    side = null,
+    by = 'measured',
+    missedBy,
+    onlyUnderLoad,
+  } of findings) {
+    const said = tables.sure[by][severity];
+    const sure = missedBy ? together(said, MISSED[missedBy]) : said;
+    if (fault === 'pain') add('painSeen', null, sure);
+    else add(fault, side, sure);
+    if (onlyUnderLoad) underLoad = Math.max(underLoad, sure);
+  }
+  if (underLoad > 0) add('onlyUnderLoad', null, underLoad);
+  return [...seen.values()];
 }

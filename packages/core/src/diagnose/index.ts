@@ -9,30 +9,51 @@ export {
   NODES,
   outcomeChances,
   posterior,
-  posteriorOf,
   type CauseNode,
   type Evidence,
 } from './model.ts';
 export {
   evidenceOf,
   SHORT,
-  SURE,
   type Measures,
   type SeenFault,
   type Signs,
   type TestDone,
 } from './evidence.ts';
+export { diagnose, EXPLAINED, type Diagnosis, type LikelyCause } from './diagnose.ts';
+export { ledgersOf, type Weight } from './ledger.ts';
 export {
-  diagnose,
-  ledgerOf,
-  sayEvidence,
+  barOf,
+  isThere,
+  testKey,
   WORTH_BITS,
   worthTesting,
-  wouldShow,
-  type BannedCue,
-  type Diagnosis,
-  type LikelyCause,
+  type Circumstances,
   type NextTest,
-  type Weight,
-} from './diagnose.ts';
+} from './nextTests.ts';
+export type { BannedCue, NotFault } from './verdicts.ts';
+export { sayEvidence, sayFinding } from './words.ts';
+export {
+  aheadOf,
+  mayChangePlan,
+  mindChangersOf,
+  movesOf,
+  PLAN_FROM,
+  planOf,
+  type Ahead,
+  type MindChanger,
+  type Move,
+} from './foresight.ts';
 export { examine, knownClient, type KnownClient, type Order } from './simulate.ts';
+export {
+  EFFECTS,
+  entryOf,
+  HOUSE_TABLES,
+  houseValueOf,
+  SURE,
+  tablesWith,
+  type Effect,
+  type Pull,
+  type TableChange,
+  type Tables,
+} from './tables.ts';

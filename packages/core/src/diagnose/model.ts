@@ -1,8 +1,9 @@
 import { SIDES, type Side } from '../linkage/setup.ts';
 import { CAUSE_IDS, CAUSES, type CauseId } from './causes.ts';
-import { LINKS, STRENGTH, type FindingId, type Link } from './links.ts';
-import { bearingOn, entropyBits, factorOf, jointOf, type Factor } from './network.ts';
-import { OUTCOMES, TESTS, type Outcome, type TestId } from './tests.ts';
+import type { FindingId } from './links.ts';
+import { bearingOn, entropyBits, factorOf, jointOf, marginalsOf, type Factor } from './network.ts';
+import { HOUSE_TABLES, type Tables } from './tables.ts';
+import { OUTCOMES, type Outcome, type ProbeTest, type TestId } from './tests.ts';
 
 /** A cause of one side, or of none: what may be true or not. */
 export interface CauseNode {
@@ -47,34 +48,9 @@ interface Pulling {
   strength: number;
 }
 
-const linksOf = (finding: FindingId): Link[] => LINKS.filter((l) => l.finding === finding);
-
-function parentsOf(
-  finding: FindingId,
-  side: Side | null,
-): { toward: Pulling[]; against: Pulling[] } {
-  const toward: Pulling[] = [];
-  const against: Pulling[] = [];
-  for (const { cause, strength, crosses } of linksOf(finding)) {
-    const other = side === null || !crosses ? side : side === 'left' ? 'right' : 'left';
-    for (const node of nodeOf(cause, other))
-      (strength === 'against' ? against : toward).push({ node, strength: STRENGTH[strength] });
-  }
-  return { toward, against };
-}
-
-const noisyOr = (leak: number, pulls: readonly Pulling[], isTrue: (node: number) => boolean) =>
-  1 - pulls.reduce((rest, p) => (isTrue(p.node) ? rest * (1 - p.strength) : rest), 1 - leak);
-
-/** Chance that a finding is there, the causes being what they are: noisy-OR, held back by what speaks against it. */
-export function findingChance(
-  finding: FindingId,
-  side: Side | null,
-  isTrue: (node: number) => boolean,
-): number {
-  const { toward, against } = parentsOf(finding, side);
-  const held = against.reduce((rest, p) => (isTrue(p.node) ? rest * (1 - p.strength) : rest), 1);
-  return noisyOr(LEAK, toward, isTrue) * held;
+interface Parents {
+  toward: Pulling[];
+  against: Pulling[];
 }
 
 interface TestPulls {
@@ -85,38 +61,99 @@ interface TestPulls {
   vars: number[];
 }
 
-const knownPulls = new Map<string, TestPulls>();
-
-function testPulls(test: TestId, side: Side | null): TestPulls {
-  const key = `${test} ${side ?? ''}`;
-  const known = knownPulls.get(key);
-  if (known) return known;
-  const pulls = (list: (typeof TESTS)[TestId]['relieves']): Pulling[] =>
-    list.flatMap(([cause, strength]) =>
-      nodeOf(cause, side).map((node) => ({ node, strength: STRENGTH[strength] })),
-    );
-  const entry = TESTS[test];
-  const own = {
-    relieves: pulls(entry.relieves),
-    worsens: pulls(entry.worsens),
-    hurts: pulls(entry.hurts),
-    blocks: (entry.blocks ?? []).flatMap((cause) => nodeOf(cause, side)),
-  };
-  const all = [...own.relieves, ...own.worsens, ...own.hurts].map((p) => p.node);
-  const vars = unique([...all, ...own.blocks]).sort((a, b) => a - b);
-  knownPulls.set(key, { ...own, vars });
-  return { ...own, vars };
+/** What is worked out once for a set of tables and used for every client. */
+interface Worked {
+  parents: Map<string, Parents>;
+  pulls: Map<string, TestPulls>;
+  findings: Map<string, Factor>;
+  outcomes: Map<string, Record<Outcome, Factor>>;
+  priors: readonly Factor[];
 }
+
+const worked = new WeakMap<Tables, Worked>();
+
+function workedFor(tables: Tables): Worked {
+  const known = worked.get(tables);
+  if (known) return known;
+  const fresh: Worked = {
+    parents: new Map(),
+    pulls: new Map(),
+    findings: new Map(),
+    outcomes: new Map(),
+    priors: NODES.map(({ cause }, i) =>
+      factorOf([i], (is) => (is(i) ? tables.priors[cause] : 1 - tables.priors[cause])),
+    ),
+  };
+  worked.set(tables, fresh);
+  return fresh;
+}
+
+/** The entry under a key, worked out when it is first asked for. */
+function once<T>(known: Map<string, T>, key: string, make: () => T): T {
+  const held = known.get(key);
+  if (held !== undefined) return held;
+  const made = make();
+  known.set(key, made);
+  return made;
+}
+
+const parentsOf = (finding: FindingId, side: Side | null, tables: Tables): Parents =>
+  once(workedFor(tables).parents, `${finding} ${side ?? ''}`, () => {
+    const toward: Pulling[] = [];
+    const against: Pulling[] = [];
+    for (const { cause, strength, crosses } of tables.links.filter((l) => l.finding === finding)) {
+      const other = side === null || !crosses ? side : side === 'left' ? 'right' : 'left';
+      for (const node of nodeOf(cause, other))
+        (strength === 'against' ? against : toward).push({
+          node,
+          strength: tables.strength[strength],
+        });
+    }
+    return { toward, against };
+  });
+
+const noisyOr = (leak: number, pulls: readonly Pulling[], isTrue: (node: number) => boolean) =>
+  1 - pulls.reduce((rest, p) => (isTrue(p.node) ? rest * (1 - p.strength) : rest), 1 - leak);
+
+/** Chance that a finding is there, the causes being what they are: noisy-OR, held back by what speaks against it. */
+export function findingChance(
+  finding: FindingId,
+  side: Side | null,
+  isTrue: (node: number) => boolean,
+  tables: Tables = HOUSE_TABLES,
+): number {
+  const { toward, against } = parentsOf(finding, side, tables);
+  const held = against.reduce((rest, p) => (isTrue(p.node) ? rest * (1 - p.strength) : rest), 1);
+  return noisyOr(LEAK, toward, isTrue) * held;
+}
+
+const testPulls = (test: TestId, side: Side | null, tables: Tables): TestPulls =>
+  once(workedFor(tables).pulls, `${test} ${side ?? ''}`, () => {
+    const pulls = (list: ProbeTest['relieves']): Pulling[] =>
+      list.flatMap(([cause, strength]) =>
+        nodeOf(cause, side).map((node) => ({ node, strength: tables.strength[strength] })),
+      );
+    const entry = tables.tests[test];
+    const own = {
+      relieves: pulls(entry.relieves),
+      worsens: pulls(entry.worsens),
+      hurts: pulls(entry.hurts),
+      blocks: (entry.blocks ?? []).flatMap((cause) => nodeOf(cause, side)),
+    };
+    const all = [...own.relieves, ...own.worsens, ...own.hurts].map((p) => p.node);
+    return { ...own, vars: unique([...all, ...own.blocks]).sort((a, b) => a - b) };
+  });
 
 /** Chances of every outcome of a test, the causes being what they are; they sum to 1. */
 export function outcomeChances(
   test: TestId,
   side: Side | null,
   isTrue: (node: number) => boolean,
+  tables: Tables = HOUSE_TABLES,
 ): Record<Outcome, number> {
-  const { relieves, worsens, hurts, blocks } = testPulls(test, side);
+  const { relieves, worsens, hurts, blocks } = testPulls(test, side, tables);
   const pain = noisyOr(CHANCE.pain, hurts, isTrue);
-  const free = noisyOr(TESTS[test].usually ?? CHANCE.relief, relieves, isTrue);
+  const free = noisyOr(tables.tests[test].usually ?? CHANCE.relief, relieves, isTrue);
   const relief = blocks.some(isTrue) ? BLOCKED * free : free;
   const worse = noisyOr(CHANCE.worse, worsens, isTrue);
   const calm = 1 - pain;
@@ -129,67 +166,49 @@ export function outcomeChances(
   };
 }
 
-/** Evidence as a factor over the causes that bear on it. */
-function factorFor(evidence: Evidence): Factor {
-  if (evidence.kind === 'test') {
-    return factorOf(
-      testPulls(evidence.test, evidence.side).vars,
-      (is) => outcomeChances(evidence.test, evidence.side, is)[evidence.outcome],
-    );
-  }
-  const { finding, side, sure } = evidence;
-  const { toward, against } = parentsOf(finding, side);
-  return factorOf(unique([...toward, ...against].map((p) => p.node)), (is) => {
-    const there = findingChance(finding, side, is);
-    return sure * there + (1 - sure) * (1 - there);
+/** Every outcome of a test as a factor over the causes that bear on it. */
+const outcomeFactors = (test: TestId, side: Side | null, tables: Tables): Record<Outcome, Factor> =>
+  once(workedFor(tables).outcomes, `${test} ${side ?? ''}`, () => {
+    const { vars } = testPulls(test, side, tables);
+    return Object.fromEntries(
+      OUTCOMES.map((outcome) => [
+        outcome,
+        factorOf(vars, (is) => outcomeChances(test, side, is, tables)[outcome]),
+      ]),
+    ) as Record<Outcome, Factor>;
   });
+
+/** Evidence as a factor over the causes that bear on it. */
+function factorFor(evidence: Evidence, tables: Tables): Factor {
+  if (evidence.kind === 'test')
+    return outcomeFactors(evidence.test, evidence.side, tables)[evidence.outcome];
+  const { finding, side, sure } = evidence;
+  const there = once(workedFor(tables).findings, `${finding} ${side ?? ''}`, () => {
+    const { toward, against } = parentsOf(finding, side, tables);
+    return factorOf(unique([...toward, ...against].map((p) => p.node)), (is) =>
+      findingChance(finding, side, is, tables),
+    );
+  });
+  return { ...there, table: there.table.map((p) => sure * p + (1 - sure) * (1 - p)) };
 }
-
-const PRIORS: readonly Factor[] = NODES.map(({ cause }, i) =>
-  factorOf([i], (is) => (is(i) ? CAUSES[cause].prior : 1 - CAUSES[cause].prior)),
-);
-
-const factorsOf = (evidence: readonly Evidence[]): Factor[] => [
-  ...PRIORS,
-  ...evidence.map(factorFor),
-];
 
 /** Probability of every cause given all evidence, exact; in the order of {@link NODES}. */
-export function posterior(evidence: readonly Evidence[]): number[] {
-  const factors = factorsOf(evidence);
-  const touched = factors.slice(NODES.length).reduce((mask, f) => mask | f.mask, 0);
-  return NODES.map(({ cause }, i) =>
-    // What no evidence bears on is as common as before.
-    (touched >> i) & 1
-      ? (jointOf(bearingOn(factors, [i]), [i]).table[1] ?? 0)
-      : CAUSES[cause].prior,
+export function posterior(evidence: readonly Evidence[], tables: Tables = HOUSE_TABLES): number[] {
+  return marginalsOf(
+    [...workedFor(tables).priors, ...evidence.map((e) => factorFor(e, tables))],
+    NODES.length,
   );
-}
-
-/** Probability of one cause alone. */
-export const posteriorOf = (evidence: readonly Evidence[], node: number): number =>
-  jointOf(bearingOn(factorsOf(evidence), [node]), [node]).table[1] ?? 0;
-
-/** Chances of the outcomes for every state of a test's causes; the same for every client, so worked out once. */
-const knownOutcomes = new Map<string, Record<Outcome, number>[]>();
-
-function outcomesOf(test: TestId, side: Side | null, vars: readonly number[]) {
-  const key = `${test} ${side ?? ''}`;
-  const known = knownOutcomes.get(key);
-  if (known) return known;
-  const list = Array.from({ length: 2 ** vars.length }, (_, index) =>
-    outcomeChances(test, side, (n) => ((index >> vars.indexOf(n)) & 1) === 1),
-  );
-  knownOutcomes.set(key, list);
-  return list;
 }
 
 /** Causes that may lie behind findings: those linked to any of them, on the side each is said of. */
 export const causesBehind = (
   findings: readonly { finding: FindingId; side: Side | null }[],
+  tables: Tables = HOUSE_TABLES,
 ): number[] =>
   unique(
-    findings.flatMap(({ finding, side }) => parentsOf(finding, side).toward.map((p) => p.node)),
+    findings.flatMap(({ finding, side }) =>
+      parentsOf(finding, side, tables).toward.map((p) => p.node),
+    ),
   );
 
 /**
@@ -203,10 +222,12 @@ export function expectedGain(
   test: TestId,
   side: Side | null,
   about?: readonly number[],
+  tables: Tables = HOUSE_TABLES,
 ): { bits: number; chances: Record<Outcome, number> } {
-  const { vars } = testPulls(test, side);
-  const joint = jointOf(bearingOn(factorsOf(evidence), vars), vars);
-  const outcomes = outcomesOf(test, side, vars);
+  const { vars } = testPulls(test, side, tables);
+  const factors = [...workedFor(tables).priors, ...evidence.map((e) => factorFor(e, tables))];
+  const joint = jointOf(bearingOn(factors, vars), vars);
+  const outcomes = outcomeFactors(test, side, tables);
   const none = (): Record<Outcome, number> => ({ clears: 0, helps: 0, same: 0, worse: 0, pain: 0 });
   const chances = none();
   let mask = 0;
@@ -216,13 +237,11 @@ export function expectedGain(
   // Causes that do not matter are averaged over: learning of them is not counted.
   const groups = new Map<number, { weight: number; chances: Record<Outcome, number> }>();
   joint.table.forEach((p, index) => {
-    const own = outcomes[index];
-    if (!own) return;
     const group = groups.get(index & mask) ?? { weight: 0, chances: none() };
     group.weight += p;
     for (const outcome of OUTCOMES) {
-      chances[outcome] += p * own[outcome];
-      group.chances[outcome] += p * own[outcome];
+      chances[outcome] += p * (outcomes[outcome].table[index] ?? 0);
+      group.chances[outcome] += p * (outcomes[outcome].table[index] ?? 0);
     }
     groups.set(index & mask, group);
   });

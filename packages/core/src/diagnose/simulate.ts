@@ -2,7 +2,7 @@ import type { Random } from '../chance/seeded.ts';
 import { FAULT_IDS } from '../faults/table.ts';
 import { SIDES, type Side } from '../linkage/setup.ts';
 import { CAUSES } from './causes.ts';
-import { worthTesting } from './diagnose.ts';
+import { testKey, worthTesting } from './nextTests.ts';
 import { SIDED_FINDINGS, type FindingId } from './links.ts';
 import { findingChance, NODES, outcomeChances, posterior, type Evidence } from './model.ts';
 import { OUTCOMES, TEST_IDS, type TestId } from './tests.ts';
@@ -67,7 +67,7 @@ export function examine(
   random: Random,
 ): boolean[] {
   let evidence = seen;
-  const done = new Set<string>();
+  const known: string[] = [];
   const right: boolean[] = [];
   const judge = () => {
     const beliefs = posterior(evidence);
@@ -76,7 +76,7 @@ export function examine(
   };
   judge();
   for (let n = 0; n < most; n += 1) {
-    const open = worthTesting(evidence, [], done);
+    const open = worthTesting(evidence, { known });
     const pick =
       order === 'guided'
         ? open[0]
@@ -87,7 +87,7 @@ export function examine(
       right.push(right.at(-1) ?? false);
       continue;
     }
-    done.add(`${pick.test} ${pick.side ?? ''}`);
+    known.push(testKey(pick.test, pick.side));
     const outcome = outcomeOf(pick.test, pick.side, truth, random);
     evidence = [...evidence, { kind: 'test', test: pick.test, side: pick.side, outcome }];
     judge();

@@ -26,6 +26,26 @@ export type TestId = (typeof TEST_IDS)[number];
 export const OUTCOMES = ['clears', 'helps', 'same', 'worse', 'pain'] as const;
 export type Outcome = (typeof OUTCOMES)[number];
 
+/** What has to be at hand. */
+export const NEEDS = [
+  'heelLift',
+  'lightWeight',
+  'upright',
+  'slickFloor',
+  'lowBox',
+  'loadedBar',
+] as const;
+export type Need = (typeof NEEDS)[number];
+
+export const NEED_NAMES: Readonly<Record<Need, string>> = {
+  heelLift: 'Something 20–35 mm to put under the heels',
+  lightWeight: 'A light weight, 5–10 kg',
+  upright: 'An upright to hold on to',
+  slickFloor: 'A smooth floor',
+  lowBox: 'A low box that does not slide',
+  loadedBar: 'A bar and the training load',
+};
+
 type Pull = readonly [cause: CauseId, strength: Exclude<Strength, 'against'>];
 
 /** A short test that tells causes apart. */
@@ -49,6 +69,10 @@ export interface ProbeTest {
   worsens: readonly Pull[];
   /** Causes that hurt in it. */
   hurts: readonly Pull[];
+  /** What has to be at hand; absent = nothing. */
+  needs?: Need;
+  /** Runs this long, seconds; absent = no clock needed. */
+  timerS?: number;
   /** Limits of Clear under which it is not done. */
   barredBy: readonly SafetyLimit['kind'][];
   status: 'house default';
@@ -63,6 +87,7 @@ const test = (entry: Omit<ProbeTest, 'status'>): ProbeTest => ({
 export const TESTS: Readonly<Record<TestId, ProbeTest>> = {
   heelsRaised: test({
     id: 'heelsRaised',
+    needs: 'heelLift',
     name: 'Heels raised 25–30 mm',
     minutes: 1,
     how: 'A plate under each heel, the same squat three times.',
@@ -91,6 +116,7 @@ export const TESTS: Readonly<Record<TestId, ProbeTest>> = {
   }),
   counterbalance: test({
     id: 'counterbalance',
+    needs: 'lightWeight',
     name: 'Counterbalance, 5–10 kg at arm’s length',
     minutes: 1,
     how: 'A light plate held out in front, the same squat three times.',
@@ -118,6 +144,8 @@ export const TESTS: Readonly<Record<TestId, ProbeTest>> = {
   }),
   supportedHold: test({
     id: 'supportedHold',
+    timerS: 20,
+    needs: 'upright',
     name: 'Supported deep hold at an upright',
     minutes: 2,
     how: 'Hold on to an upright, sink as low as it goes, stay for three breaths.',
@@ -178,6 +206,7 @@ export const TESTS: Readonly<Record<TestId, ProbeTest>> = {
   }),
   slickFloor: test({
     id: 'slickFloor',
+    needs: 'slickFloor',
     name: 'Barefoot on a slick floor',
     minutes: 1,
     how: 'Socks on a smooth floor, three slow squats: do the feet spin out at the bottom?',
@@ -269,6 +298,7 @@ export const TESTS: Readonly<Record<TestId, ProbeTest>> = {
   }),
   slowDescent: test({
     id: 'slowDescent',
+    timerS: 8,
     name: 'Slow descent, 5–10 s, light',
     minutes: 1,
     how: 'Down in a count of eight, three times.',
@@ -287,6 +317,7 @@ export const TESTS: Readonly<Record<TestId, ProbeTest>> = {
   }),
   lowBox: test({
     id: 'lowBox',
+    needs: 'lowBox',
     name: 'Low box: sit, relax, stand without rocking',
     minutes: 2,
     how: 'Sit down on a low box, let go, stand up without rocking. Worse: it must rock.',
@@ -305,6 +336,7 @@ export const TESTS: Readonly<Record<TestId, ProbeTest>> = {
   }),
   lightVsLoad: test({
     id: 'lightVsLoad',
+    needs: 'loadedBar',
     name: 'Light against training load',
     minutes: 3,
     how: 'Three reps with an empty bar beside three with the training load. Clears: only the load shows it.',

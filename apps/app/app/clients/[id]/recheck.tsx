@@ -11,7 +11,7 @@ export default function Page() {
     <WithDossier>
       {(dossier) => (
         <Suspense fallback={<Waiting what="this page" />}>
-          <LaterScreen dossier={dossier} stage="recheck" />
+          <LaterScreen dossier={dossier} />
         </Suspense>
       )}
     </WithDossier>

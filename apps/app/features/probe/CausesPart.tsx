@@ -1,0 +1,63 @@
+import { View } from 'react-native';
+import { EXPLAINED } from '@zither/core';
+import { Fold } from '../../ui/Fold.tsx';
+import { Say } from '../../ui/Say.tsx';
+import { Part } from '../../ui/Screen.tsx';
+import { CauseRow, nodeOf } from './CauseRow.tsx';
+import type { Opinion } from './opinion.ts';
+import { CUE_NAMES } from './words.ts';
+
+/** From here a cause is listed without being asked for. */
+const LISTED = { most: 4, from: EXPLAINED.from } as const;
+
+/** The leading causes, what is no fault, and what must not be cued. */
+export function CausesPart({
+  opinion,
+  before,
+  isEmpty,
+  onOpen,
+}: {
+  opinion: Opinion | null;
+  before: readonly number[] | null;
+  isEmpty: boolean;
+  onOpen: (node: number) => void;
+}) {
+  if (!opinion)
+    return (
+      <Part title="Likely causes">
+        <Say soft>Weighing what was seen…</Say>
+      </Part>
+    );
+  if (isEmpty) return null;
+  const { causes, notFaults, bannedCues } = opinion.diagnosis;
+  const rows = (list: typeof causes) =>
+    list.map((cause) => {
+      const node = nodeOf(cause);
+      return (
+        <CauseRow
+          key={node}
+          cause={cause}
+          before={before?.[node] ?? null}
+          onOpen={() => onOpen(node)}
+        />
+      );
+    });
+  const leading = causes.slice(0, LISTED.most).filter((c) => c.probability >= LISTED.from);
+  return (
+    <Part
+      title="Likely causes"
+      hint={`Weighed from ${opinion.pieces} pieces of evidence. House weights, not clinical likelihoods: you decide.`}
+    >
+      <View aria-live="polite">{rows(leading)}</View>
+      <Fold title="All causes" note={`${causes.length - leading.length} less likely`}>
+        <View>{rows(causes.slice(leading.length))}</View>
+      </Fold>
+      {notFaults.map((n) => (
+        <Say key={n.what} small>{`Not a fault: ${n.because}`}</Say>
+      ))}
+      {bannedCues.map((c) => (
+        <Say key={c.cue} small>{`Do not use: ${CUE_NAMES[c.cue]}. ${c.because}`}</Say>
+      ))}
+    </Part>
+  );
+}

@@ -1,0 +1,321 @@
+import { router } from 'expo-router';
+import { useMemo, useState } from 'react';
+import { View } from 'react-native';
+import type { Dossier, Tried } from '@zither/contract';
+import { CAUSES, NODES, OUTCOMES, testKey, type Need, type Outcome } from '@zither/core';
+import { Button } from '../../ui/elements.ts';
+import { Notice } from '../../ui/Notice.tsx';
+import { Say } from '../../ui/Say.tsx';
+import { Part, Screen } from '../../ui/Screen.tsx';
+import { space } from '../../ui/theme.ts';
+import { useLook } from '../../ui/useLook.ts';
+import { PainButton } from '../clear/PainButton.tsx';
+import { isHeld, limitsOf, safetyOf } from '../clear/safety.ts';
+import { SafetyNotice } from '../clear/SafetyNotice.tsx';
+import {
+  newId,
+  useAppDispatch,
+  useAppSelector,
+  useChanges,
+  useTableChanges,
+} from '../data/index.ts';
+import { takes } from '../session/takes.ts';
+import { settingsActions } from '../settings/settings.ts';
+import { today } from '../shell/today.ts';
+import { CausesPart } from './CausesPart.tsx';
+import { PainPanel } from './PainPanel.tsx';
+import { SeenPart } from './SeenPart.tsx';
+import { basisOf, workedOn, type SeenLine } from './signs.ts';
+import { TestCard } from './TestCard.tsx';
+import { TestList } from './TestList.tsx';
+import { TriedPart } from './TriedPart.tsx';
+import { useOpinion } from './useOpinion.ts';
+import { VerdictPart } from './VerdictPart.tsx';
+import { OUTCOME_NAMES, sayTest } from './words.ts';
+
+/** What a write needs of a kept row, and what it said. */
+export const split = <
+  T extends { id: string; version: number; clientId: string; updatedAt: string },
+>(
+  row: T,
+) => {
+  const { id, version, clientId, updatedAt: _at, ...values } = row;
+  return { ref: { id, version }, clientId, values };
+};
+
+/** Which cause lies behind what was seen, and the one short test that would tell most; every belief says why. */
+export function ProbeScreen({ dossier }: { dossier: Dossier }) {
+  const { isWide } = useLook();
+  const day = today();
+  const { client } = dossier;
+  const safety = useMemo(() => safetyOf(dossier, day), [dossier, day]);
+  const missing = useAppSelector((s) => s.settings.missing);
+  const changes = useTableChanges();
+  const basis = useMemo(
+    () => basisOf(dossier, day, limitsOf(safety), missing),
+    [dossier, day, safety, missing],
+  );
+  const { now, before, hasFailed } = useOpinion({
+    signs: basis.signs,
+    circumstances: basis.circumstances,
+    changes: changes.flatMap((c) => c.changes),
+  });
+  const { putTried, putDecision, putPain } = useChanges();
+  const dispatch = useAppDispatch();
+  const [picked, setPicked] = useState<string | null>(null);
+  const [last, setLast] = useState<string | null>(null);
+  const [hurting, setHurting] = useState<string | null>(null);
+  const setMissing = (next: Need[]) => dispatch(settingsActions.changed({ missing: next }));
+
+  const back = { to: `/clients/${client.id}`, label: `Back to ${client.name}` };
+  const go = (path: string) => router.navigate(`/clients/${client.id}/${path}` as never);
+  const since = basis.seenOn ?? day;
+  const undo = (tried: Tried, undone: boolean) => {
+    const { ref, clientId, values } = split(tried);
+    putTried(clientId, ref, { ...values, undone });
+    setLast(null);
+  };
+  const tried = <TriedPart dossier={dossier} since={since} onUndo={undo} />;
+  if (isHeld(safety))
+    return (
+      <Screen title="Probe" who={client.name} back={back}>
+        <Part>
+          <SafetyNotice clientId={client.id} safety={safety} />
+          <Say soft>
+            No short tests while the screen holds. What was seen and tried stays as it is.
+          </Say>
+        </Part>
+        {tried}
+      </Screen>
+    );
+
+  const tests = now?.tests ?? [];
+  const keyOf = (t: (typeof tests)[number]) => testKey(t.next.test, t.next.side);
+  const first = tests.find((t) => t.isWorth);
+  const current = tests.find((t) => keyOf(t) === picked) ?? first ?? null;
+  const isStopped = now?.diagnosis.stop === true;
+
+  const record = (outcome: Outcome) => {
+    if (!current) return;
+    const id = newId();
+    putTried(
+      client.id,
+      { id, version: 0 },
+      {
+        takenOn: day,
+        takenAt: new Date().toISOString(),
+        test: current.next.test,
+        side: current.next.side,
+        outcome,
+        undone: false,
+      },
+    );
+    setPicked(null);
+    setLast(id);
+    if (outcome === 'pain') setHurting(id);
+  };
+  const leave = (line: SeenLine, because: string) =>
+    putDecision(
+      client.id,
+      { id: newId(), version: 0 },
+      {
+        kind: 'leaveAlone',
+        on: day,
+        at: new Date().toISOString(),
+        takenBack: false,
+        // Pain is never in the list of what was seen.
+        finding: line.fault as Exclude<typeof line.fault, 'pain'>,
+        side: line.side,
+        because,
+      },
+    );
+  const count = (line: SeenLine) => {
+    if (!line.leftAlone) return;
+    const { ref, clientId, values } = split(line.leftAlone);
+    putDecision(clientId, ref, { ...values, takenBack: true });
+  };
+  const conclude = () => {
+    if (!now) return;
+    const nodes =
+      now.plan.length > 0
+        ? now.plan
+        : now.diagnosis.causes
+            .slice(0, 1)
+            .map((c) => NODES.findIndex((n) => n.cause === c.cause && n.side === c.side));
+    const causes = nodes.slice(0, 6).flatMap((node) => {
+      const { cause, side } = NODES[node]!;
+      const found = now.diagnosis.causes.find((c) => c.cause === cause && c.side === side);
+      return found
+        ? [
+            {
+              cause,
+              side,
+              probability: found.probability,
+              because: found.because.slice(0, 6).map((w) => w.what),
+            },
+          ]
+        : [];
+    });
+    if (causes.length === 0) return;
+    putDecision(
+      client.id,
+      { id: newId(), version: 0 },
+      { kind: 'workOn', on: day, at: new Date().toISOString(), takenBack: false, causes },
+    );
+    const refers = causes.some((c) => ['refer', 'stop'].includes(CAUSES[c.cause].kind));
+    go(refers ? 'referral' : 'setup');
+  };
+
+  const lastTried = dossier.tried.find((t) => t.id === last && !t.undone);
+  const hurtingTried = dossier.tried.find((t) => t.id === hurting && !t.undone);
+  const nothingSeen = basis.seenOn === null;
+  const isEmpty = now !== null && now.faults === 0 && tests.length === 0;
+
+  const left = (
+    <>
+      <Part>
+        <SafetyNotice clientId={client.id} safety={safety} />
+        <PainButton dossier={dossier} />
+        <Say soft small>
+          {takes('probe', dossier, safety)}
+        </Say>
+        {hasFailed && (
+          <Notice tone="now">
+            The part of the app that weighs causes could not be started. Reload the page; nothing is
+            lost.
+          </Notice>
+        )}
+      </Part>
+      {nothingSeen ? (
+        <Part>
+          <Notice actions={[{ label: 'To Watch', onPress: () => go('watch') }]}>
+            Nothing was looked at yet. Five reps judged by eye are enough: causes are weighed by
+            what was seen.
+          </Notice>
+        </Part>
+      ) : (
+        <SeenPart basis={basis} day={day} onLeave={leave} onCount={count} />
+      )}
+      <CausesPart
+        opinion={now}
+        before={before}
+        isEmpty={isEmpty}
+        onOpen={(node) => go(`probe/why?cause=${node}`)}
+      />
+    </>
+  );
+  const right = (
+    <>
+      {hurtingTried && (
+        <PainPanel
+          test={sayTest(hurtingTried.test, hurtingTried.side)}
+          onPain={(place, level) => {
+            putPain(
+              client.id,
+              { id: newId(), version: 0 },
+              {
+                on: day,
+                movement: `During the short test: ${sayTest(hurtingTried.test, hurtingTried.side)}`,
+                place,
+                level,
+              },
+            );
+            setHurting(null);
+          }}
+          onNone={() => {
+            undo(hurtingTried, true);
+            setHurting(null);
+          }}
+        />
+      )}
+      {lastTried && !hurtingTried && (
+        <Part>
+          <Notice
+            tone="good"
+            actions={[{ label: 'Undo', onPress: () => undo(lastTried, true) }]}
+          >{`Recorded: ${sayTest(lastTried.test, lastTried.side)}, ${OUTCOME_NAMES[lastTried.outcome].toLowerCase()}.`}</Notice>
+        </Part>
+      )}
+      {now && (
+        <VerdictPart
+          opinion={now}
+          hasTest={current !== null && first !== undefined}
+          isEmpty={isEmpty}
+          decision={workedOn(dossier)}
+          onConclude={conclude}
+          onTakeBack={(decision) => {
+            const { ref, clientId, values } = split(decision);
+            putDecision(clientId, ref, { ...values, takenBack: true });
+          }}
+          onReferral={() => go('referral')}
+        />
+      )}
+      {current && !isStopped && (
+        <Part title={first ? 'Next test' : 'A test, if you want one'}>
+          <TestCard
+            key={keyOf(current)}
+            test={current}
+            isFirst={current === first}
+            onMissing={(need) => setMissing([...missing, need])}
+          />
+        </Part>
+      )}
+      {now && !isStopped && now.faults > 0 && (
+        <Part>
+          <TestList
+            opinion={now}
+            circumstances={basis.circumstances}
+            current={current ? keyOf(current) : null}
+            canPutBack={missing}
+            onPick={setPicked}
+            onHere={(need) => setMissing(missing.filter((m) => m !== need))}
+          />
+        </Part>
+      )}
+      {tried}
+    </>
+  );
+  const canRecord = current !== null && !isStopped && !hurtingTried && (first || picked !== null);
+  return (
+    <Screen
+      title="Probe"
+      who={client.name}
+      back={back}
+      foot={
+        canRecord ? (
+          <View style={{ flex: 1, gap: space.s }}>
+            <Say
+              small
+              strong
+            >{`${sayTest(current.next.test, current.next.side)}: what did it do?`}</Say>
+            <View style={{ flexDirection: 'row', gap: 6 }}>
+              {OUTCOMES.map((outcome) => (
+                <Button
+                  key={outcome}
+                  type={outcome === 'pain' ? 'outline' : 'solid'}
+                  title={OUTCOME_NAMES[outcome]}
+                  accessibilityLabel={`${OUTCOME_NAMES[outcome]}: ${sayTest(current.next.test, current.next.side)}`}
+                  containerStyle={{ flex: 1 }}
+                  buttonStyle={{ minHeight: 52, paddingHorizontal: 2 }}
+                  titleStyle={{ fontSize: 15 }}
+                  onPress={() => record(outcome)}
+                />
+              ))}
+            </View>
+          </View>
+        ) : (
+          <Button
+            title={nothingSeen ? 'Next: Watch' : 'Next: Setup'}
+            containerStyle={{ flex: 1 }}
+            buttonStyle={{ minHeight: 52 }}
+            onPress={() => go(nothingSeen ? 'watch' : 'setup')}
+          />
+        )
+      }
+      {...(isWide ? { panes: [left, right] } : {})}
+    >
+      {left}
+      {right}
+    </Screen>
+  );
+}

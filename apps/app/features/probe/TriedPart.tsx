@@ -1,0 +1,59 @@
+import { View } from 'react-native';
+import type { Dossier, Tried } from '@zither/contract';
+import { Button } from '../../ui/elements.ts';
+import { Say } from '../../ui/Say.tsx';
+import { Part } from '../../ui/Screen.tsx';
+import { space } from '../../ui/theme.ts';
+import { useLook } from '../../ui/useLook.ts';
+import { sayDay } from '../clients/ClientListPane.tsx';
+import { OUTCOME_NAMES, sayTest } from './words.ts';
+
+/** Short tests done against the newest looks, each of which can be taken back and counted again. */
+export function TriedPart({
+  dossier,
+  since,
+  onUndo,
+}: {
+  dossier: Dossier;
+  since: string;
+  onUndo: (tried: Tried, undone: boolean) => void;
+}) {
+  const { colors } = useLook();
+  const tried = dossier.tried
+    .filter((t) => t.takenOn >= since)
+    .sort((a, b) => b.takenAt.localeCompare(a.takenAt));
+  if (tried.length === 0) return null;
+  return (
+    <Part title="Tried">
+      <View>
+        {tried.map((t) => (
+          <View
+            key={t.id}
+            style={{
+              flexDirection: 'row',
+              alignItems: 'center',
+              gap: space.s,
+              borderTopWidth: 1,
+              borderColor: colors.hairline,
+            }}
+          >
+            <View style={{ flex: 1, paddingVertical: space.s }}>
+              <Say soft={t.undone}>{sayTest(t.test, t.side)}</Say>
+              <Say small strong={!t.undone} soft={t.undone}>
+                {t.undone
+                  ? `taken back (was: ${OUTCOME_NAMES[t.outcome].toLowerCase()})`
+                  : `${OUTCOME_NAMES[t.outcome].toLowerCase()} · ${sayDay(t.takenOn)}`}
+              </Say>
+            </View>
+            <Button
+              type="clear"
+              title={t.undone ? 'Count it again' : 'Take back'}
+              accessibilityLabel={`${t.undone ? 'Count it again' : 'Take back'}: ${sayTest(t.test, t.side)}, ${OUTCOME_NAMES[t.outcome].toLowerCase()}`}
+              onPress={() => onUndo(t, !t.undone)}
+            />
+          </View>
+        ))}
+      </View>
+    </Part>
+  );
+}

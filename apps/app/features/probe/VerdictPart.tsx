@@ -1,0 +1,123 @@
+import { View } from 'react-native';
+import type { Decision } from '@zither/contract';
+import { CAUSES, NODES } from '@zither/core';
+import { Button } from '../../ui/elements.ts';
+import { Notice } from '../../ui/Notice.tsx';
+import { Say } from '../../ui/Say.tsx';
+import { Part } from '../../ui/Screen.tsx';
+import { space } from '../../ui/theme.ts';
+import { sayDay } from '../clients/ClientListPane.tsx';
+import { nodeOf } from './CauseRow.tsx';
+import type { Opinion } from './opinion.ts';
+import { sayCause, sayShare } from './words.ts';
+
+type WorkOn = Extract<Decision, { kind: 'workOn' }>;
+
+const isReferred = (node: number) => ['refer', 'stop'].includes(CAUSES[NODES[node]!.cause].kind);
+
+/** Where the tests stand: still open, settled, to be referred, or stopped; and what was concluded. */
+export function VerdictPart({
+  opinion,
+  hasTest,
+  isEmpty,
+  decision,
+  onConclude,
+  onTakeBack,
+  onReferral,
+}: {
+  opinion: Opinion;
+  /** A test is left that might change the plan. */
+  hasTest: boolean;
+  isEmpty: boolean;
+  decision: WorkOn | null;
+  onConclude: () => void;
+  onTakeBack: (decision: WorkOn) => void;
+  onReferral: () => void;
+}) {
+  const { plan, beliefs, diagnosis } = opinion;
+  const [leading] = diagnosis.causes;
+  const referred = plan.filter(isReferred);
+  const named = (nodes: readonly number[]) =>
+    nodes
+      .slice(0, 3)
+      .map((n) => `${sayCause(n).toLowerCase()} (${sayShare(beliefs[n] ?? 0)})`)
+      .join(' and ');
+  const concluded = decision && (
+    <Notice
+      tone="before"
+      actions={[
+        { label: 'Take it back', onPress: () => onTakeBack(decision) },
+        ...(decision.causes.some((c) => isReferred(nodeOf(c)))
+          ? [{ label: 'Referral note', onPress: onReferral }]
+          : []),
+      ]}
+    >
+      {`Concluded ${sayDay(decision.on)}: ${decision.causes.map((c) => `${sayCause(nodeOf(c)).toLowerCase()} (${sayShare(c.probability)})`).join(' and ')}.`}
+    </Notice>
+  );
+  if (diagnosis.stop)
+    return (
+      <Part>
+        <Notice tone="now">
+          Something hurts: testing stops for today. Pain is for the client’s clinician; the screen
+          decides what may follow.
+        </Notice>
+        {concluded}
+      </Part>
+    );
+  if (isEmpty)
+    return (
+      <Part>
+        <Notice tone="good">
+          Nothing that counts was seen: there is nothing to probe. On with the setup.
+        </Notice>
+        {concluded}
+      </Part>
+    );
+  if (referred.length > 0)
+    return (
+      <Part>
+        <Notice
+          tone="now"
+          actions={[{ label: 'Conclude and write the referral note', onPress: onConclude }]}
+        >
+          <View style={{ gap: space.xs }}>
+            <Say strong>{`For a clinician: ${named(referred)}.`}</Say>
+            {referred.map((n) => (
+              <Say key={n}>{CAUSES[NODES[n]!.cause].means}</Say>
+            ))}
+            <Say small>No drill is given for it here.</Say>
+          </View>
+        </Notice>
+        {concluded}
+      </Part>
+    );
+  if (!hasTest)
+    return (
+      <Part>
+        <Notice tone="good" actions={[{ label: 'Conclude: work on it', onPress: onConclude }]}>
+          {plan.length > 0
+            ? `Settled: ${named(plan)}. No test left would change the plan.`
+            : leading
+              ? `No test left would change the plan. Nothing is likely enough to be sure of; ${sayCause(nodeOf(leading)).toLowerCase()} leads (${sayShare(leading.probability)}). Go by it, and look again next time.`
+              : 'No test left would change the plan.'}
+        </Notice>
+        {concluded}
+      </Part>
+    );
+  return (
+    <Part>
+      {concluded}
+      <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.s }}>
+        <View style={{ flex: 1 }}>
+          <Say small>
+            {plan.length > 0
+              ? `So far: ${named(plan)}. A test may still change it.`
+              : 'No cause is likely enough to act on yet. One short test would tell more.'}
+          </Say>
+        </View>
+        {plan.length > 0 && <Button type="outline" title="Conclude now" onPress={onConclude} />}
+      </View>
+    </Part>
+  );
+}

@@ -1,0 +1,122 @@
+import {
+  aheadOf,
+  diagnose,
+  evidenceOf,
+  ledgersOf,
+  mindChangersOf,
+  NODES,
+  OTHER_FINDINGS,
+  OUTCOMES,
+  planOf,
+  posterior,
+  SIDED_FINDINGS,
+  tablesWith,
+  worthTesting,
+  testKey,
+  type Ahead,
+  type Circumstances,
+  type Diagnosis,
+  type Evidence,
+  type MindChanger,
+  type NextTest,
+  type Signs,
+  type TableChange,
+  type Weight,
+} from '@zither/core';
+
+/** What the engine is asked: all that is known, and the practice's own tables. */
+export interface OpinionQuestion {
+  signs: Signs;
+  circumstances: Circumstances;
+  changes: readonly TableChange[];
+}
+
+/** What the engine thinks, ready to be shown. */
+export interface Opinion {
+  diagnosis: Diagnosis;
+  /** In the order of the core's causes. */
+  beliefs: number[];
+  /** Causes likely enough to act on. */
+  plan: number[];
+  /** Every test that could be done, the most telling a minute first, with what each outcome would change. */
+  tests: { next: NextTest; ahead: Ahead[]; isWorth: boolean }[];
+  /** How many pieces of evidence it rests on, and of them faults seen. */
+  pieces: number;
+  faults: number;
+}
+
+/** The whole opinion on a client. Deterministic. */
+export function opine({ signs, circumstances, changes }: OpinionQuestion): Opinion {
+  const tables = tablesWith(changes);
+  const evidence = evidenceOf(signs, tables);
+  const beliefs = posterior(evidence, tables);
+  const diagnosis = diagnose(signs, circumstances, tables);
+  const done = (signs.tests ?? []).map((t) => testKey(t.test, t.side));
+  const known = [...(circumstances.known ?? []), ...done];
+  const worth = new Set(diagnosis.nextTests.map((t) => testKey(t.test, t.side)));
+  const tests = diagnosis.stop
+    ? []
+    : worthTesting(evidence, { ...circumstances, known }, tables).map((next) => ({
+        next,
+        ahead: aheadOf(evidence, next, beliefs, tables),
+        isWorth: worth.has(testKey(next.test, next.side)),
+      }));
+  return {
+    diagnosis,
+    beliefs,
+    plan: planOf(beliefs),
+    tests,
+    pieces: evidence.length,
+    faults: (signs.findings ?? []).length,
+  };
+}
+
+/** Everything behind one belief. */
+export interface Reasons {
+  prior: number;
+  probability: number;
+  ledger: Weight[];
+  changers: MindChanger[];
+}
+
+/** Why a cause is as likely as it is, and what would change the mind about it. */
+export function reasonsFor(
+  { signs, circumstances, changes }: OpinionQuestion,
+  node: number,
+): Reasons {
+  const tables = tablesWith(changes);
+  const evidence = evidenceOf(signs, tables);
+  const { cause, side } = NODES[node]!;
+  const done = (signs.tests ?? []).map((t) => testKey(t.test, t.side));
+  const known = [...(circumstances.known ?? []), ...done];
+  const tests = worthTesting(evidence, { ...circumstances, known }, tables).flatMap(
+    ({ test, side: on }): Evidence[] =>
+      OUTCOMES.filter((o) => o !== 'pain').map((outcome) => ({
+        kind: 'test',
+        test,
+        side: on,
+        outcome,
+      })),
+  );
+  const unread = OTHER_FINDINGS.filter(
+    (f) =>
+      tables.links.some((l) => l.finding === f && l.cause === cause) &&
+      f !== 'painSeen' &&
+      !evidence.some(
+        (e) => e.kind === 'finding' && e.finding === f && (e.side === null || e.side === side),
+      ),
+  ).flatMap((finding): Evidence[] =>
+    [0.95, 0.05].map((sure) => ({
+      kind: 'finding',
+      finding,
+      side: SIDED_FINDINGS.includes(finding) ? side : null,
+      sure,
+    })),
+  );
+  return {
+    prior: tables.priors[cause],
+    probability: posterior(evidence, tables)[node] ?? NaN,
+    ledger: ledgersOf(evidence, [node], tables)[0] ?? [],
+    changers: mindChangersOf(evidence, node, [...tests, ...unread], tables).slice(0, 8),
+  };
+}

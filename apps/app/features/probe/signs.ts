@@ -1,0 +1,269 @@
+import type { Decision, Dossier } from '@zither/contract';
+import {
+  FAULTS,
+  foldLimitOf,
+  keptTrials,
+  newestReading,
+  readArch,
+  SIDES,
+  testKey,
+  TESTS,
+  type BothSides,
+  type Circumstances,
+  type FaultId,
+  type Need,
+  type SafetyLimit,
+  type SeenFault,
+  type Severity,
+  type Side,
+  type Signs,
+  type TestDone,
+} from '@zither/core';
+import { knownOf } from '../measure/derive.ts';
+import { looksOf, type Look } from '../watch/looks.ts';
+
+/** A fault as it was seen on the newest day of looking, by whom, and whether it is left alone. */
+export interface SeenLine {
+  fault: FaultId;
+  side: Side | null;
+  severity: Severity;
+  by: ('measured' | 'eye')[];
+  onlyUnderLoad: boolean;
+  /** The decision that leaves it alone; null = it counts. */
+  leftAlone: Extract<Decision, { kind: 'leaveAlone' }> | null;
+  /** Earlier days on which it was seen, none of them clearly; newest first. */
+  slightBefore: string[];
+}
+
+/** What a diagnosis of this client rests on today. */
+export interface Basis {
+  signs: Signs;
+  circumstances: Circumstances;
+  /** Day of the newest looks; null = nobody has looked yet. */
+  seenOn: string | null;
+  seen: SeenLine[];
+}
+
+/** A wedge or lift of at least so much does for the raised heels, mm and degrees (house defaults). */
+const LIFT_LEAST = { riseMm: 20, angleDeg: 6 } as const;
+
+const keyOf = (fault: FaultId, side: Side | null) => `${fault} ${side ?? ''}`;
+
+/** Everything one look named: by the camera, by eye. */
+const namedIn = ({ capture, judgement }: Look) => [
+  ...(capture?.report.findings ?? []).map((f) => ({ ...f, by: 'measured' as const })),
+  ...(judgement?.seen ?? []).map((f) => ({ ...f, by: 'eye' as const })),
+];
+
+/** Whether a camera's look could have told a fault: its view shows it, and nothing kept it from being judged. */
+const couldTell = ({ look, capture }: Look, fault: FaultId): boolean =>
+  capture !== null &&
+  FAULTS[fault].views.includes(look.view) &&
+  !capture.report.quality.notJudged.some((n) => n.fault === fault);
+
+/** Faults of one day's looks, each once, with who saw it and who looked and did not. */
+function faultsOf(looks: readonly Look[]): SeenFault[] {
+  const keys = new Map<string, { fault: FaultId; side: Side | null }>();
+  for (const look of looks)
+    for (const { fault, side } of namedIn(look)) keys.set(keyOf(fault, side), { fault, side });
+  return [...keys.values()].flatMap(({ fault, side }) => {
+    const is = (f: { fault: string; side: Side | null }) => f.fault === fault && f.side === side;
+    const where = looks.filter((l) => namedIn(l).some(is));
+    const onlyUnderLoad =
+      where.length > 0 &&
+      where.every(
+        ({ look }) =>
+          look.condition === 'load' &&
+          looks.some((l) => l.look.condition === 'bodyweight' && l.look.view === look.view),
+      );
+    const said = (by: 'measured' | 'eye'): Severity | null => {
+      const sizes = where.flatMap((l) => namedIn(l).filter((f) => is(f) && f.by === by));
+      return sizes.some((f) => f.severity === 'clear') ? 'clear' : (sizes[0]?.severity ?? null);
+    };
+    const base = { fault, side, ...(onlyUnderLoad ? { onlyUnderLoad } : {}) };
+    const [measured, eye] = [said('measured'), said('eye')];
+    const list: SeenFault[] = [];
+    if (measured)
+      list.push({
+        ...base,
+        severity: measured,
+        by: 'measured',
+        ...(!eye && where.some((l) => l.judgement) ? { missedBy: 'eye' as const } : {}),
+      });
+    if (eye)
+      list.push({
+        ...base,
+        severity: eye,
+        by: 'eye',
+        ...(!measured && where.some((l) => couldTell(l, fault))
+          ? { missedBy: 'measured' as const }
+          : {}),
+      });
+    return list;
+  });
+}
+
+/** The formal screen repeated with raised heels is that short test already. */
+function repeatWithHeels(looks: readonly Look[]): TestDone[] {
+  const named = (raised: boolean) =>
+    new Set(
+      looks
+        .filter((l) => l.look.condition === 'overhead' && l.look.heelsRaised === raised)
+        .flatMap(namedIn)
+        .map((f) => f.fault as FaultId)
+        .filter((f) => (TESTS.heelsRaised.about as readonly string[]).includes(f)),
+    );
+  const [flat, raised] = [named(false), named(true)];
+  const isThere = looks.some((l) => l.look.condition === 'overhead' && l.look.heelsRaised);
+  if (flat.size === 0 || !isThere) return [];
+  const left = [...flat].filter((f) => raised.has(f)).length;
+  const outcome = left === 0 ? 'clears' : left < flat.size ? 'helps' : 'same';
+  return [{ test: 'heelsRaised', outcome, side: null }];
+}
+
+/** What Measure answered already: tests that need not be done again, and how they turned out. */
+function fromMeasure({ trials }: Dossier): { tests: TestDone[]; known: string[] } {
+  const tests: TestDone[] = [];
+  const known: string[] = [];
+  for (const side of SIDES) {
+    const forms = keptTrials(trials, 'archForms', side).at(-1);
+    if (forms)
+      tests.push({ test: 'archOnHeelRaise', side, outcome: forms.value === 1 ? 'clears' : 'same' });
+    const bent = [
+      ...keptTrials(trials, 'kneeToWall', side),
+      ...keptTrials(trials, 'shinAngle', side),
+    ];
+    const straight = keptTrials(trials, 'shinAngleStraight', side);
+    const newest = [...bent, ...straight].sort((a, b) => a.takenAt.localeCompare(b.takenAt)).at(-1);
+    if (newest?.pinch)
+      tests.push({ test: 'kneeStraightVsBent', side, outcome: 'pain', earlier: true });
+    else if (bent.length > 0 && straight.length > 0)
+      known.push(testKey('kneeStraightVsBent', side));
+    if (keptTrials(trials, 'abductionReps', side).length > 0)
+      known.push(testKey('standingAbduction', side));
+  }
+  return { tests, known };
+}
+
+const bothSides = <T>(read: (side: Side) => T): BothSides<T> => ({
+  left: read('left'),
+  right: read('right'),
+});
+
+/** Whether the client's kit, once said, has something for the raised heels. */
+const hasLift = ({ client: { kit } }: Dossier): boolean =>
+  kit.length === 0 ||
+  kit.some((item) =>
+    item.kind === 'ramp' ? item.angleDeg >= LIFT_LEAST.angleDeg : item.riseMm >= LIFT_LEAST.riseMm,
+  );
+
+/** Decisions in force to leave a finding alone. */
+export const leftAlone = (dossier: Dossier): Extract<Decision, { kind: 'leaveAlone' }>[] =>
+  dossier.decisions.flatMap((d) => (d.kind === 'leaveAlone' && !d.takenBack ? [d] : []));
+
+/** The newest conclusion in force about what to work on. */
+export const workedOn = (dossier: Dossier): Extract<Decision, { kind: 'workOn' }> | null =>
+  dossier.decisions
+    .flatMap((d) => (d.kind === 'workOn' && !d.takenBack ? [d] : []))
+    .sort((a, b) => b.at.localeCompare(a.at))[0] ?? null;
+
+/**
+ * What the record says today: the newest day's looks, the newest readings, short tests since those looks, pain of today, less what is left
+ * alone. A finding left alone counts again as soon as it is clear.
+ */
+export function basisOf(
+  dossier: Dossier,
+  day: string,
+  limits: readonly SafetyLimit[],
+  missing: readonly Need[],
+): Basis {
+  const all = looksOf(dossier, null);
+  const seenOn = all[0]?.look.takenOn ?? null;
+  const ofDay = all.filter((l) => l.look.takenOn === seenOn);
+  const plain = ofDay.filter((l) => !l.look.heelsRaised);
+  const faults = faultsOf(plain);
+  const alone = leftAlone(dossier);
+  const seen = new Map<string, SeenLine>();
+  for (const f of faults) {
+    const side = f.side ?? null;
+    const held = seen.get(keyOf(f.fault, side));
+    if (held) {
+      held.by.push(f.by ?? 'measured');
+      if (f.severity === 'clear') held.severity = 'clear';
+      continue;
+    }
+    const earlier = all
+      .filter((l) => l.look.takenOn !== seenOn)
+      .flatMap((l) =>
+        namedIn(l)
+          .filter((n) => n.fault === f.fault && n.side === side)
+          .map((n) => ({ on: l.look.takenOn, severity: n.severity })),
+      );
+    seen.set(keyOf(f.fault, side), {
+      fault: f.fault,
+      side,
+      severity: f.severity,
+      by: [f.by ?? 'measured'],
+      onlyUnderLoad: f.onlyUnderLoad === true,
+      leftAlone: alone.find((d) => d.finding === f.fault && d.side === side) ?? null,
+      slightBefore: earlier.some((e) => e.severity === 'clear')
+        ? []
+        : [...new Set(earlier.map((e) => e.on))],
+    });
+  }
+  for (const line of seen.values()) if (line.severity === 'clear') line.leftAlone = null;
+  const counted = faults.filter((f) => !seen.get(keyOf(f.fault, f.side ?? null))?.leftAlone);
+  const pain: SeenFault[] = dossier.pains.some((p) => p.on === day)
+    ? [{ fault: 'pain', severity: 'clear' }]
+    : [];
+
+  const known = knownOf(dossier);
+  const reading = (measure: 'shinAngleStraight' | 'hipRotationIn' | 'abductionReps') =>
+    bothSides((side) => newestReading(dossier.trials, measure, side)?.mean ?? null);
+  const budget = [...plain]
+    .sort(
+      (a, b) =>
+        Number(b.look.condition === 'bodyweight') - Number(a.look.condition === 'bodyweight'),
+    )
+    .map((l) => l.capture?.report.leanBudget)
+    .find((b) => b);
+  const answered = fromMeasure(dossier);
+  const tried = dossier.tried
+    .filter((t) => !t.undone && t.takenOn >= (seenOn ?? day))
+    .sort((a, b) => a.takenAt.localeCompare(b.takenAt))
+    // Pain of another day does not stop today's tests; the screen asks about it.
+    .map((t): TestDone => ({
+      test: t.test,
+      side: t.side,
+      outcome: t.outcome,
+      earlier: t.takenOn !== day,
+    }));
+  const doneHere = new Set(tried.map((t) => testKey(t.test, t.side)));
+  return {
+    seenOn,
+    seen: [...seen.values()],
+    circumstances: {
+      limits: limits.map((l) => l.kind),
+      missing: hasLift(dossier) ? [...missing] : [...new Set<Need>([...missing, 'heelLift'])],
+      known: answered.known,
+    },
+    signs: {
+      findings: [...counted, ...pain],
+      measures: {
+        dorsiflexionDeg: bothSides((side) => known.ankle[side]?.deg ?? null),
+        dorsiflexionKneeStraightDeg: reading('shinAngleStraight'),
+        hipInwardRotationDeg: reading('hipRotationIn'),
+        standingAbductionReps: reading('abductionReps'),
+        navicularDropMm: bothSides((side) => readArch(dossier.trials, side).dropMm),
+        ...(known.fold ? { hipFold: foldLimitOf(known.fold) } : {}),
+      },
+      ...(budget ? { leanBudget: budget } : {}),
+      tests: [
+        ...tried,
+        ...[...answered.tests, ...repeatWithHeels(ofDay)].filter(
+          (t) => !doneHere.has(testKey(t.test, t.side)),
+        ),
+      ],
+    },
+  };
+}

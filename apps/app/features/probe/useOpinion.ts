@@ -1,0 +1,85 @@
+import { useCallback, useEffect, useRef, useState } from 'react';
+import type { Opinion, OpinionQuestion, Reasons } from './opinion.ts';
+
+/** What the worker is asked, and what it answers; answers to older questions are passed over. */
+export type Asked = { id: number; question: OpinionQuestion } & (
+  { kind: 'opinion' } | { kind: 'reasons'; node: number }
+);
+export type Told = { id: number } & (
+  { kind: 'opinion'; opinion: Opinion } | { kind: 'reasons'; reasons: Reasons }
+);
+
+type Unasked<T = Asked> = T extends Asked ? Omit<T, 'id'> : never;
+
+/** One worker for as long as the page is open: each question is short, starting a worker is not. */
+function useEngine(onTold: (told: Told) => void) {
+  const [hasFailed, setHasFailed] = useState(false);
+  const worker = useRef<Worker | null>(null);
+  const asked = useRef(0);
+  const listener = useRef(onTold);
+  useEffect(() => {
+    listener.current = onTold;
+  });
+  useEffect(() => {
+    const own = new Worker(new URL('./opinion.worker', import.meta.url));
+    worker.current = own;
+    own.addEventListener('message', ({ data }: MessageEvent<Told>) => {
+      if (data.id === asked.current) listener.current(data);
+    });
+    own.addEventListener('error', () => setHasFailed(true));
+    return () => {
+      own.terminate();
+      worker.current = null;
+    };
+  }, []);
+  const ask = useCallback((question: Unasked) => {
+    asked.current += 1;
+    worker.current?.postMessage({ ...question, id: asked.current });
+  }, []);
+  return { ask, hasFailed };
+}
+
+const isAlike = (a: readonly number[], b: readonly number[]) =>
+  a.length === b.length && a.every((p, i) => Math.abs(p - (b[i] ?? p)) < 0.005);
+
+/** The opinion on what is known, worked out beside the page; `before` are the beliefs it moved from. */
+export function useOpinion(question: OpinionQuestion): {
+  now: Opinion | null;
+  before: readonly number[] | null;
+  hasFailed: boolean;
+} {
+  const [state, setState] = useState<{ now: Opinion | null; before: readonly number[] | null }>({
+    now: null,
+    before: null,
+  });
+  const { ask, hasFailed } = useEngine((told) => {
+    if (told.kind !== 'opinion') return;
+    setState(({ now, before }) => ({
+      now: told.opinion,
+      // The ghost stays where the last move started until there is another move.
+      before: now && !isAlike(now.beliefs, told.opinion.beliefs) ? now.beliefs : before,
+    }));
+  });
+  // The record is read again every few seconds: only what is said in it matters, not that it was read.
+  const said = JSON.stringify(question);
+  useEffect(() => {
+    ask({ kind: 'opinion', question: JSON.parse(said) as OpinionQuestion });
+  }, [ask, said]);
+  return { ...state, hasFailed };
+}
+
+/** Why one cause is as likely as it is, worked out beside the page. */
+export function useReasons(
+  question: OpinionQuestion,
+  node: number,
+): { reasons: Reasons | null; hasFailed: boolean } {
+  const [reasons, setReasons] = useState<Reasons | null>(null);
+  const { ask, hasFailed } = useEngine((told) => {
+    if (told.kind === 'reasons') setReasons(told.reasons);
+  });
+  const said = JSON.stringify(question);
+  useEffect(() => {
+    ask({ kind: 'reasons', node, question: JSON.parse(said) as OpinionQuestion });
+  }, [ask, said, node]);
+  return { reasons, hasFailed };
+}

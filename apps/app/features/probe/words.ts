@@ -1,0 +1,71 @@
+import {
+  CAUSES,
+  NODES,
+  TESTS,
+  type Ahead,
+  type BannedCue,
+  type Outcome,
+  type SafetyLimit,
+  type Side,
+  type TestId,
+} from '@zither/core';
+
+export const OUTCOME_NAMES: Record<Outcome, string> = {
+  clears: 'Clears',
+  helps: 'Helps',
+  same: 'Same',
+  worse: 'Worse',
+  pain: 'Pain',
+};
+
+/** A share as whole per cent, never claiming certainty. */
+export const sayShare = (p: number): string =>
+  p < 0.01 ? 'under 1 %' : p > 0.99 ? 'over 99 %' : `${Math.round(p * 100)} %`;
+
+/** How sure, in a word beside the number. */
+export const sureWord = (p: number): string =>
+  p >= 0.85 ? 'very likely' : p >= 0.5 ? 'likely' : p >= 0.2 ? 'possible' : 'unlikely';
+
+const withSide = (name: string, side: Side | null) => (side === null ? name : `${name}, ${side}`);
+
+export const sayCause = (node: number): string => {
+  const { cause, side } = NODES[node]!;
+  return withSide(CAUSES[cause].name, side);
+};
+
+export const sayTest = (test: TestId, side: Side | null): string =>
+  withSide(TESTS[test].name, side);
+
+export const CUE_NAMES: Record<BannedCue, string> = {
+  kneesOut: '“Knees out”',
+  chestUp: '“Chest up”',
+  forcedTuck: 'A forced tuck of the pelvis',
+  stretchAnkle: 'Stretching the ankle',
+};
+
+/** A limit of the screen, as the reason a test is not done. */
+export const BAR_NAMES: Record<SafetyLimit['kind'], string> = {
+  noLoad: 'no load',
+  depthCap: 'a depth cap',
+  verticalShins: 'shins upright',
+  noDeepFold: 'no deep hip fold',
+  noLoadedLockout: 'no lock-out under load',
+  supportedOnly: 'only with support',
+};
+
+/** What one outcome would do, in a sentence: the causes that would lead to a plan, or how the largest belief would move. */
+export function sayAhead({ outcome, plan, moves }: Ahead): string {
+  if (outcome === 'pain') return 'Testing stops; where and how much is asked.';
+  const [largest] = moves;
+  if (plan.length > 0) return `${plan.slice(0, 2).map(sayCause).join(' and ')}.`;
+  if (!largest) return 'Nothing much.';
+  return `Still open; ${sayCause(largest.node).toLowerCase()} ${sayShare(largest.from)} → ${sayShare(largest.to)}.`;
+}
+
+/** Bits of log-odds in words. */
+export function sayWeight(bits: number): string {
+  const size = Math.abs(bits);
+  const word =
+    size >= 2 ? 'strongly' : size >= 0.75 ? 'clearly' : size >= 0.15 ? 'a little' : 'hardly';
+  return `${word} ${bits >= 0 ? 'for' : 'against'}`;
+}

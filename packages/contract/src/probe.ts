@@ -1,0 +1,161 @@
+import { z } from 'zod';
+import { cameraFaultSchema } from './capture.ts';
+import { causeIdSchema, findingIdSchema, outcomeSchema, testIdSchema } from './diagnosis.ts';
+import { daySchema, idSchema, momentSchema, sideSchema } from './scalars.ts';
+
+const rowFields = {
+  id: idSchema,
+  clientId: idSchema,
+  version: z.int().min(1),
+  updatedAt: momentSchema,
+};
+
+/** A short test as it was done: what it did to what was seen before. */
+export const triedValuesSchema = z.strictObject({
+  takenOn: daySchema,
+  takenAt: momentSchema,
+  test: testIdSchema,
+  side: sideSchema.nullable(),
+  outcome: outcomeSchema,
+  /** Taken back: kept in the record, counts for nothing. */
+  undone: z.boolean().default(false),
+});
+export type TriedValues = z.infer<typeof triedValuesSchema>;
+
+export const triedSchema = triedValuesSchema.extend(rowFields);
+export type Tried = z.infer<typeof triedSchema>;
+
+const because = z.string().trim().min(1, { error: 'must not be empty.' }).max(300);
+
+const decided = {
+  on: daySchema,
+  at: momentSchema,
+  takenBack: z.boolean().default(false),
+};
+
+const leaveAlone = {
+  ...decided,
+  kind: z.literal('leaveAlone'),
+  finding: cameraFaultSchema.exclude(['pain'], {
+    error: 'must be a known fault; pain is never left alone.',
+  }),
+  side: sideSchema.nullable(),
+  because,
+};
+
+const workOn = {
+  ...decided,
+  kind: z.literal('workOn'),
+  /** As they stood when it was decided, most probable first. */
+  causes: z
+    .array(
+      z.strictObject({
+        cause: causeIdSchema,
+        side: sideSchema.nullable(),
+        probability: z.number().min(0).max(1),
+        because: z.array(z.string().max(200)).max(8),
+      }),
+    )
+    .min(1, { error: 'must name a cause.' })
+    .max(6),
+};
+
+const kindError = { error: 'must be leaveAlone or workOn.' };
+
+/** What a coach concluded: a finding too small to matter, or the causes a plan is to be made for. */
+export const decisionValuesSchema = z.discriminatedUnion(
+  'kind',
+  [z.strictObject(leaveAlone), z.strictObject(workOn)],
+  kindError,
+);
+export type DecisionValues = z.infer<typeof decisionValuesSchema>;
+
+export const decisionSchema = z.discriminatedUnion(
+  'kind',
+  [z.strictObject({ ...leaveAlone, ...rowFields }), z.strictObject({ ...workOn, ...rowFields })],
+  kindError,
+);
+export type Decision = z.infer<typeof decisionSchema>;
+
+const share = z
+  .number({ error: 'must be a number.' })
+  .min(0.001, { error: 'must be from 0.001 to 0.999.' })
+  .max(0.999, { error: 'must be from 0.001 to 0.999.' })
+  .nullable();
+const pull = ['strong', 'some', 'weak', 'none'] as const;
+const severity = z.enum(['slight', 'clear'], { error: 'must be slight or clear.' });
+
+/** One entry of the tables of causes and tests, changed by a practice; `to` null puts the house default back. */
+export const tableChangeSchema = z.discriminatedUnion(
+  'kind',
+  [
+    z.strictObject({ kind: z.literal('prior'), cause: causeIdSchema, to: share }),
+    z.strictObject({
+      kind: z.literal('link'),
+      finding: findingIdSchema,
+      cause: causeIdSchema,
+      to: z
+        .enum([...pull, 'against'], { error: 'must be strong, some, weak, none or against.' })
+        .nullable(),
+    }),
+    z.strictObject({
+      kind: z.literal('testLink'),
+      test: testIdSchema,
+      cause: causeIdSchema,
+      effect: z.enum(['relieves', 'worsens', 'hurts'], {
+        error: 'must be relieves, worsens or hurts.',
+      }),
+      to: z.enum(pull, { error: 'must be strong, some, weak or none.' }).nullable(),
+    }),
+    z.strictObject({
+      kind: z.literal('minutes'),
+      test: testIdSchema,
+      to: z
+        .number({ error: 'must be a number.' })
+        .min(0.25, { error: 'must be from 0.25 to 30 minutes.' })
+        .max(30, { error: 'must be from 0.25 to 30 minutes.' })
+        .nullable(),
+    }),
+    z.strictObject({
+      kind: z.literal('strength'),
+      strength: z.enum(['strong', 'some', 'weak', 'against'], {
+        error: 'must be strong, some, weak or against.',
+      }),
+      to: share,
+    }),
+    z.strictObject({
+      kind: z.literal('sureness'),
+      by: z.enum(['measured', 'eye'], { error: 'must be measured or eye.' }),
+      severity,
+      to: z
+        .number({ error: 'must be a number.' })
+        .min(0.5, { error: 'must be from 0.5 to 0.999.' })
+        .max(0.999, { error: 'must be from 0.5 to 0.999.' })
+        .nullable(),
+    }),
+  ],
+  { error: 'must be a known entry of the tables.' },
+);
+
+/** A change of the tables with who made it and why: the history is never rewritten, the last word on an entry counts. */
+export const tableChangeValuesSchema = z.strictObject({
+  at: momentSchema,
+  by: z.string().trim().max(4),
+  why: z
+    .string()
+    .trim()
+    .min(1, { error: 'must say why.' })
+    .max(200, { error: 'must be at most 200 characters.' }),
+  changes: z.array(tableChangeSchema).min(1, { error: 'must change something.' }).max(200),
+});
+export type TableChangeValues = z.infer<typeof tableChangeValuesSchema>;
+
+export const tableChangeRowSchema = tableChangeValuesSchema.extend({
+  id: idSchema,
+  version: z.int().min(1),
+  updatedAt: momentSchema,
+});
+export type TableChangeRow = z.infer<typeof tableChangeRowSchema>;
+
+/** Every change of a practice's tables, oldest first. */
+export const tableHistorySchema = z.strictObject({ changes: z.array(tableChangeRowSchema) });

@@ -1,0 +1,81 @@
+import type { Side } from '../linkage/setup.ts';
+import type { SafetyLimit } from '../safety/screen.ts';
+import type { FindingId } from './links.ts';
+import { causesBehind, expectedGain, type Evidence } from './model.ts';
+import { HOUSE_TABLES, type Tables } from './tables.ts';
+import { TEST_IDS, TESTS, type Need, type Outcome, type TestId } from './tests.ts';
+
+export interface NextTest {
+  test: TestId;
+  side: Side | null;
+  bits: number;
+  minutes: number;
+  chances: Record<Outcome, number>;
+}
+
+/** A test that tells less than this is not worth the client's minute, bits (house default). */
+export const WORTH_BITS = 0.08;
+/** A test on a side, as one word to compare by. */
+export const testKey = (test: TestId, side: Side | null | undefined): string =>
+  `${test} ${side ?? ''}`;
+
+/** Whether a finding counts as seen. */
+export const isThere = (e: Evidence): e is Extract<Evidence, { kind: 'finding' }> =>
+  e.kind === 'finding' && e.sure > 0.5;
+
+/** Sides a test may be done on, for what was seen: those of its findings, or none. */
+function sidesFor(
+  test: TestId,
+  there: readonly Extract<Evidence, { kind: 'finding' }>[],
+): (Side | null)[] {
+  const { about, sided } = TESTS[test];
+  const seen = there.filter((e) => about.includes(e.finding));
+  if (seen.length === 0) return [];
+  if (!sided) return [null];
+  const sides = [...new Set(seen.map((e) => e.side))].filter((s) => s !== null);
+  return sides.length > 0 ? sides : ['left', 'right'];
+}
+
+/** What keeps tests from being done, beside the screen. */
+export interface Circumstances {
+  limits?: readonly SafetyLimit['kind'][] | undefined;
+  /** Not at hand. */
+  missing?: readonly Need[] | undefined;
+  /** Done already, or known without the test: {@link testKey}s. */
+  known?: readonly string[] | undefined;
+}
+
+/** Why a test is not done here: a limit of the screen, or what it needs; null = it may be done. */
+export function barOf(
+  test: TestId,
+  { limits = [], missing = [] }: Circumstances,
+): { by: 'screen'; limit: SafetyLimit['kind'] } | { by: 'kit'; need: Need } | null {
+  const { barredBy, needs } = TESTS[test];
+  const limit = barredBy.find((kind) => limits.includes(kind));
+  if (limit) return { by: 'screen', limit };
+  return needs && missing.includes(needs) ? { by: 'kit', need: needs } : null;
+}
+
+/**
+ * Tests that may be done now, the most telling a minute first: about something seen, not barred, not done yet.
+ */
+export function worthTesting(
+  evidence: readonly Evidence[],
+  { limits = [], missing = [], known = [] }: Circumstances,
+  tables: Tables = HOUSE_TABLES,
+): NextTest[] {
+  const there = evidence.filter(isThere);
+  const sees = (id: FindingId) => there.some((e) => e.finding === id);
+  const asked = causesBehind(there, tables);
+  return TEST_IDS.filter((id) => barOf(id, { limits, missing }) === null)
+    .filter((id) => id !== 'kneesOutCue' || (sees('kneesIn') && !sees('kneesOut')))
+    .flatMap((test) => sidesFor(test, there).map((side) => ({ test, side })))
+    .filter(({ test, side }) => !known.includes(testKey(test, side)))
+    .map(({ test, side }): NextTest => ({
+      test,
+      side,
+      minutes: tables.tests[test].minutes,
+      ...expectedGain(evidence, test, side, asked, tables),
+    }))
+    .sort((a, b) => b.bits / b.minutes - a.bits / a.minutes);
+}
