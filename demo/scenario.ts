@@ -2,8 +2,10 @@ import type {
   ClientSetupValues,
   ClientValues,
   Condition,
+  DecisionValues,
   JudgementValues,
   ScreeningValues,
+  TriedValues,
 } from '@zither/contract';
 import type { BothSides, CameraView, MadeFault, MeasureId } from '@zither/core';
 
@@ -29,12 +31,33 @@ export interface DemoLook {
   byEye?: JudgementValues['seen'];
 }
 
+/** A short test done on a day, against the looks of that day. */
+export interface DemoTried {
+  daysAgo: number;
+  test: TriedValues['test'];
+  side: TriedValues['side'];
+  outcome: TriedValues['outcome'];
+}
+
+/** A finding left alone, or the causes of that day taken as what to work on. */
+export type DemoDecision =
+  | {
+      kind: 'leaveAlone';
+      daysAgo: number;
+      finding: Extract<DecisionValues, { kind: 'leaveAlone' }>['finding'];
+      side: TriedValues['side'];
+      because: string;
+    }
+  | { kind: 'workOn'; daysAgo: number };
+
 /** One invented client, built around one story. */
 export interface DemoClient {
   story: string;
   client: ClientValues;
   days: DemoDay[];
   looks: DemoLook[];
+  tried?: DemoTried[];
+  decisions?: DemoDecision[];
   /** Setup in use; null = none tried yet. */
   setup: ClientSetupValues | null;
   hasPrescription: boolean;
@@ -338,6 +361,209 @@ export const SCENARIO: readonly DemoClient[] = [
     setup: null,
     hasPrescription: false,
     screen: { purpose: 'strength', answers: {} },
+  },
+  {
+    story: 'Pelvis shift seen only in squats.',
+    client: {
+      name: 'Wren Tolvar',
+      statureMm: 1740,
+      massKg: 70,
+      segmentsMm: {},
+      shoulderWidthMm: null,
+      interAsisMm: null,
+      kit: gymPlates,
+      notes: 'Carries the post bag on one shoulder. Sits to the right when it gets heavy.',
+    },
+    days: [
+      {
+        daysAgo: 4,
+        truth: {
+          heelRise: 0,
+          stanceWidth: 430,
+          toeOut: both(14, 21),
+          kneeTravel: 55,
+          kneeToWall: both(125, 120),
+          hipRotationIn: both(36, 19),
+          hipRotationOut: both(41, 48),
+        },
+      },
+    ],
+    looks: [
+      {
+        daysAgo: 4,
+        view: 'rear',
+        condition: 'bodyweight',
+        faults: [
+          { fault: 'sideShift', size: 27, side: 'right' },
+          { fault: 'unevenTouch', size: 15, side: 'right' },
+        ],
+        byEye: [
+          { fault: 'sideShift', severity: 'clear', side: 'right', phase: 'bottom', reps: [] },
+        ],
+      },
+    ],
+    tried: [{ daysAgo: 4, test: 'hinge', side: 'right', outcome: 'clears' }],
+    decisions: [{ kind: 'workOn', daysAgo: 4 }],
+    setup: null,
+    hasPrescription: false,
+    screen: { purpose: 'strength', answers: {} },
+  },
+  {
+    story: 'Over-cued knees.',
+    client: {
+      name: 'Hodd Karrin',
+      statureMm: 1800,
+      massKg: 84,
+      segmentsMm: {},
+      shoulderWidthMm: null,
+      interAsisMm: null,
+      kit: gymPlates,
+      notes: 'Was told “knees out” for two winters and took it to heart.',
+    },
+    days: [
+      {
+        daysAgo: 2,
+        truth: {
+          heelRise: 0,
+          stanceWidth: 460,
+          toeOut: both(22),
+          kneeTravel: 50,
+          kneeToWall: both(120, 120),
+          hipRotationIn: both(37, 38),
+        },
+      },
+    ],
+    looks: [
+      {
+        daysAgo: 2,
+        view: 'front',
+        condition: 'bodyweight',
+        faults: [
+          { fault: 'kneesOut', size: 13, side: 'left' },
+          { fault: 'kneesOut', size: 13, side: 'right' },
+        ],
+      },
+    ],
+    setup: null,
+    hasPrescription: false,
+    screen: { purpose: 'sport', answers: {} },
+  },
+  {
+    story: 'Faults only under load.',
+    client: {
+      name: 'Brin Ostmoor',
+      statureMm: 1680,
+      massKg: 64,
+      segmentsMm: {},
+      shoulderWidthMm: null,
+      interAsisMm: null,
+      kit: gymPlates,
+      notes: 'Winch crew. Clean until the bar is heavy.',
+    },
+    days: [
+      {
+        daysAgo: 5,
+        truth: {
+          heelRise: 0,
+          stanceWidth: 420,
+          toeOut: both(16),
+          kneeTravel: 65,
+          kneeToWall: both(125, 125),
+        },
+      },
+    ],
+    looks: [
+      { daysAgo: 5, view: 'front', condition: 'bodyweight', faults: [], byEye: [] },
+      {
+        daysAgo: 5,
+        view: 'front',
+        condition: 'load',
+        faults: [{ fault: 'kneesIn', size: 18, side: 'left', phase: 'ascent' }],
+      },
+    ],
+    setup: setup({ stanceWidthMm: 420, hold: 'highBar', loadKg: 70 }),
+    hasPrescription: false,
+    screen: { purpose: 'barbell', answers: {} },
+  },
+  {
+    story: 'A finding rightly left alone.',
+    client: {
+      name: 'Quill Haskamp',
+      statureMm: 1720,
+      massKg: 72,
+      segmentsMm: {},
+      shoulderWidthMm: null,
+      interAsisMm: null,
+      kit: gymPlates,
+      notes: 'Radio warden. The right knee wanders a little, always has; nothing hurts.',
+    },
+    days: [60, 31, 3].map((daysAgo, i) => ({
+      daysAgo,
+      truth: {
+        heelRise: 0,
+        stanceWidth: 430,
+        toeOut: both(15),
+        kneeTravel: 60,
+        kneeToWall: both(118 + 2 * i, 120),
+      },
+    })),
+    looks: [60, 31, 3].map((daysAgo) => ({
+      daysAgo,
+      view: 'front' as const,
+      condition: 'bodyweight' as const,
+      faults: [{ fault: 'kneeWobble' as const, size: 5.5, side: 'right' as const }],
+    })),
+    decisions: [
+      {
+        kind: 'leaveAlone',
+        daysAgo: 3,
+        finding: 'kneeWobble',
+        side: 'right',
+        because: 'Stable and painless for weeks.',
+      },
+    ],
+    setup: null,
+    hasPrescription: false,
+    screen: { purpose: 'dailyLife', answers: {} },
+  },
+  {
+    story: 'An arch that never forms: the orthosis stays, a clinician is asked.',
+    client: {
+      name: 'Nim Farrowe',
+      statureMm: 1770,
+      massKg: 79,
+      segmentsMm: {},
+      shoulderWidthMm: null,
+      interAsisMm: null,
+      kit: gymPlates,
+      notes: 'Stores warden. Insole in the left shoe since school.',
+    },
+    days: [
+      {
+        daysAgo: 7,
+        truth: {
+          heelRise: 0,
+          stanceWidth: 430,
+          toeOut: both(18, 17),
+          kneeTravel: 60,
+          kneeToWall: both(118, 122),
+          navicularSitting: both(36, 47),
+          navicularStanding: both(22, 41),
+          archForms: both(0, 1),
+        },
+      },
+    ],
+    looks: [
+      {
+        daysAgo: 7,
+        view: 'front',
+        condition: 'bodyweight',
+        faults: [{ fault: 'archDrops', size: 14, side: 'left' }],
+      },
+    ],
+    setup: null,
+    hasPrescription: false,
+    screen: { purpose: 'return', answers: {} },
   },
   {
     story: 'Held by the screen.',

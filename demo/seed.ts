@@ -30,6 +30,8 @@ import {
 } from '@zither/core';
 import { packCapture } from '@zither/formats';
 import { bodyOf, prescriptionStart } from '../apps/app/features/measure/derive.ts';
+import { conclusionOf, opine } from '../apps/app/features/probe/opinion.ts';
+import { basisOf } from '../apps/app/features/probe/signs.ts';
 import { writePrescription } from '../apps/app/features/prescription/write.ts';
 import { keptCapture } from '../apps/app/features/watch/keptCapture.ts';
 import { scriptFor, subjectFor } from '../apps/app/features/watch/subject.ts';
@@ -104,6 +106,7 @@ async function seedClient(
       values: demo.setup,
     });
   for (const look of demo.looks) await seedLook(demo, look, clientId, target, today, random);
+  await seedProbe(demo, clientId, target, today, random);
   if (!demo.hasPrescription) return;
   const dossier = dossierSchema.parse(await target.get(`/api/clients/${clientId}`));
   const start = prescriptionStart(dossier);
@@ -193,6 +196,50 @@ async function seedLook(
       seen: look.byEye,
     },
   });
+}
+
+/** Short tests and conclusions, weighed as the app weighs them on that day. */
+async function seedProbe(
+  demo: DemoClient,
+  clientId: string,
+  target: SeedTarget,
+  today: Date,
+  random: () => number,
+): Promise<void> {
+  const row = () => ({
+    operationId: seededId(random),
+    rowId: seededId(random),
+    baseVersion: 0,
+    clientId,
+  });
+  const dayOf = (daysAgo: number) => format(addDays(today, -daysAgo), 'yyyy-MM-dd');
+  for (const [n, { daysAgo, ...tried }] of (demo.tried ?? []).entries())
+    await target.send({
+      kind: 'tried.put',
+      ...row(),
+      values: {
+        ...tried,
+        takenOn: dayOf(daysAgo),
+        takenAt: `${dayOf(daysAgo)}T09:4${n}:00.000Z`,
+        undone: false,
+      },
+    });
+  for (const { daysAgo, ...decision } of demo.decisions ?? []) {
+    const on = dayOf(daysAgo);
+    const base = { on, at: `${on}T09:50:00.000Z`, takenBack: false };
+    if (decision.kind === 'leaveAlone') {
+      await target.send({ kind: 'decision.put', ...row(), values: { ...base, ...decision } });
+      continue;
+    }
+    const dossier = dossierSchema.parse(await target.get(`/api/clients/${clientId}`));
+    const { signs, circumstances } = basisOf(dossier, on, [], []);
+    const causes = conclusionOf(opine({ signs, circumstances, changes: [] }));
+    await target.send({
+      kind: 'decision.put',
+      ...row(),
+      values: { ...base, kind: 'workOn', causes },
+    });
+  }
 }
 
 const isFold = (measure: MeasureId): measure is (typeof HIP_FOLD_MEASURES)[number] =>

@@ -1,12 +1,20 @@
-import { router } from 'expo-router';
+import { router, useLocalSearchParams } from 'expo-router';
 import { ScrollView, View } from 'react-native';
 import type { Dossier } from '@zither/contract';
+import { CAUSES, type CauseId, type LikelyCause } from '@zither/core';
 import { Button } from '../../ui/elements.ts';
 import { Heading, Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
+import { referredOf, workedOn } from '../probe/signs.ts';
 import { today } from '../shell/today.ts';
-import { PLACE_NAMES, PURPOSE_NAMES, safetyOf } from './safety.ts';
+import { isHeld, PLACE_NAMES, PURPOSE_NAMES, safetyOf } from './safety.ts';
+
+/** "Front-of-ankle block, left". */
+const sayReferred = (cause: CauseId, found: readonly Pick<LikelyCause, 'side'>[]): string => {
+  const sides = found.flatMap((c) => (c.side === null ? [] : [c.side]));
+  return sides.length > 0 ? `${CAUSES[cause].name}, ${sides.join(' and ')}` : CAUSES[cause].name;
+};
 
 /** A note for the client's clinician: what was said, why the session is held, and what the coach would like to know. */
 export function ReferralPage({ dossier }: { dossier: Dossier }) {
@@ -14,6 +22,10 @@ export function ReferralPage({ dossier }: { dossier: Dossier }) {
   const { colors } = useLook();
   const safety = safetyOf(dossier, today());
   const reasons = safety.state === 'notScreened' ? [] : safety.outcome.reasons;
+  const isHold = isHeld(safety);
+  const referred = referredOf(dossier);
+  const concluded = workedOn(dossier);
+  const { from = 'clear' } = useLocalSearchParams<{ from?: string }>();
   return (
     <ScrollView
       style={{ backgroundColor: colors.surface }}
@@ -25,19 +37,46 @@ export function ReferralPage({ dossier }: { dossier: Dossier }) {
           <Button
             type="outline"
             title="Back"
-            onPress={() => router.navigate(`/clients/${client.id}/clear` as never)}
+            onPress={() =>
+              router.navigate(
+                `/clients/${client.id}/${['probe', 'prescription'].includes(from) ? from : 'clear'}` as never,
+              )
+            }
           />
         </View>
         <Heading level={1}>Referral note</Heading>
         <Say>{`For the clinician of ${client.name}, ${today()}.`}</Say>
         <Say>
-          {`${client.name} came for coaching of a bilateral squat${screening?.purpose ? ` (${PURPOSE_NAMES[screening.purpose].toLowerCase()})` : ''}. Before or during the session the following was said, so the session is held:`}
+          {`${client.name} came for coaching of a bilateral squat${screening?.purpose ? ` (${PURPOSE_NAMES[screening.purpose].toLowerCase()})` : ''}.${reasons.length > 0 ? ` Before or during the session the following was said${isHold ? ', so the session is held' : ''}:` : ''}`}
         </Say>
         {reasons.map((reason) => (
           <Say key={reason} strong>
             {reason}
           </Say>
         ))}
+        {referred.length > 0 && (
+          <>
+            <Heading level={2}>What was seen</Heading>
+            <Say>
+              In measurements and short movement tests something showed that coaching does not
+              answer. Nothing is stretched or drilled for it until you have looked:
+            </Say>
+            {referred.map((cause) => {
+              const found = concluded?.causes.filter((c) => c.cause === cause) ?? [];
+              return (
+                <View key={cause}>
+                  <Say strong>{sayReferred(cause, found)}</Say>
+                  <Say>{CAUSES[cause].means}</Say>
+                  {found.flatMap((c) => c.because).length > 0 && (
+                    <Say
+                      small
+                    >{`Seen: ${[...new Set(found.flatMap((c) => c.because))].join(' · ')}.`}</Say>
+                  )}
+                </View>
+              );
+            })}
+          </>
+        )}
         {screening?.answers.pain && (
           <Say>{`Pain today: ${PLACE_NAMES[screening.answers.pain.place].toLowerCase()}, ${screening.answers.pain.level} of 10.`}</Say>
         )}

@@ -110,11 +110,11 @@ export function useCapture(id: string): CaptureView {
   }, [waiting, data, isLoading, error, refetch, id]);
 }
 
-/** The practice's changes of its tables, sent or not, oldest first; empty while they are not known. */
-export function useTableChanges(): TableChangeRow[] {
-  const { data } = useTablesQuery(undefined, { refetchOnMountOrArgChange: 60 });
+/** The practice's changes of its tables, sent or not, oldest first; `isUnknown` when they could not be fetched and so are not all there. */
+export function useTableChanges(): { changes: TableChangeRow[]; isUnknown: boolean } {
+  const { data, isError } = useTablesQuery(undefined, { refetchOnMountOrArgChange: 60 });
   const queue = useAppSelector((s) => s.outbox.queue);
-  return useMemo(
+  const changes = useMemo(
     () => [
       ...(data ?? []),
       ...queue.flatMap(({ operation }): TableChangeRow[] =>
@@ -125,6 +125,7 @@ export function useTableChanges(): TableChangeRow[] {
     ],
     [data, queue],
   );
+  return { changes, isUnknown: isError && data === undefined };
 }
 
 /** A row to write: its id, and the version the change was made on (0 = not on the server yet). */

@@ -1,7 +1,7 @@
 import { Button } from '../../ui/elements.ts';
 import { router } from 'expo-router';
 import { useMemo } from 'react';
-import { BALANCED, prescribe } from '@zither/core';
+import { BALANCED, CAUSES, prescribe, type CauseId, type FirstCause } from '@zither/core';
 import type { Dossier } from '@zither/contract';
 import { Notice } from '../../ui/Notice.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
@@ -11,6 +11,7 @@ import { isHeld, limitsOf, safetyOf } from '../clear/safety.ts';
 import { SafetyNotice } from '../clear/SafetyNotice.tsx';
 import { newId, useChanges } from '../data/index.ts';
 import { prescriptionStart } from '../measure/index.ts';
+import { referredOf } from '../probe/signs.ts';
 import { today } from '../shell/today.ts';
 import { Plan } from './Plan.tsx';
 import { writePrescription } from './write.ts';
@@ -21,12 +22,17 @@ export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
   const { putPrescription, putSetup } = useChanges();
   const safety = useMemo(() => safetyOf(dossier, today()), [dossier]);
   const start = useMemo(() => prescriptionStart(dossier, limitsOf(safety)), [dossier, safety]);
+  const referred = useMemo(() => referredOf(dossier), [dossier]);
   const proposal = useMemo(
     () =>
       start.kind === 'ready'
-        ? writePrescription(prescribe(start.input, BALANCED), today(), start.measuredOn)
+        ? writePrescription(
+            prescribe({ ...start.input, referred: drilledFor(referred) }, BALANCED),
+            today(),
+            start.measuredOn,
+          )
         : null,
-    [start],
+    [start, referred],
   );
   const back = { to: `/clients/${client.id}`, label: `Back to ${client.name}` };
   const isSame =
@@ -85,6 +91,20 @@ export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
       <Part>
         <SafetyNotice clientId={client.id} safety={safety} />
         <PainButton dossier={dossier} />
+        {referred.length > 0 && (
+          <Notice
+            tone="now"
+            actions={[
+              {
+                label: 'Referral note',
+                onPress: () =>
+                  router.navigate(`/clients/${client.id}/referral?from=prescription` as never),
+              },
+            ]}
+          >
+            {`For a clinician: ${referred.map((c) => CAUSES[c].name.toLowerCase()).join(' and ')}. ${referred.map((c) => CAUSES[c].means).join(' ')} Nothing is drilled for it in this plan.`}
+          </Notice>
+        )}
       </Part>
       {start.kind === 'missing' && (
         <Part>
@@ -124,6 +144,10 @@ export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
     </Screen>
   );
 }
+
+/** What the plan's own causes are called of those that are for a clinician. */
+const drilledFor = (referred: readonly CauseId[]): FirstCause[] =>
+  referred.includes('ankleBlock') ? ['ankleJoint'] : [];
 
 /** The values of a kept row, in the order a proposal has them. */
 function kept(row: NonNullable<Dossier['prescription']>) {

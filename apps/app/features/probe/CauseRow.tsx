@@ -11,11 +11,13 @@ import { sayCause, sayShare, sureWord } from './words.ts';
 export const nodeOf = ({ cause, side }: Pick<LikelyCause, 'cause' | 'side'>): number =>
   NODES.findIndex((n) => n.cause === cause && n.side === side);
 
-const pieces = (weights: LikelyCause['because']) =>
+const pieces = (weights: LikelyCause['because'], most: number) =>
   weights
-    .slice(0, 3)
+    .slice(0, most)
     .map((w) => w.what)
     .join(' · ');
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** One cause: how sure, where it stood before, what speaks for it and against it; opens its whole ledger. */
 export function CauseRow({
@@ -52,11 +54,10 @@ export function CauseRow({
           </Say>
         </View>
         <BeliefBar probability={probability} before={before} refer={refer} />
-        <Say small soft>
-          {`${sureWord(probability)}${moved ? ` · was ${sayShare(before)}` : ''}${refer ? ' · for a clinician' : CAUSES[cause.cause].kind === 'notAFault' ? ' · not a fault' : ''}`}
+        <Say small>
+          {`${capital(sureWord(probability))}${moved ? ` · was ${sayShare(before)}` : ''}${refer ? ' · for a clinician' : CAUSES[cause.cause].kind === 'notAFault' ? ' · not a fault' : ''}${cause.because.length > 0 ? `. Because: ${pieces(cause.because, 2)}` : ''}`}
         </Say>
-        {cause.because.length > 0 && <Say small>{`Because: ${pieces(cause.because)}`}</Say>}
-        {cause.against.length > 0 && <Say small>{`Against: ${pieces(cause.against)}`}</Say>}
+        {cause.against.length > 0 && <Say small soft>{`Against: ${pieces(cause.against, 2)}`}</Say>}
       </View>
       <MaterialIcons name="chevron-right" size={22} color={colors.inkSoft} />
     </ListItem>

@@ -1,5 +1,4 @@
 import { View } from 'react-native';
-import { EXPLAINED } from '@zither/core';
 import { Fold } from '../../ui/Fold.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
@@ -7,8 +6,8 @@ import { CauseRow, nodeOf } from './CauseRow.tsx';
 import type { Opinion } from './opinion.ts';
 import { CUE_NAMES } from './words.ts';
 
-/** From here a cause is listed without being asked for. */
-const LISTED = { most: 4, from: EXPLAINED.from } as const;
+/** Causes listed without being asked for: the leading one, and others from so likely on. */
+const LISTED = { most: 3, from: 0.15 } as const;
 
 /** The leading causes, what is no fault, and what must not be cued. */
 export function CausesPart({
@@ -42,16 +41,18 @@ export function CausesPart({
         />
       );
     });
-  const leading = causes.slice(0, LISTED.most).filter((c) => c.probability >= LISTED.from);
+  const leading = causes
+    .slice(0, LISTED.most)
+    .filter((c, place) => place === 0 || (c.probability >= LISTED.from && c.because.length > 0));
   return (
-    <Part
-      title="Likely causes"
-      hint={`Weighed from ${opinion.pieces} pieces of evidence. House weights, not clinical likelihoods: you decide.`}
-    >
+    <Part title="Likely causes">
       <View aria-live="polite">{rows(leading)}</View>
       <Fold title="All causes" note={`${causes.length - leading.length} less likely`}>
         <View>{rows(causes.slice(leading.length))}</View>
       </Fold>
+      <Say small soft>
+        {`Weighed from ${opinion.pieces} pieces of evidence. House weights, not clinical likelihoods: you decide.`}
+      </Say>
       {notFaults.map((n) => (
         <Say key={n.what} small>{`Not a fault: ${n.because}`}</Say>
       ))}

@@ -2,7 +2,7 @@ import { router } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import type { Dossier, Tried } from '@zither/contract';
-import { CAUSES, NODES, OUTCOMES, testKey, type Need, type Outcome } from '@zither/core';
+import { CAUSES, OUTCOMES, testKey, TESTS, type Need, type Outcome } from '@zither/core';
 import { Button } from '../../ui/elements.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
@@ -23,6 +23,7 @@ import { takes } from '../session/takes.ts';
 import { settingsActions } from '../settings/settings.ts';
 import { today } from '../shell/today.ts';
 import { CausesPart } from './CausesPart.tsx';
+import { conclusionOf } from './opinion.ts';
 import { PainPanel } from './PainPanel.tsx';
 import { SeenPart } from './SeenPart.tsx';
 import { basisOf, workedOn, type SeenLine } from './signs.ts';
@@ -50,7 +51,7 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
   const { client } = dossier;
   const safety = useMemo(() => safetyOf(dossier, day), [dossier, day]);
   const missing = useAppSelector((s) => s.settings.missing);
-  const changes = useTableChanges();
+  const { changes, isUnknown } = useTableChanges();
   const basis = useMemo(
     () => basisOf(dossier, day, limitsOf(safety), missing),
     [dossier, day, safety, missing],
@@ -136,26 +137,7 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
   };
   const conclude = () => {
     if (!now) return;
-    const nodes =
-      now.plan.length > 0
-        ? now.plan
-        : now.diagnosis.causes
-            .slice(0, 1)
-            .map((c) => NODES.findIndex((n) => n.cause === c.cause && n.side === c.side));
-    const causes = nodes.slice(0, 6).flatMap((node) => {
-      const { cause, side } = NODES[node]!;
-      const found = now.diagnosis.causes.find((c) => c.cause === cause && c.side === side);
-      return found
-        ? [
-            {
-              cause,
-              side,
-              probability: found.probability,
-              because: found.because.slice(0, 6).map((w) => w.what),
-            },
-          ]
-        : [];
-    });
+    const causes = conclusionOf(now);
     if (causes.length === 0) return;
     putDecision(
       client.id,
@@ -163,7 +145,7 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
       { kind: 'workOn', on: day, at: new Date().toISOString(), takenBack: false, causes },
     );
     const refers = causes.some((c) => ['refer', 'stop'].includes(CAUSES[c.cause].kind));
-    go(refers ? 'referral' : 'setup');
+    go(refers ? 'referral?from=probe' : 'setup');
   };
 
   const lastTried = dossier.tried.find((t) => t.id === last && !t.undone);
@@ -171,40 +153,31 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
   const nothingSeen = basis.seenOn === null;
   const isEmpty = now !== null && now.faults === 0 && tests.length === 0;
 
-  const left = (
-    <>
-      <Part>
-        <SafetyNotice clientId={client.id} safety={safety} />
-        <PainButton dossier={dossier} />
-        <Say soft small>
-          {takes('probe', dossier, safety)}
-        </Say>
-        {hasFailed && (
-          <Notice tone="now">
-            The part of the app that weighs causes could not be started. Reload the page; nothing is
-            lost.
-          </Notice>
-        )}
-      </Part>
-      {nothingSeen ? (
-        <Part>
-          <Notice actions={[{ label: 'To Watch', onPress: () => go('watch') }]}>
-            Nothing was looked at yet. Five reps judged by eye are enough: causes are weighed by
-            what was seen.
-          </Notice>
-        </Part>
-      ) : (
-        <SeenPart basis={basis} day={day} onLeave={leave} onCount={count} />
+  const notices = (
+    <Part>
+      <SafetyNotice clientId={client.id} safety={safety} />
+      <PainButton dossier={dossier} />
+      {hasFailed && (
+        <Notice tone="now">
+          The part of the app that weighs causes could not be started. Reload the page; nothing is
+          lost.
+        </Notice>
       )}
-      <CausesPart
-        opinion={now}
-        before={before}
-        isEmpty={isEmpty}
-        onOpen={(node) => go(`probe/why?cause=${node}`)}
-      />
-    </>
+      {isUnknown && (
+        <Say small soft>
+          Your practice’s own tables could not be fetched: the house defaults are used.
+        </Say>
+      )}
+      {nothingSeen && (
+        <Notice actions={[{ label: 'To Watch', onPress: () => go('watch') }]}>
+          Nothing was looked at yet. Five reps judged by eye are enough: causes are weighed by what
+          was seen.
+        </Notice>
+      )}
+    </Part>
   );
-  const right = (
+  /** What the last tap did, or still has to be asked. */
+  const justNow = (
     <>
       {hurtingTried && (
         <PainPanel
@@ -228,14 +201,50 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
           }}
         />
       )}
-      {lastTried && !hurtingTried && (
+      {isStopped && !hurtingTried && (
         <Part>
-          <Notice
-            tone="good"
-            actions={[{ label: 'Undo', onPress: () => undo(lastTried, true) }]}
-          >{`Recorded: ${sayTest(lastTried.test, lastTried.side)}, ${OUTCOME_NAMES[lastTried.outcome].toLowerCase()}.`}</Notice>
+          <Notice tone="now">
+            Something hurts: testing stops for today. Pain is for the client’s clinician; the screen
+            decides what may follow.
+          </Notice>
         </Part>
       )}
+      {lastTried && !hurtingTried && (
+        <Part>
+          <Notice tone="good" isTight>
+            <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.s }}>
+              <View style={{ flex: 1 }}>
+                <Say small>
+                  {`Recorded: ${sayTest(lastTried.test, lastTried.side)}, ${OUTCOME_NAMES[lastTried.outcome].toLowerCase()}.`}
+                </Say>
+              </View>
+              <Button type="clear" title="Undo" onPress={() => undo(lastTried, true)} />
+            </View>
+          </Notice>
+        </Part>
+      )}
+    </>
+  );
+  const causes = (
+    <CausesPart
+      opinion={now}
+      before={before}
+      isEmpty={isEmpty}
+      onOpen={(node) => go(`probe/why?cause=${node}`)}
+    />
+  );
+  const seen = (
+    <>
+      {!nothingSeen && <SeenPart basis={basis} day={day} onLeave={leave} onCount={count} />}
+      <Part>
+        <Say soft small>
+          {takes('probe', dossier, safety)}
+        </Say>
+      </Part>
+    </>
+  );
+  const work = (
+    <>
       {now && (
         <VerdictPart
           opinion={now}
@@ -247,7 +256,7 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
             const { ref, clientId, values } = split(decision);
             putDecision(clientId, ref, { ...values, takenBack: true });
           }}
-          onReferral={() => go('referral')}
+          onReferral={() => go('referral?from=probe')}
         />
       )}
       {current && !isStopped && (
@@ -284,10 +293,12 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
       foot={
         canRecord ? (
           <View style={{ flex: 1, gap: space.s }}>
-            <Say
-              small
-              strong
-            >{`${sayTest(current.next.test, current.next.side)}: what did it do?`}</Say>
+            <View>
+              <Say small strong>
+                {sayTest(current.next.test, current.next.side)}
+              </Say>
+              {!isWide && <Say small>{TESTS[current.next.test].how}</Say>}
+            </View>
             <View style={{ flexDirection: 'row', gap: 6 }}>
               {OUTCOMES.map((outcome) => (
                 <Button
@@ -312,10 +323,27 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
           />
         )
       }
-      {...(isWide ? { panes: [left, right] } : {})}
+      {...(isWide
+        ? {
+            panes: [
+              <>
+                {notices}
+                {causes}
+                {seen}
+              </>,
+              <>
+                {justNow}
+                {work}
+              </>,
+            ],
+          }
+        : {})}
     >
-      {left}
-      {right}
+      {notices}
+      {justNow}
+      {causes}
+      {work}
+      {seen}
     </Screen>
   );
 }

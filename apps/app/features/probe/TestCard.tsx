@@ -61,7 +61,7 @@ export function TestCard({
         </Say>
         {ahead.map((a) => (
           <Say key={a.outcome} small soft={!a.changesPlan}>
-            {`${OUTCOME_NAMES[a.outcome]} (${sayShare(a.chance)}): ${sayAhead(a)}`}
+            {`${OUTCOME_NAMES[a.outcome]}${a.outcome === 'pain' ? '' : ` (${sayShare(a.chance)})`}: ${sayAhead(a)}`}
           </Say>
         ))}
       </View>

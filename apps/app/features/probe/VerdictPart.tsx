@@ -55,16 +55,12 @@ export function VerdictPart({
       {`Concluded ${sayDay(decision.on)}: ${decision.causes.map((c) => `${sayCause(nodeOf(c)).toLowerCase()} (${sayShare(c.probability)})`).join(' and ')}.`}
     </Notice>
   );
-  if (diagnosis.stop)
-    return (
-      <Part>
-        <Notice tone="now">
-          Something hurts: testing stops for today. Pain is for the client’s clinician; the screen
-          decides what may follow.
-        </Notice>
-        {concluded}
-      </Part>
-    );
+  /** What would be concluded now is what was concluded already. */
+  const isSame =
+    decision !== null &&
+    decision.causes.length === plan.length &&
+    decision.causes.every((c) => plan.includes(nodeOf(c)));
+  if (diagnosis.stop) return concluded ? <Part>{concluded}</Part> : null;
   if (isEmpty)
     return (
       <Part>
@@ -79,7 +75,9 @@ export function VerdictPart({
       <Part>
         <Notice
           tone="now"
-          actions={[{ label: 'Conclude and write the referral note', onPress: onConclude }]}
+          actions={
+            isSame ? [] : [{ label: 'Conclude and write the referral note', onPress: onConclude }]
+          }
         >
           <View style={{ gap: space.xs }}>
             <Say strong>{`For a clinician: ${named(referred)}.`}</Say>
@@ -95,7 +93,10 @@ export function VerdictPart({
   if (!hasTest)
     return (
       <Part>
-        <Notice tone="good" actions={[{ label: 'Conclude: work on it', onPress: onConclude }]}>
+        <Notice
+          tone="good"
+          actions={isSame ? [] : [{ label: 'Conclude: work on it', onPress: onConclude }]}
+        >
           {plan.length > 0
             ? `Settled: ${named(plan)}. No test left would change the plan.`
             : leading
@@ -116,7 +117,9 @@ export function VerdictPart({
               : 'No cause is likely enough to act on yet. One short test would tell more.'}
           </Say>
         </View>
-        {plan.length > 0 && <Button type="outline" title="Conclude now" onPress={onConclude} />}
+        {plan.length > 0 && !isSame && (
+          <Button type="outline" title="Conclude now" onPress={onConclude} />
+        )}
       </View>
     </Part>
   );

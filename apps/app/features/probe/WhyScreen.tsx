@@ -26,7 +26,7 @@ export function WhyScreen({ dossier }: { dossier: Dossier }) {
   const { client } = dossier;
   const day = today();
   const missing = useAppSelector((s) => s.settings.missing);
-  const changes = useTableChanges();
+  const { changes } = useTableChanges();
   const node = Number(cause);
   const entry = Number.isInteger(node) ? NODES[node] : undefined;
   const basis = useMemo(

@@ -1,3 +1,4 @@
+import type { DecisionValues } from '@zither/contract';
 import {
   aheadOf,
   diagnose,
@@ -17,6 +18,7 @@ import {
   type Circumstances,
   type Diagnosis,
   type Evidence,
+  type LikelyCause,
   type MindChanger,
   type NextTest,
   type Signs,
@@ -119,4 +121,20 @@ export function reasonsFor(
     ledger: ledgersOf(evidence, [node], tables)[0] ?? [],
     changers: mindChangersOf(evidence, node, [...tests, ...unread], tables).slice(0, 8),
   };
+}
+
+/** The causes a plan is made for, as they are kept: those likely enough, else the leading one; with what spoke for each. */
+export function conclusionOf({
+  plan,
+  diagnosis,
+}: Opinion): Extract<DecisionValues, { kind: 'workOn' }>['causes'] {
+  const isIn = ({ cause, side }: LikelyCause) =>
+    plan.some((node) => NODES[node]?.cause === cause && NODES[node].side === side);
+  const chosen = plan.length > 0 ? diagnosis.causes.filter(isIn) : diagnosis.causes.slice(0, 1);
+  return chosen.slice(0, 6).map(({ cause, side, probability, because }) => ({
+    cause,
+    side,
+    probability,
+    because: because.slice(0, 6).map((w) => w.what),
+  }));
 }

@@ -1,5 +1,6 @@
 import type { Decision, Dossier } from '@zither/contract';
 import {
+  CAUSES,
   FAULTS,
   foldLimitOf,
   keptTrials,
@@ -9,6 +10,7 @@ import {
   testKey,
   TESTS,
   type BothSides,
+  type CauseId,
   type Circumstances,
   type FaultId,
   type Need,
@@ -122,22 +124,19 @@ function repeatWithHeels(looks: readonly Look[]): TestDone[] {
 }
 
 /** What Measure answered already: tests that need not be done again, and how they turned out. */
-function fromMeasure({ trials }: Dossier): { tests: TestDone[]; known: string[] } {
+function fromMeasure(dossier: Dossier): { tests: TestDone[]; known: string[] } {
+  const { trials } = dossier;
   const tests: TestDone[] = [];
   const known: string[] = [];
   for (const side of SIDES) {
     const forms = keptTrials(trials, 'archForms', side).at(-1);
     if (forms)
       tests.push({ test: 'archOnHeelRaise', side, outcome: forms.value === 1 ? 'clears' : 'same' });
-    const bent = [
-      ...keptTrials(trials, 'kneeToWall', side),
-      ...keptTrials(trials, 'shinAngle', side),
-    ];
-    const straight = keptTrials(trials, 'shinAngleStraight', side);
-    const newest = [...bent, ...straight].sort((a, b) => a.takenAt.localeCompare(b.takenAt)).at(-1);
-    if (newest?.pinch)
+    const has = (measure: 'kneeToWall' | 'shinAngle' | 'shinAngleStraight') =>
+      keptTrials(trials, measure, side).length > 0;
+    if (hasPinch(dossier, side))
       tests.push({ test: 'kneeStraightVsBent', side, outcome: 'pain', earlier: true });
-    else if (bent.length > 0 && straight.length > 0)
+    else if ((has('kneeToWall') || has('shinAngle')) && has('shinAngleStraight'))
       known.push(testKey('kneeStraightVsBent', side));
     if (keptTrials(trials, 'abductionReps', side).length > 0)
       known.push(testKey('standingAbduction', side));
@@ -266,4 +265,20 @@ export function basisOf(
       ],
     },
   };
+}
+
+/** A pinch that ended the newest ankle reading of a side: bone meets bone, for a clinician. */
+const hasPinch = ({ trials }: Dossier, side: Side): boolean =>
+  (['kneeToWall', 'shinAngle', 'shinAngleStraight'] as const)
+    .flatMap((measure) => keptTrials(trials, measure, side))
+    .sort((a, b) => a.takenAt.localeCompare(b.takenAt))
+    .at(-1)?.pinch === true;
+
+/** Causes that are for a clinician, by the conclusion in force and by what Measure met; nothing is drilled for them. */
+export function referredOf(dossier: Dossier): CauseId[] {
+  const concluded = (workedOn(dossier)?.causes ?? [])
+    .map((c) => c.cause)
+    .filter((cause) => ['refer', 'stop'].includes(CAUSES[cause].kind));
+  const pinched = SIDES.some((side) => hasPinch(dossier, side));
+  return [...new Set<CauseId>([...concluded, ...(pinched ? ['ankleBlock' as const] : [])])];
 }

@@ -33,6 +33,8 @@ export const sayCause = (node: number): string => {
   return withSide(CAUSES[cause].name, side);
 };
 
+const lowerCause = (node: number) => sayCause(node).toLowerCase();
+
 export const sayTest = (test: TestId, side: Side | null): string =>
   withSide(TESTS[test].name, side);
 
@@ -55,11 +57,11 @@ export const BAR_NAMES: Record<SafetyLimit['kind'], string> = {
 
 /** What one outcome would do, in a sentence: the causes that would lead to a plan, or how the largest belief would move. */
 export function sayAhead({ outcome, plan, moves }: Ahead): string {
-  if (outcome === 'pain') return 'Testing stops; where and how much is asked.';
+  if (outcome === 'pain') return 'testing stops.';
   const [largest] = moves;
-  if (plan.length > 0) return `${plan.slice(0, 2).map(sayCause).join(' and ')}.`;
-  if (!largest) return 'Nothing much.';
-  return `Still open; ${sayCause(largest.node).toLowerCase()} ${sayShare(largest.from)} → ${sayShare(largest.to)}.`;
+  if (plan.length > 0) return `${plan.slice(0, 2).map(lowerCause).join(' and ')}.`;
+  if (!largest) return 'nothing much.';
+  return `still open; ${lowerCause(largest.node)} ${sayShare(largest.from)} → ${sayShare(largest.to)}.`;
 }
 
 /** Bits of log-odds in words. */

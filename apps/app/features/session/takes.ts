@@ -33,7 +33,7 @@ export function takes(stage: Later, dossier: Dossier, safety: Safety): string {
         if (!bent || !straight) return null;
         return `${side === 'left' ? 'L' : 'R'} ${readCalf(bent, { deg: straight.mean, sem: straight.sem }).kind === 'gastrocnemius' ? 'calf' : 'no calf sign'}`;
       }).filter((c) => c !== null);
-      return `${fromClear}, which bars tests. From Measure: ankles (${ankles})${calves.length > 0 ? `, calf reading (${calves.join(', ')})` : ''}${known.fold ? ', hip fold line' : ''}, rotations and arches as evidence.`;
+      return `${fromClear}${limits.length > 0 ? ', which bars tests' : ''}. From Measure: ankles (${ankles})${calves.length > 0 ? `, calf reading (${calves.join(', ')})` : ''}${known.fold ? ', hip fold line' : ''}, rotations and arches as evidence.`;
     }
     case 'recheck':
       return `${fromClear}. From Measure: today’s readings against the last, each with its error (ankles now ${ankles}), so that only a real change is called one.`;

@@ -13,6 +13,7 @@ import { Attention } from './Attention.tsx';
 const PLACES = [
   { to: '/clients', label: 'Clients', icon: 'groups' },
   { to: '/lab', label: 'Lab', icon: 'architecture' },
+  { to: '/shelf', label: 'Shelf', icon: 'menu-book' },
 ] as const;
 
 /** The frame: rail at the left on wide, bar at the bottom on the phone; the save state is always in sight. */
@@ -115,7 +116,7 @@ function Place({
 }: {
   to: string;
   label: string;
-  icon?: 'groups' | 'architecture';
+  icon?: 'groups' | 'architecture' | 'menu-book';
   /** Whose settings: stands where the others have an icon. */
   initials?: string;
   isHere: boolean;

@@ -1,5 +1,6 @@
 import type { BothSides } from '../linkage/setup.ts';
 import type { Asymmetry } from '../measure/error.ts';
+import type { FirstCause } from './causes.ts';
 import { CUES } from './cues.ts';
 import { DRILLS, ROUTINE_STEPS, type Drill, type RoutineStep } from './drills.ts';
 import type { Finding, PrescribedCue, PrescribedDrill } from './types.ts';
@@ -23,12 +24,18 @@ const SLOTS: readonly (readonly RoutineStep[])[] = [
   ['putTogether'],
 ];
 
-/** Three drills in routine order: one to free, one to wake up, one to put together. */
+/**
+ * Three drills in routine order: one to free, one to wake up, one to put together; fewer when what fits is barred.
+ *
+ * @param referred a drill that works on any of these is not given, whatever else it is good for
+ */
 export function pickDrills(
   findings: readonly Finding[],
   dorsiflexionDeg: BothSides<number>,
   difference: Asymmetry,
+  referred: readonly FirstCause[] = [],
 ): PrescribedDrill[] {
+  const allowed = DRILLS.filter((d) => !d.causes.some((c) => referred.includes(c)));
   const fallback: Finding = {
     cause: 'control',
     side: 'both',
@@ -37,7 +44,7 @@ export function pickDrills(
   const reasons = [...findings, fallback];
   const picked: PrescribedDrill[] = [];
   for (const steps of SLOTS) {
-    const fit = firstFit(reasons, steps, picked);
+    const fit = firstFit(allowed, reasons, steps, picked);
     if (fit)
       picked.push({ ...fit, sides: sidesFor(fit.drill, fit.finding, dorsiflexionDeg, difference) });
   }
@@ -47,13 +54,14 @@ export function pickDrills(
 }
 
 function firstFit(
+  drills: readonly Drill[],
   reasons: readonly Finding[],
   steps: readonly RoutineStep[],
   picked: readonly PrescribedDrill[],
 ): { drill: Drill; because: string; finding: Finding } | null {
   for (const finding of reasons)
     for (const step of steps) {
-      const drill = DRILLS.find(
+      const drill = drills.find(
         (d) =>
           d.step === step &&
           d.causes.includes(finding.cause) &&

@@ -19,11 +19,13 @@ export function prescribe(input: PrescriptionInput, profile: MethodProfile): Pre
     input.dorsiflexionSemDeg,
   );
   const findings = findingsOf(input, profile, recommendation, sideDifference);
+  const referred = input.referred ?? [];
+  const trained = findings.filter((f) => !referred.includes(f.cause));
   return {
     recommendation,
     findings,
     sideDifference,
-    cues: pickCues(findings),
-    drills: pickDrills(findings, input.dorsiflexionDeg, sideDifference),
+    cues: pickCues(trained),
+    drills: pickDrills(trained, input.dorsiflexionDeg, sideDifference, referred),
   };
 }

@@ -44,4 +44,6 @@ export interface PrescriptionInput extends SetupWish {
   kneeTravelMm: number | null;
   /** Standard error of the dorsiflexion readings, degrees. */
   dorsiflexionSemDeg: number;
+  /** Sent to a clinician: named among the findings, and no drill or cue is given for them. Absent = none. */
+  referred?: readonly FirstCause[] | undefined;
 }

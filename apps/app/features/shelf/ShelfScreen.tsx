@@ -1,0 +1,135 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import { entryOf, houseValueOf, type TableChange } from '@zither/core';
+import { Choice } from '../../ui/Choice.tsx';
+import { Fold } from '../../ui/Fold.tsx';
+import { Notice } from '../../ui/Notice.tsx';
+import { Say } from '../../ui/Say.tsx';
+import { Part, Screen } from '../../ui/Screen.tsx';
+import { useLook } from '../../ui/useLook.ts';
+import { useAppSelector, useChanges, useTableChanges } from '../data/index.ts';
+import {
+  changedEntries,
+  groupsOf,
+  sayEntry,
+  sayValue,
+  valueOf,
+  withValue,
+  type TableName,
+} from './entries.ts';
+import { EntryRow } from './EntryRow.tsx';
+import { HistoryPart } from './HistoryPart.tsx';
+
+const TABLES: readonly { value: TableName | 'history'; label: string }[] = [
+  { value: 'causes', label: 'Causes' },
+  { value: 'findings', label: 'Findings' },
+  { value: 'tests', label: 'Tests' },
+  { value: 'weights', label: 'Weights' },
+];
+
+/** The practice's own tables of causes, findings and tests: every entry with its reason, changed with one, and never without a history. */
+export function ShelfScreen() {
+  const { isWide } = useLook();
+  const { changes: history, isUnknown } = useTableChanges();
+  const initials = useAppSelector((s) => s.settings.initials);
+  const { changeTables } = useChanges();
+  const [table, setTable] = useState<TableName | 'history'>('causes');
+  const own = changedEntries(history);
+  const keep = (changes: TableChange[], why: string) =>
+    changeTables({ at: new Date().toISOString(), by: initials, why, changes });
+
+  const top = (
+    <Part>
+      <Say soft>
+        What Probe weighs findings with. All of it is a house default from common practice, not a
+        clinical likelihood; what you change holds for your whole practice.
+      </Say>
+      {isUnknown && (
+        <Notice tone="now">
+          Your practice’s own tables could not be fetched, so the house defaults are shown. What you
+          change now is kept and sent when the network is back.
+        </Notice>
+      )}
+      {own.length > 0 && (
+        <Notice
+          tone="before"
+          actions={[
+            {
+              label: 'Put everything back',
+              onPress: () =>
+                keep(
+                  own.map((c) => withValue(c, null)),
+                  'Everything back to the house defaults.',
+                ),
+            },
+          ]}
+        >
+          {`${own.length} ${own.length === 1 ? 'entry is' : 'entries are'} your own: ${own
+            .slice(0, 3)
+            .map(
+              (c) =>
+                `${sayEntry(c)} ${sayValue(c, c.to ?? houseValueOf(c))} (house ${sayValue(c, houseValueOf(c))})`,
+            )
+            .join('; ')}${own.length > 3 ? ' …' : ''}.`}
+        </Notice>
+      )}
+      <Choice
+        label="Table"
+        options={isWide ? TABLES : [...TABLES, { value: 'history', label: 'History' }]}
+        value={isWide && table === 'history' ? 'causes' : table}
+        onChange={setTable}
+      />
+    </Part>
+  );
+  const shown: TableName = table === 'history' ? 'causes' : table;
+  const editor = (
+    <Part>
+      {groupsOf(shown).map((group, _i, groups) => {
+        const rows = (
+          <View>
+            {group.entries.map((entry) => (
+              <EntryRow
+                key={entry.key}
+                entry={entry}
+                value={valueOf(entry, history)}
+                onChange={(to, why) => keep([withValue(entry.change, to)], why)}
+              />
+            ))}
+          </View>
+        );
+        const ownHere = group.entries.filter((e) => own.some((c) => entryOf(c) === e.key)).length;
+        return (
+          <Fold
+            key={`${shown} ${group.title}`}
+            title={group.title}
+            note={`${group.note}${ownHere > 0 ? ` · ${ownHere} of your own` : ''}`}
+            startsOpen={groups.length <= 2}
+          >
+            {rows}
+          </Fold>
+        );
+      })}
+    </Part>
+  );
+  const past = <HistoryPart history={history} onUndo={(changes, why) => keep(changes, why)} />;
+  return (
+    <Screen
+      title="Shelf"
+      who="Causes, findings and short tests"
+      {...(isWide
+        ? {
+            panes: [
+              <>
+                {top}
+                {editor}
+              </>,
+              past,
+            ],
+          }
+        : {})}
+    >
+      {top}
+      {table === 'history' ? past : editor}
+    </Screen>
+  );
+}
