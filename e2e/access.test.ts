@@ -54,14 +54,15 @@ const PAGES = [
   'prescription',
   'referral',
   'probe',
+  'probe/why?cause=0',
   'recheck',
   'edit',
 ];
 const pagesFor = (size: string, colours: string) =>
   PAGES.filter((page) => {
-    const station = page.split('/')[1];
+    const station = page.startsWith('measure/') ? page.split('/')[1] : undefined;
     if (station && (size === 'wide' || colours === 'dark')) return STATION_KINDS.includes(station);
-    return colours === 'light' || !['probe', 'recheck', 'edit', 'referral'].includes(page);
+    return colours === 'light' || !['recheck', 'edit', 'referral'].includes(page);
   });
 
 describe.each([
@@ -105,7 +106,7 @@ describe.each([
       await page.getByRole('heading', { name: 'Over the rep' }).waitFor();
       await page.waitForTimeout(400);
       await look('review');
-      for (const path of ['/clients/new', '/lab', '/settings']) {
+      for (const path of ['/clients/new', '/lab', '/shelf', '/settings']) {
         await page.goto(server.address + path);
         await page.getByRole('heading', { level: 1 }).last().waitFor();
         await page.waitForTimeout(400);

@@ -2,7 +2,7 @@ import { router } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import type { Dossier, Tried } from '@zither/contract';
-import { CAUSES, OUTCOMES, testKey, TESTS, type Need, type Outcome } from '@zither/core';
+import { barOf, CAUSES, OUTCOMES, testKey, TESTS, type Need, type Outcome } from '@zither/core';
 import { Button } from '../../ui/elements.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
@@ -90,7 +90,13 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
       </Screen>
     );
 
-  const tests = now?.tests ?? [];
+  // What was recorded a moment ago is not offered again while the next opinion is on its way.
+  const done = (basis.signs.tests ?? []).map((t) => testKey(t.test, t.side));
+  const tests = (now?.tests ?? []).filter(
+    ({ next }) =>
+      !done.includes(testKey(next.test, next.side)) &&
+      barOf(next.test, basis.circumstances) === null,
+  );
   const keyOf = (t: (typeof tests)[number]) => testKey(t.next.test, t.next.side);
   const first = tests.find((t) => t.isWorth);
   const current = tests.find((t) => keyOf(t) === picked) ?? first ?? null;
