@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { chromium, type Page } from 'playwright-core';
-import type { BenchLine } from './core.ts';
+import type { BenchLine } from './line.ts';
 
 const kb = (bytes: number) => `${(bytes / 1024).toFixed(0)} KB`;
 

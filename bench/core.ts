@@ -17,14 +17,9 @@ import {
   type Case,
 } from '@zither/core';
 import { readCaptureFile, writeLandmarkCsv, writeTrc } from '@zither/formats';
+import { benchDiagnosis } from './diagnosis.ts';
+import type { BenchLine } from './line.ts';
 import type { Capture } from '@zither/contract';
-
-/** One line of the table. */
-export interface BenchLine {
-  what: string;
-  measured: string;
-  goal: string;
-}
 
 const rad = (deg: number) => (deg * Math.PI) / 180;
 
@@ -211,6 +206,7 @@ export function benchCore(): BenchLine[] {
   });
   return [
     ...benchMotion(),
+    ...benchDiagnosis(),
     {
       what: 'Pose evaluations a second, one core',
       measured: `${(poses / 1e6).toFixed(2)} million`,

@@ -1,6 +1,7 @@
 import { cpus } from 'node:os';
 import { benchApp } from './app.ts';
-import { benchCore, type BenchLine } from './core.ts';
+import { benchCore } from './core.ts';
+import type { BenchLine } from './line.ts';
 
 const [dist = '', address = '', chromium = '', today = ''] = process.argv.slice(2);
 

@@ -88,7 +88,7 @@ describe('Probe, at 390 × 844', () => {
     await again.page
       .getByText(/^Concluded today.*abductor strength or timing, left \(\d+ %\)/)
       .waitFor();
-    await again.page.getByText('concluded today').waitFor();
+    await again.page.getByText('concluded today', { exact: true }).first().waitFor();
     expect([...problems, ...again.problems]).toEqual([]);
     await again.context.close();
   });
@@ -163,7 +163,7 @@ describe('Probe, at 390 × 844', () => {
     await page.getByText(/^Not on hand: a bar and the training load/).waitFor();
     expect(await page.getByRole('button', { name: /^Clears: Light against/ }).count()).toBe(0);
     await page.getByRole('button', { name: /^It is here: a bar/ }).tap();
-    await page.getByRole('button', { name: /^Light against training load/ }).waitFor();
+    await card.getByRole('heading', { name: /^Light against training load/ }).waitFor();
     expect(problems).toEqual([]);
     await context.close();
   });

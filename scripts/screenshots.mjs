@@ -134,9 +134,11 @@ try {
   await picture('review-phone', 'phone', capture('Orla Venn', /^Measured: .*knee in/));
   await picture('review-wide', 'wide', capture('Tavi Brask', /^Measured: trunk/));
   await picture('sheet-wide', 'wide', sheet);
-  await picture('settings-phone', 'phone', async (page) => {
-    await page.getByRole('link', { name: 'Settings' }).click();
-    await page.getByRole('radio', { name: 'Simulated inclinometer' }).click();
+  await picture('probe-phone', 'phone', stage('Orla Venn', 'Probe'));
+  await picture('shelf-wide', 'wide', async (page) => {
+    await page.getByRole('link', { name: 'Shelf' }).click();
+    await page.getByRole('radio', { name: 'Findings' }).click();
+    await page.getByRole('button', { name: /^Heels rise/ }).click();
   });
   await picture('setup-opened-wide', 'wide', opened('Orla Venn'));
   await picture('prescription-phone', 'phone', stage('Orla Venn', 'Coach', 'Prescription'));

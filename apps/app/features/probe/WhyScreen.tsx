@@ -80,7 +80,7 @@ export function WhyScreen({ dossier }: { dossier: Dossier }) {
   const changers = (
     <Part
       title="What would change my mind"
-      hint="Things not known yet, and where each alone would take the belief."
+      hint="Things not known yet, or found otherwise when looked at again, and where each alone would take the belief."
     >
       {reasons?.changers.length === 0 && (
         <Say soft>Nothing that could still be tested or read here would move it much.</Say>
@@ -88,7 +88,7 @@ export function WhyScreen({ dossier }: { dossier: Dossier }) {
       {reasons?.changers.map((c, i) => (
         <Row key={`${sayEvidence(c.evidence)} ${i}`}>
           <View style={{ flex: 1 }}>
-            <Say>{sayEvidence(c.evidence)}</Say>
+            <Say>{`${sayEvidence(c.evidence)}${c.again ? ', were it looked at again' : ''}`}</Say>
           </View>
           <Say strong number>
             {`${sayShare(reasons.probability)} → ${sayShare(c.to)}`}

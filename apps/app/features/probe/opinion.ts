@@ -78,7 +78,8 @@ export interface Reasons {
   prior: number;
   probability: number;
   ledger: Weight[];
-  changers: MindChanger[];
+  /** `again`: known already, and would have to turn out otherwise when looked at once more. */
+  changers: (MindChanger & { again: boolean })[];
 }
 
 /** Why a cause is as likely as it is, and what would change the mind about it. */
@@ -115,11 +116,25 @@ export function reasonsFor(
       sure,
     })),
   );
+  const probability = posterior(evidence, tables)[node] ?? NaN;
+  const fresh = mindChangersOf(evidence, node, [...tests, ...unread], tables);
+  const again = evidence.flatMap((e, i) => {
+    if (e.kind === 'test') return [];
+    const otherwise: Evidence = { ...e, sure: 1 - e.sure };
+    const rest = [...evidence.slice(0, i), ...evidence.slice(i + 1)];
+    const to = posterior([...rest, otherwise], tables)[node] ?? NaN;
+    return Math.abs(to - probability) >= 0.05 ? [{ evidence: otherwise, to }] : [];
+  });
   return {
     prior: tables.priors[cause],
-    probability: posterior(evidence, tables)[node] ?? NaN,
+    probability,
     ledger: ledgersOf(evidence, [node], tables)[0] ?? [],
-    changers: mindChangersOf(evidence, node, [...tests, ...unread], tables).slice(0, 8),
+    changers: [
+      ...fresh.map((c) => ({ ...c, again: false })),
+      ...again.map((c) => ({ ...c, again: true })),
+    ]
+      .sort((a, b) => Math.abs(b.to - probability) - Math.abs(a.to - probability))
+      .slice(0, 8),
   };
 }
 
