@@ -1,19 +1,23 @@
 import { ANALYSE_USAGE, runAnalyse } from './analyse.ts';
 import { DIAGNOSE_USAGE, runDiagnose } from './diagnose.ts';
 import { refusal, type Run } from './run.ts';
+import { runSetup, SETUP_USAGE } from './setup.ts';
 import { runSolve, SOLVE_USAGE } from './solve.ts';
 
 const COMMANDS: Record<string, (args: readonly string[]) => Run> = {
   solve: runSolve,
   analyse: runAnalyse,
   diagnose: runDiagnose,
+  setup: runSetup,
 };
 
 function main([command = '', ...args]: readonly string[]): Run {
   const run = COMMANDS[command];
   return run
     ? run(args)
-    : refusal(`Usage: ${SOLVE_USAGE}\n       ${ANALYSE_USAGE}\n       ${DIAGNOSE_USAGE}`);
+    : refusal(
+        `Usage: ${SOLVE_USAGE}\n       ${ANALYSE_USAGE}\n       ${DIAGNOSE_USAGE}\n       ${SETUP_USAGE}`,
+      );
 }
 
 const run = main(process.argv.slice(2));

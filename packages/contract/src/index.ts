@@ -9,3 +9,4 @@ export * from './session.ts';
 export * from './capture.ts';
 export * from './diagnosis.ts';
 export * from './probe.ts';
+export * from './setupFile.ts';

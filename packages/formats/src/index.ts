@@ -5,3 +5,4 @@ export { readCaptureFile } from './captureFile.ts';
 export { matchLandmarks, renamed, type LandmarkMapping } from './landmarkNames.ts';
 export { packCapture, unpackCapture } from './packedCapture.ts';
 export { readDiagnosisFile } from './diagnosisFile.ts';
+export { readSetupFile } from './setupFile.ts';

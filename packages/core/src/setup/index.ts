@@ -5,3 +5,52 @@ export {
   type SetupChange,
   type SetupWish,
 } from './recommend.ts';
+export { PROFILES, profileOf, type HeelPolicy, type Preferences } from './profiles.ts';
+export {
+  limitDraws,
+  normalQuantile,
+  radicalInverse,
+  USUAL_UNCERTAINTY,
+  type Uncertainty,
+} from './draws.ts';
+export { depthsTo, reachesWith, reachTables, type Reach } from './reach.ts';
+export {
+  caseFor,
+  DRAWS,
+  findSetups,
+  proposalsOf,
+  SEARCH_STEP,
+  searchSetups,
+  supportsOf,
+  type Found,
+  type FoundSetup,
+  type KitPiece,
+  type Proposal,
+  type SetupKind,
+  type SetupQuestion,
+} from './finder.ts';
+export { FOOTING_FROM, footingOf, type Footing } from './wedge.ts';
+export { weaningSteps, weeksTo, type AnkleTrend, type WeaningStep } from './weaning.ts';
+export {
+  OTHER_HOLDS,
+  smallestChanges,
+  type NeededChange,
+  type SmallestChanges,
+} from './smallest.ts';
+export {
+  afterTrial,
+  cleanChance,
+  isClean,
+  limitNow,
+  nextTrial,
+  PARTICLES,
+  reachOf,
+  simulateTrial,
+  startBelief,
+  TRIAL_FROM,
+  type LimitBelief,
+  type TrialAdvice,
+  type TrialOption,
+  type TrialSeen,
+} from './belief.ts';
+export { reasonsOf, sayNeeded } from './reasons.ts';

@@ -79,6 +79,7 @@ function caseOf(
       bufferDeg: profile.bufferDeg,
       trunkLeanDeg: profile.leanLimitDeg[hold],
       hipFold: wish.hipFold ?? null,
+      ...(profile.shankMostDeg === null ? {} : { shankDeg: profile.shankMostDeg }),
     },
     target: { thighDepthDeg: depthDeg },
     workingPoint: profile.workingPoint,

@@ -1,0 +1,46 @@
+import { z } from 'zod';
+import { caseFileSchema } from './caseFile.ts';
+import { holdSchema, stanceWidthSchema, toeOutSchema } from './linkage.ts';
+import { bothSides, measured } from './scalars.ts';
+
+/** The schools that ship with the product. */
+export const profileIdSchema = z.enum(
+  ['balanced', 'straightFoot', 'openHip', 'upright', 'shinsUpright', 'footFirst'],
+  {
+    error: 'must be balanced, straightFoot, openHip, upright, shinsUpright or footFirst.',
+  },
+);
+
+/** What the finder is asked, as docs/formats.md has it: a case, and what may be chosen from. */
+export const setupFileSchema = caseFileSchema.safeExtend({
+  profile: profileIdSchema.optional(),
+  kit: z
+    .array(
+      z.discriminatedUnion(
+        'kind',
+        [
+          z.strictObject({ kind: z.literal('block'), riseMm: measured(1, 80, ' mm') }),
+          z.strictObject({
+            kind: z.literal('ramp'),
+            angleDeg: measured(1, 30, '°'),
+            /** One for each foot, so that it can be turned with it. */
+            pair: z.boolean().default(false),
+          }),
+        ],
+        { error: 'must be a block or a ramp.' },
+      ),
+    )
+    .max(40, { error: 'must be at most 40 pieces.' })
+    .default([]),
+  habit: z
+    .strictObject({ stanceWidthMm: stanceWidthSchema, toeOutDeg: bothSides(toeOutSchema) })
+    .optional(),
+  holds: z.array(holdSchema).min(1).max(8).optional(),
+  uncertainty: z
+    .strictObject({
+      dorsiflexionDeg: measured(0, 15, '°').optional(),
+      hipFoldDeg: measured(0, 30, '°').optional(),
+    })
+    .optional(),
+});
+export type SetupFile = z.infer<typeof setupFileSchema>;

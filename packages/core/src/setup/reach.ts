@@ -1,0 +1,139 @@
+import { toDeg, toRad } from '../geometry/angles.ts';
+import { smallestSatisfying } from '../geometry/smallestSatisfying.ts';
+import type { Linkage } from '../linkage/linkage.ts';
+import { hipXAt, leanDemand, trunkForDemand } from '../linkage/pose.ts';
+import { closingRange, fixedCeiling } from '../window/ceilings.ts';
+import { DEPTH_SCAN_DEG, type SideLimits } from '../window/limits.ts';
+import { foldExcess, lowestCeiling } from '../window/window.ts';
+
+/**
+ * What a setup asks of one side on the way down to a depth, whatever this client's ankle and fold: worked out once, then asked for any
+ * number of ankles and folds. The ankle enters as the shank inclination it allows, β = dorsiflexion − buffer + pitch.
+ */
+export interface Reach {
+  /** Least β for which balance and lean hold all the way, degrees; null = no ankle would do. */
+  neededDeg: number | null;
+  /** Fold limit at zero abduction that is needed, at each of {@link Reach.shanksDeg}, degrees; null when no fold limit counts. */
+  foldNeededDeg: Float64Array | null;
+  shanksDeg: Float64Array;
+  pitchDeg: number;
+}
+
+/** Depths asked on the way down, degrees: coarse above, close where the demand peaks. */
+const STEPS_DEG = [-45, -30, -20, -12, -6, -3, 0, 3, 6, 10, 15, 20, 25, 30, 35, 40, 45] as const;
+
+/** Depths asked on the way to a target, the target included; −45° stands for the top where the chain closes first. */
+export const depthsTo = (targetDeg: number): number[] => [
+  ...STEPS_DEG.filter((d) => d < targetDeg - 1e-9),
+  targetDeg,
+];
+
+/**
+ * Tables of what is needed down to each of several targets.
+ *
+ * @param limits of the side; dorsiflexion and the fold at zero abduction are not read
+ * @param targetsDeg rising
+ * @param shanksDeg β at which the fold is worked out, rising; empty when no fold limit counts
+ */
+export function reachTables(
+  link: Linkage,
+  limits: SideLimits,
+  targetsDeg: readonly number[],
+  shanksDeg: Float64Array,
+): Reach[] {
+  const pitchDeg = toDeg(link.foot.pitch);
+  const free: SideLimits = { ...limits, dorsiflexionDeg: 180, bufferDeg: 0 };
+  const fixed = fixedCeiling(link, free);
+  const leanLimit = toRad(limits.trunkLeanDeg);
+  const { hipFold } = limits;
+  const foldNeeded = hipFold ? new Float64Array(shanksDeg.length).fill(-Infinity) : null;
+  const shanks = shanksDeg.map(toRad);
+  let needed: number | null = -Infinity;
+  let closed = false;
+
+  const goTo = (depthDeg: number) => {
+    const depth = toRad(depthDeg);
+    const cosDepth = Math.cos(depth);
+    const sinDepth = Math.sin(depth);
+    const range = closingRange(link, cosDepth);
+    // The top of the descent is where the chain first closes; above that there is nothing to hold yet.
+    if (range === null) {
+      if (closed || depthDeg >= 0) needed = null;
+      return;
+    }
+    closed = true;
+    if (needed === null) return;
+    const demandAt = (shank: number) => {
+      const sin = Math.sin(shank);
+      const kneeX = link.ankleX + link.shankMm * sin * link.cosKneeAzimuth;
+      return leanDemand(link, sin, hipXAt(link, sin, cosDepth) ?? kneeX);
+    };
+    const ceiling = lowestCeiling(link, free, depth, range, fixed).at;
+    if (ceiling < range.low) {
+      needed = null;
+      return;
+    }
+    const excess = (shank: number) => {
+      const demand = demandAt(shank);
+      return demand > link.momentSpan
+        ? demand / link.momentSpan
+        : trunkForDemand(link, demand) - leanLimit;
+    };
+    const floor = smallestSatisfying(excess, range.low, ceiling);
+    if (floor === null) {
+      needed = null;
+      return;
+    }
+    needed = Math.max(needed, toDeg(floor));
+    if (!hipFold || !foldNeeded) return;
+    const limit = { ...hipFold, atZeroAbductionDeg: 0 };
+    for (let k = 0; k < shanks.length; k += 1) {
+      const at = Math.min(Math.max(shanks[k] ?? 0, range.low), ceiling);
+      const demand = demandAt(at);
+      const need =
+        demand > link.momentSpan
+          ? Infinity
+          : toDeg(foldExcess(link, limit, at, demand, cosDepth, sinDepth));
+      if (need > (foldNeeded[k] ?? 0)) foldNeeded[k] = need;
+    }
+  };
+
+  let passed = DEPTH_SCAN_DEG.top - 1;
+  return targetsDeg.map((target): Reach => {
+    for (const depth of depthsTo(target)) if (depth > passed) goTo(depth);
+    passed = target;
+    return {
+      neededDeg: needed,
+      foldNeededDeg: foldNeeded ? foldNeeded.slice() : null,
+      shanksDeg,
+      pitchDeg,
+    };
+  });
+}
+
+/** Fold limit at zero abduction needed when the ankle allows this shank inclination, degrees; between the table's nodes a straight line. */
+export function foldNeededAt({ foldNeededDeg, shanksDeg }: Reach, shankDeg: number): number {
+  if (!foldNeededDeg) return -Infinity;
+  const last = shanksDeg.length - 1;
+  const first = shanksDeg[0] ?? 0;
+  const step = last > 0 ? ((shanksDeg[last] ?? 0) - first) / last : 1;
+  const at = Math.min(last, Math.max(0, (shankDeg - first) / step));
+  const k = Math.min(last - 1, Math.floor(at));
+  if (last === 0) return foldNeededDeg[0] ?? Infinity;
+  const a = foldNeededDeg[k] ?? Infinity;
+  const b = foldNeededDeg[k + 1] ?? Infinity;
+  return a + (at - k) * (b - a);
+}
+
+/** Whether a side gets down with this ankle and fold. */
+export const reachesWith = (
+  reach: Reach,
+  dorsiflexionDeg: number,
+  foldAtZeroDeg: number,
+): boolean => {
+  const { neededDeg, pitchDeg } = reach;
+  if (neededDeg === null) return false;
+  const shank = dorsiflexionDeg + pitchDeg;
+  if (shank < neededDeg - 1e-9) return false;
+  return foldNeededAt(reach, shank) <= foldAtZeroDeg + 1e-9;
+};
