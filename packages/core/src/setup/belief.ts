@@ -277,3 +277,12 @@ export function simulateTrial(
 /** Nothing went wrong. */
 export const isClean = (seen: TrialSeen): boolean =>
   seen.reached && !seen.tucked && !seen.heelRose.left && !seen.heelRose.right;
+
+/** Chance of a clean rep for somebody whose limits are known. */
+export function trueChance(
+  reach: Reach,
+  truth: { left: number; right: number; fold: number },
+): number {
+  const h = holding(reach, truth.left, truth.right, truth.fold);
+  return h.left * h.right * h.fold;
+}

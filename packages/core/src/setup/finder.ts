@@ -216,16 +216,21 @@ export function findSetups(
   return { proposals: proposalsOf(all, question), searched: all.length, draws: DRAWS };
 }
 
-/** Every setup of the search with its chance and score, in the order searched. */
+/**
+ * Every setup of the search with its chance and score, in the order searched.
+ *
+ * @param at stances and foot angles instead of the school's own grid
+ */
 export function searchSetups(
   question: SetupQuestion,
   profile: MethodProfile,
   onProgress?: (share: number) => void,
+  at?: { stances: readonly number[]; toes: readonly number[] },
 ): FoundSetup[] {
   const body = resolveBody(question.body);
   const draws = limitDraws(DRAWS, question.uncertainty ?? USUAL_UNCERTAINTY);
-  const stances = stancesOf(profile, body);
-  const toes = toesOf(profile);
+  const stances = at?.stances ?? stancesOf(profile, body);
+  const toes = at?.toes ?? toesOf(profile);
   const supports = supportsOf(question.kit, profile, body);
   const asked = question.targetDepthDeg ?? profile.targetDepthDeg;
   const geometries: Geometry[] = question.holds.flatMap((hold) =>

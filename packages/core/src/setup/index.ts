@@ -48,9 +48,18 @@ export {
   simulateTrial,
   startBelief,
   TRIAL_FROM,
+  trueChance,
   type LimitBelief,
   type TrialAdvice,
   type TrialOption,
   type TrialSeen,
 } from './belief.ts';
 export { reasonsOf, sayNeeded } from './reasons.ts';
+export {
+  foretold,
+  optionsFor,
+  practiceClient,
+  trialsToClean,
+  type PracticeClient,
+  type TrialOrder,
+} from './practice.ts';

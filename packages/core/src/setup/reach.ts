@@ -3,6 +3,7 @@ import { smallestSatisfying } from '../geometry/smallestSatisfying.ts';
 import type { Linkage } from '../linkage/linkage.ts';
 import { hipXAt, leanDemand, trunkForDemand } from '../linkage/pose.ts';
 import { closingRange, fixedCeiling } from '../window/ceilings.ts';
+import { topOfDescentDeg } from '../window/deepest.ts';
 import { DEPTH_SCAN_DEG, type SideLimits } from '../window/limits.ts';
 import { foldExcess, lowestCeiling } from '../window/window.ts';
 
@@ -49,19 +50,17 @@ export function reachTables(
   const foldNeeded = hipFold ? new Float64Array(shanksDeg.length).fill(-Infinity) : null;
   const shanks = shanksDeg.map(toRad);
   let needed: number | null = -Infinity;
-  let closed = false;
+  const top = topOfDescentDeg(link);
 
   const goTo = (depthDeg: number) => {
     const depth = toRad(depthDeg);
     const cosDepth = Math.cos(depth);
     const sinDepth = Math.sin(depth);
     const range = closingRange(link, cosDepth);
-    // The top of the descent is where the chain first closes; above that there is nothing to hold yet.
     if (range === null) {
-      if (closed || depthDeg >= 0) needed = null;
+      needed = null;
       return;
     }
-    closed = true;
     if (needed === null) return;
     const demandAt = (shank: number) => {
       const sin = Math.sin(shank);
@@ -100,10 +99,12 @@ export function reachTables(
 
   let passed = DEPTH_SCAN_DEG.top - 1;
   return targetsDeg.map((target): Reach => {
-    for (const depth of depthsTo(target)) if (depth > passed) goTo(depth);
+    // The way begins where the chain first closes; a target above that is no way at all.
+    for (const depth of top === null ? [] : [top, ...depthsTo(target)])
+      if (depth > passed && depth >= top! - 1e-9) goTo(depth);
     passed = target;
     return {
-      neededDeg: needed,
+      neededDeg: top === null || target < top ? null : needed,
       foldNeededDeg: foldNeeded ? foldNeeded.slice() : null,
       shanksDeg,
       pitchDeg,

@@ -30,7 +30,11 @@ export interface SmallestChanges {
 }
 
 const STEP = { ankleDeg: 2, heelMm: 5, leanDeg: 5, depthDeg: 3, hold: 2 } as const;
-const MOST = { ankleDeg: 16, leanDeg: 15, depthDeg: 30 } as const;
+const MOST = { ankleDeg: 16, depthDeg: 30 } as const;
+/** Lean allowed beyond the school's, degrees. */
+const LEANS_DEG = [0, 5, 10, 15] as const;
+/** Nobody is sent to squat shallower than this to make a setup work, degrees (house default). */
+const SHALLOWEST_DEG = -30;
 /** A set of more kinds of change than this is a plan, not a change. */
 const KINDS_MOST = 2;
 
@@ -77,66 +81,78 @@ export function smallestChanges(
       .map((hold) => ({ hold, change: { what: 'hold', to: hold } as NeededChange })),
   ];
   const depths: number[] = [];
-  for (let by = MOST.depthDeg; by >= 0; by -= STEP.depthDeg) depths.push(asked - by);
+  for (let by: number = MOST.depthDeg; by >= 0; by -= STEP.depthDeg)
+    if (by === 0 || asked - by >= SHALLOWEST_DEG) depths.push(asked - by);
   // Held in an object: it is set from inside the loops' callbacks.
   const held: { best: SmallestChanges | null } = { best: null };
-  for (const { hold, change: holdChange } of holds)
-    for (const { support, change: heelChange } of supports)
-      for (let lean = 0; lean <= MOST.leanDeg; lean += STEP.leanDeg) {
-        const fixed: NeededChange[] = [
-          ...(holdChange ? [holdChange] : []),
-          ...(heelChange ? [heelChange] : []),
-          ...(lean > 0 ? [{ what: 'lean', byDeg: lean } as const] : []),
-        ];
-        const steps =
-          (holdChange ? STEP.hold : 0) +
-          (heelChange?.what === 'heel' ? heelChange.riseMm / STEP.heelMm : 0) +
-          lean / STEP.leanDeg;
-        if (fixed.length > KINDS_MOST || (held.best && steps >= held.best.steps)) continue;
-        for (const stanceWidthMm of stancesOf(profile, body))
-          for (const toeOutDeg of toesOf(profile)) {
-            const setup: Setup = {
-              stanceWidthMm,
-              toeOutDeg: { left: toeOutDeg, right: toeOutDeg },
-              support,
-              hold,
-              loadKg: hold === 'bodyweight' ? 0 : question.loadKg,
-              balance: profile.balance,
-              trackingOffsetDeg: 0,
-            };
-            const base = caseFor(question, profile, setup, asked);
-            const link = buildLinkage(body, base.setup, 'left');
-            const limits = limitsForSide(base.limits, 'left');
-            const pitch = toDeg(link.foot.pitch);
-            const count = limits.hipFold ? 7 : 0;
-            const low = ankle + pitch;
-            const shanks = Float64Array.from(
-              { length: count },
-              (_, k) => low + (MOST.ankleDeg * k) / (count - 1),
-            );
-            const able = depths.filter((d) => d <= base.target.thighDepthDeg + 1e-9);
-            const tables = reachTables(
-              link,
-              { ...limits, trunkLeanDeg: limits.trunkLeanDeg + lean },
-              able,
-              shanks,
-            );
-            tables.forEach((reach, i) => {
-              const target = able[i] ?? asked;
-              const by = ankleMissing(reach, ankle - sem, pitch, base.limits.hipFold ?? null);
-              if (by === null) return;
-              const shorter = asked - target;
-              const changes: NeededChange[] = [
-                ...fixed,
-                ...(by > 0 ? [{ what: 'ankle', byDeg: by } as const] : []),
-                ...(shorter > 0 ? [{ what: 'depth', byDeg: shorter } as const] : []),
-              ];
-              const sum = steps + by / STEP.ankleDeg + shorter / STEP.depthDeg;
-              if (changes.length > KINDS_MOST || (held.best && sum >= held.best.steps)) return;
-              held.best = { changes, steps: sum, setup: base.setup, targetDepthDeg: target };
-            });
-          }
+  const combinations = holds
+    .flatMap(({ hold, change: holdChange }) =>
+      supports.flatMap(({ support, change: heelChange }) =>
+        LEANS_DEG.map((lean) => ({
+          hold,
+          support,
+          lean,
+          fixed: [
+            ...(holdChange ? [holdChange] : []),
+            ...(heelChange ? [heelChange] : []),
+            ...(lean > 0 ? [{ what: 'lean', byDeg: lean } as const] : []),
+          ] as NeededChange[],
+          steps:
+            (holdChange ? STEP.hold : 0) +
+            (heelChange?.what === 'heel' ? heelChange.riseMm / STEP.heelMm : 0) +
+            lean / STEP.leanDeg,
+        })),
+      ),
+    )
+    .filter((c) => c.fixed.length <= KINDS_MOST)
+    // The cheapest first: what costs more than the best so far need not be worked out.
+    .sort((x, y) => x.steps - y.steps);
+  for (const { hold, support, lean, fixed, steps } of combinations) {
+    if (held.best && steps >= held.best.steps) break;
+    for (const stanceWidthMm of stancesOf(profile, body))
+      for (const toeOutDeg of toesOf(profile)) {
+        const setup: Setup = {
+          stanceWidthMm,
+          toeOutDeg: { left: toeOutDeg, right: toeOutDeg },
+          support,
+          hold,
+          loadKg: hold === 'bodyweight' ? 0 : question.loadKg,
+          balance: profile.balance,
+          trackingOffsetDeg: 0,
+        };
+        const base = caseFor(question, profile, setup, asked);
+        const link = buildLinkage(body, base.setup, 'left');
+        const limits = limitsForSide(base.limits, 'left');
+        const pitch = toDeg(link.foot.pitch);
+        const count = limits.hipFold ? 7 : 0;
+        const low = ankle + pitch;
+        const shanks = Float64Array.from(
+          { length: count },
+          (_, k) => low + (MOST.ankleDeg * k) / (count - 1),
+        );
+        const able = depths.filter((d) => d <= base.target.thighDepthDeg + 1e-9);
+        const tables = reachTables(
+          link,
+          { ...limits, trunkLeanDeg: limits.trunkLeanDeg + lean },
+          able,
+          shanks,
+        );
+        tables.forEach((reach, i) => {
+          const target = able[i] ?? asked;
+          const by = ankleMissing(reach, ankle - sem, pitch, base.limits.hipFold ?? null);
+          if (by === null) return;
+          const shorter = asked - target;
+          const changes: NeededChange[] = [
+            ...fixed,
+            ...(by > 0 ? [{ what: 'ankle', byDeg: by } as const] : []),
+            ...(shorter > 0 ? [{ what: 'depth', byDeg: shorter } as const] : []),
+          ];
+          const sum = steps + by / STEP.ankleDeg + shorter / STEP.depthDeg;
+          if (changes.length > KINDS_MOST || (held.best && sum >= held.best.steps)) return;
+          held.best = { changes, steps: sum, setup: base.setup, targetDepthDeg: target };
+        });
       }
+  }
   return held.best;
 }
 

@@ -93,7 +93,7 @@ export function deepestThighDepthDeg(link: Linkage, limits: SideLimits): number 
 }
 
 /** Thigh depth at which the chain first closes on the way down, degrees, no higher than the scan's top. */
-function topOfDescentDeg(link: Linkage): number | null {
+export function topOfDescentDeg(link: Linkage): number | null {
   const top = toRad(DEPTH_SCAN_DEG.top);
   if (closingRange(link, Math.cos(top))) return DEPTH_SCAN_DEG.top;
   if (!closingRange(link, 1)) return null;

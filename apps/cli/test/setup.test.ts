@@ -1,0 +1,95 @@
+import { spawnSync } from 'node:child_process';
+import { join } from 'node:path';
+import { solve } from '@zither/core';
+
+const root = join(__dirname, '../../..');
+const found = (value: unknown) =>
+  spawnSync('npm', ['run', '--silent', '--prefix', root, 'setup', '--', '-'], {
+    input: typeof value === 'string' ? value : JSON.stringify(value),
+    encoding: 'utf8',
+  });
+
+const file = {
+  body: { statureMm: 1750, massKg: 75 },
+  limits: {
+    dorsiflexionDeg: { left: 18, right: 26 },
+    bufferDeg: 3,
+    trunkLeanDeg: 45,
+    hipFold: { atZeroAbductionDeg: 118, perAbductionDeg: 0.5 },
+  },
+  setup: {
+    stanceWidthMm: 420,
+    toeOutDeg: { left: 14, right: 12 },
+    support: { kind: 'floor' },
+    hold: 'highBar',
+    loadKg: 40,
+  },
+  target: { thighDepthDeg: 6 },
+  profile: 'balanced',
+  kit: [
+    { kind: 'block', riseMm: 10 },
+    { kind: 'ramp', angleDeg: 10, pair: true },
+  ],
+};
+
+describe('npm run --silent setup', () => {
+  it('prints setups, best first, each with chance, window and reasons, as the linkage solves them', () => {
+    const run = found(file);
+    expect(run.status).toBe(0);
+    const answer = JSON.parse(run.stdout);
+    expect(answer).toMatchObject({ profile: 'balanced', draws: 256, smallestChanges: null });
+    expect(answer.searched).toBeGreaterThan(400);
+    const [best] = answer.setups;
+    expect(best.kinds).toContain('best');
+    expect(best.chance).toBeGreaterThan(0.9);
+    expect(best.reasons.length).toBeGreaterThanOrEqual(3);
+    // The same setup asked of the linkage, under the school's own lean limit and buffer.
+    const { sides } = solve({
+      body: file.body,
+      limits: {
+        ...file.limits,
+        trunkLeanDeg: { highBar: 45, front: 35, goblet: 40 }[best.setup.hold as 'highBar'],
+      },
+      setup: best.setup,
+      target: best.target,
+      workingPoint: 'parallelLines',
+    });
+    expect(best.window.left).toEqual(sides.left.window);
+    expect(best.window.right).toEqual(sides.right.window);
+  });
+
+  it('names the smallest changes for a case nothing solves', () => {
+    const run = found({ ...file, kit: [], profile: 'straightFoot' });
+    const { smallestChanges, setups } = JSON.parse(run.stdout);
+    expect(smallestChanges.changes.length).toBeGreaterThan(0);
+    expect(smallestChanges.says[0]).toMatch(
+      /more dorsiflexion|less depth|more lean|held otherwise/,
+    );
+    expect(
+      setups.every((s: { target: { thighDepthDeg: number } }) => s.target.thighDepthDeg < 6),
+    ).toBe(true);
+  });
+
+  it('without a school the file’s own limits hold; the wedge under turned-out feet is spoken of', () => {
+    const { profile: _profile, ...own } = file;
+    expect(JSON.parse(found(own).stdout).profile).toBe('case');
+    const run = found({ ...file, profile: 'upright', kit: [{ kind: 'ramp', angleDeg: 14 }] });
+    const tipped = JSON.parse(run.stdout).setups.find(
+      (s: { footing: { left: { rollDeg: number } } }) => s.footing.left.rollDeg > 2,
+    );
+    expect(tipped.reasons.join(' ')).toMatch(/tips the left foot .*inward: turn it with the foot/);
+  });
+
+  it.each([
+    [{ ...file, profile: 'mine' }, /^profile must be balanced/],
+    [{ ...file, kit: [{ kind: 'brick', riseMm: 10 }] }, /^kit\[0\].*block or a ramp/],
+    [{ ...file, uncertainty: { dorsiflexionDeg: -1 } }, /^uncertainty\.dorsiflexionDeg/],
+    [{ ...file, colour: 'red' }, /colour/],
+    ['{', /not JSON/],
+  ])('refuses %# with the path and nothing on stdout', (value, sentence) => {
+    const run = found(value);
+    expect(run.status).toBe(2);
+    expect(run.stdout).toBe('');
+    expect(run.stderr).toMatch(sentence);
+  });
+});
