@@ -92,6 +92,7 @@ const setup = (
   },
   thighDepthDeg,
   workingPoint: 'parallelLines',
+  profile: 'balanced',
 });
 
 const weaningDay = (

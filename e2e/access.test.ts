@@ -51,6 +51,7 @@ const PAGES = [
   'sheet',
   'watch',
   'setup',
+  'setup/schools',
   'prescription',
   'referral',
   'probe',
@@ -62,7 +63,7 @@ const pagesFor = (size: string, colours: string) =>
   PAGES.filter((page) => {
     const station = page.startsWith('measure/') ? page.split('/')[1] : undefined;
     if (station && (size === 'wide' || colours === 'dark')) return STATION_KINDS.includes(station);
-    return colours === 'light' || !['recheck', 'edit', 'referral'].includes(page);
+    return colours === 'light' || !['recheck', 'edit', 'referral', 'setup/schools'].includes(page);
   });
 
 describe.each([

@@ -47,6 +47,7 @@ const putSetup = (
     },
     thighDepthDeg: 6,
     workingPoint: 'parallelLines',
+    profile: 'balanced',
   },
 });
 

@@ -15,6 +15,13 @@ export const holdSchema = z.enum(
   { error: 'must be one of the eight holds.' },
 );
 
+/** The schools that ship with the product. */
+export const profileIdSchema = z.enum(
+  ['balanced', 'straightFoot', 'openHip', 'upright', 'shinsUpright', 'footFirst'],
+  { error: 'must be balanced, straightFoot, openHip, upright, shinsUpright or footFirst.' },
+);
+export type ProfileId = z.infer<typeof profileIdSchema>;
+
 export const workingPointSchema = z.enum(['parallelLines', 'shinsUpright', 'kneesForward'], {
   error: 'must be parallelLines, shinsUpright or kneesForward.',
 });

@@ -3,6 +3,7 @@ import { captureLineSchema, judgementSchema } from './capture.ts';
 import {
   holdSchema,
   massSchema,
+  profileIdSchema,
   segmentsSchema,
   setupSchema,
   statureSchema,
@@ -62,6 +63,8 @@ export const clientSetupValuesSchema = z.strictObject({
   setup: setupSchema,
   thighDepthDeg: thighDepthSchema,
   workingPoint: workingPointSchema,
+  /** The school whose lean limits, buffer and shank limit hold. */
+  profile: profileIdSchema.default('balanced'),
 });
 export type ClientSetupValues = z.infer<typeof clientSetupValuesSchema>;
 

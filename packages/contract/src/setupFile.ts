@@ -1,15 +1,7 @@
 import { z } from 'zod';
 import { caseFileSchema } from './caseFile.ts';
-import { holdSchema, stanceWidthSchema, toeOutSchema } from './linkage.ts';
+import { holdSchema, profileIdSchema, stanceWidthSchema, toeOutSchema } from './linkage.ts';
 import { bothSides, measured } from './scalars.ts';
-
-/** The schools that ship with the product. */
-export const profileIdSchema = z.enum(
-  ['balanced', 'straightFoot', 'openHip', 'upright', 'shinsUpright', 'footFirst'],
-  {
-    error: 'must be balanced, straightFoot, openHip, upright, shinsUpright or footFirst.',
-  },
-);
 
 /** What the finder is asked, as docs/formats.md has it: a case, and what may be chosen from. */
 export const setupFileSchema = caseFileSchema.safeExtend({

@@ -1,6 +1,6 @@
 import { useCallback, useMemo, useState, type ReactNode } from 'react';
 import { View } from 'react-native';
-import { BALANCED, solve, type Case, type Hold, type Side } from '@zither/core';
+import { BALANCED, solve, type Case, type Hold, type MethodProfile, type Side } from '@zither/core';
 import { Choice } from '../../ui/Choice.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
@@ -17,8 +17,6 @@ import { Why } from './Why.tsx';
 import { WindowBar } from './WindowBar.tsx';
 import { sayDeepest, sayDepth, saySideDifference, sayWindow } from './words.ts';
 
-const leanLimitOf = (hold: Hold): number => BALANCED.leanLimitDeg[hold];
-
 /** The instrument in two parts, for the page to place: what stays in sight, and what scrolls. */
 export interface InstrumentParts {
   pinned: ReactNode;
@@ -32,12 +30,15 @@ export function Instrument({
   question: asked,
   onChange,
   before,
+  method = BALANCED,
   children,
 }: {
   question: Case;
   onChange: (next: Case) => void;
   /** Drawn as a ghost: the setup before the last change, or an alternative. */
   before: Case | null;
+  /** The school whose lean limits hold; balanced when none is chosen. */
+  method?: MethodProfile;
   children: (parts: InstrumentParts) => ReactNode;
 }) {
   const { isWide, width: windowWidth, colors } = useLook();
@@ -46,6 +47,7 @@ export function Instrument({
   const [scrubDeg, setScrubDeg] = useState<number | null>(null);
   const [paneWidth, setPaneWidth] = useState(Math.min(windowWidth, 560));
   const question = draft ?? asked;
+  const leanLimitOf = useCallback((hold: Hold): number => method.leanLimitDeg[hold], [method]);
 
   const solution = useMemo(() => solve(question), [question]);
   // Controls, levers and reasons cost more than the figure and stand still while something is dragged.

@@ -11,12 +11,14 @@ import {
   newestDorsiflexion,
   newestReading,
   obeying,
+  profileOf,
   resolveBody,
   type AnkleReading,
   type Body,
   type BothSides,
   type Case,
   type FoldLine,
+  type MethodProfile,
   type PrescriptionInput,
   type SafetyLimit,
   type Support,
@@ -121,19 +123,25 @@ export function startingSetup(client: Client, known: Known): ClientSetupValues {
     },
     thighDepthDeg: NAMED_DEPTHS_DEG.crease,
     workingPoint: BALANCED.workingPoint,
+    profile: 'balanced',
   };
 }
 
 export type ClientCase =
   { kind: 'ready'; question: Case; ankles: BothSides<AnkleReading> } | { kind: 'needsAnkle' };
 
-/** The client's current setup as a question to the linkage, under the balanced method and the screen's limits. */
+/** The school the client's setup follows; balanced until one was chosen. */
+export const methodOf = ({ setup }: Pick<Dossier, 'setup'>): MethodProfile =>
+  (setup ? profileOf(setup.profile) : null) ?? BALANCED;
+
+/** The client's current setup as a question to the linkage, under its school's limits and the screen's limits. */
 export function clientCase(dossier: Dossier, safety: readonly SafetyLimit[] = []): ClientCase {
   const known = knownOf(dossier);
   const ankles = bothAnkles(known);
   if (!ankles) return { kind: 'needsAnkle' };
   const values = dossier.setup ?? startingSetup(dossier.client, known);
   const { fold } = known;
+  const method = methodOf(dossier);
   return {
     kind: 'ready',
     ankles,
@@ -142,8 +150,9 @@ export function clientCase(dossier: Dossier, safety: readonly SafetyLimit[] = []
         body: bodyOf(dossier.client),
         limits: {
           dorsiflexionDeg: { left: ankles.left.deg, right: ankles.right.deg },
-          bufferDeg: BALANCED.bufferDeg,
-          trunkLeanDeg: BALANCED.leanLimitDeg[values.setup.hold],
+          bufferDeg: method.bufferDeg,
+          trunkLeanDeg: method.leanLimitDeg[values.setup.hold],
+          ...(method.shankMostDeg === null ? {} : { shankDeg: method.shankMostDeg }),
           ...(fold ? { hipFold: foldLimitOf(fold) } : {}),
         },
         setup: values.setup,

@@ -1,1 +1,1 @@
-export { clientCase, prescriptionStart } from './derive.ts';
+export { clientCase, methodOf, prescriptionStart } from './derive.ts';

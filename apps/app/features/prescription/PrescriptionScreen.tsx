@@ -1,8 +1,8 @@
 import { Button } from '../../ui/elements.ts';
 import { router } from 'expo-router';
 import { useMemo } from 'react';
-import { BALANCED, CAUSES, prescribe, type CauseId, type FirstCause } from '@zither/core';
-import type { Dossier } from '@zither/contract';
+import { CAUSES, prescribe, type CauseId, type FirstCause } from '@zither/core';
+import type { Dossier, ProfileId } from '@zither/contract';
 import { Notice } from '../../ui/Notice.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { sayDay } from '../clients/ClientListPane.tsx';
@@ -10,7 +10,7 @@ import { PainButton } from '../clear/PainButton.tsx';
 import { isHeld, limitsOf, safetyOf } from '../clear/safety.ts';
 import { SafetyNotice } from '../clear/SafetyNotice.tsx';
 import { newId, useChanges } from '../data/index.ts';
-import { prescriptionStart } from '../measure/index.ts';
+import { methodOf, prescriptionStart } from '../measure/index.ts';
 import { referredOf } from '../probe/signs.ts';
 import { today } from '../shell/today.ts';
 import { Plan } from './Plan.tsx';
@@ -22,17 +22,18 @@ export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
   const { putPrescription, putSetup } = useChanges();
   const safety = useMemo(() => safetyOf(dossier, today()), [dossier]);
   const start = useMemo(() => prescriptionStart(dossier, limitsOf(safety)), [dossier, safety]);
+  const method = methodOf(dossier);
   const referred = useMemo(() => referredOf(dossier), [dossier]);
   const proposal = useMemo(
     () =>
       start.kind === 'ready'
         ? writePrescription(
-            prescribe({ ...start.input, referred: drilledFor(referred) }, BALANCED),
+            prescribe({ ...start.input, referred: drilledFor(referred) }, method),
             today(),
             start.measuredOn,
           )
         : null,
-    [start, referred],
+    [start, referred, method],
   );
   const back = { to: `/clients/${client.id}`, label: `Back to ${client.name}` };
   const isSame =
@@ -52,6 +53,7 @@ export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
         setup: proposal.setup,
         thighDepthDeg: proposal.thighDepthDeg,
         workingPoint: proposal.workingPoint,
+        profile: method.id as ProfileId,
       },
     );
   };

@@ -5,7 +5,7 @@ import { HOLD_NAMES, sayDepth, saySupport } from '../instrument/words.ts';
 const n = (value: number) => Math.round(value).toString();
 
 const REASONS: Record<SetupChange['reason'], string> = {
-  intoRange: 'Brought into the range of the balanced method.',
+  intoRange: 'Brought into the range of the method.',
   sameBothSides: 'Both feet stand alike unless a measured difference says otherwise.',
   opensWindow: 'The smallest change that opens the way to the target.',
   ankleAllowsLess: 'The measured ankle now allows a lower heel with range in hand.',

@@ -11,7 +11,7 @@ import { isHeld, limitsOf, safetyOf } from '../clear/safety.ts';
 import { SafetyNotice } from '../clear/SafetyNotice.tsx';
 import { newId, useChanges } from '../data/index.ts';
 import { Instrument } from '../instrument/index.ts';
-import { clientCase } from '../measure/index.ts';
+import { clientCase, methodOf } from '../measure/index.ts';
 import { today } from '../shell/today.ts';
 
 /** The client's setup on the instrument; every change is the client's new current setup. */
@@ -60,12 +60,18 @@ export function SetupScreen({ dossier }: { dossier: Dossier }) {
         setup: next.setup,
         thighDepthDeg: next.target.thighDepthDeg,
         workingPoint: next.workingPoint,
+        profile: dossier.setup?.profile ?? 'balanced',
       },
     );
   };
 
   return (
-    <Instrument question={found.question} onChange={change} before={before}>
+    <Instrument
+      question={found.question}
+      onChange={change}
+      before={before}
+      method={methodOf(dossier)}
+    >
       {({ pinned, body }) => (
         <Screen
           title="Setup"
@@ -84,6 +90,11 @@ export function SetupScreen({ dossier }: { dossier: Dossier }) {
           <Part>
             <SafetyNotice clientId={client.id} safety={safety} />
             <PainButton dossier={dossier} />
+            <Button
+              type="outline"
+              title={`What each school would prescribe (now: ${methodOf(dossier).name.toLowerCase()})`}
+              onPress={() => router.navigate(`/clients/${client.id}/setup/schools` as never)}
+            />
           </Part>
           {!dossier.setup && (
             <Part>

@@ -8,6 +8,7 @@ interface Row {
   setup_json: string;
   thigh_depth_deg: number;
   working_point: string;
+  profile: string;
   updated_at: string;
 }
 
@@ -19,6 +20,7 @@ const toSetup = (row: Row): ClientSetup =>
     setup: JSON.parse(row.setup_json),
     thighDepthDeg: row.thigh_depth_deg,
     workingPoint: row.working_point,
+    profile: row.profile,
     updatedAt: row.updated_at,
   });
 
@@ -39,8 +41,8 @@ export function setupsOf(db: Db, practiceId: string) {
     insert(id: string, clientId: string, values: ClientSetupValues, at: string): void {
       db.prepare(
         `INSERT INTO client_setup (practice_id, id, client_id, version, setup_json,
-                                   thigh_depth_deg, working_point, updated_at)
-         VALUES (?, ?, ?, 1, ?, ?, ?, ?)`,
+                                   thigh_depth_deg, working_point, profile, updated_at)
+         VALUES (?, ?, ?, 1, ?, ?, ?, ?, ?)`,
       ).run(
         practiceId,
         id,
@@ -48,6 +50,7 @@ export function setupsOf(db: Db, practiceId: string) {
         JSON.stringify(values.setup),
         values.thighDepthDeg,
         values.workingPoint,
+        values.profile,
         at,
       );
     },
@@ -56,12 +59,13 @@ export function setupsOf(db: Db, practiceId: string) {
       db.prepare(
         `UPDATE client_setup
             SET version = version + 1, setup_json = ?, thigh_depth_deg = ?, working_point = ?,
-                updated_at = ?
+                profile = ?, updated_at = ?
           WHERE practice_id = ? AND id = ?`,
       ).run(
         JSON.stringify(values.setup),
         values.thighDepthDeg,
         values.workingPoint,
+        values.profile,
         at,
         practiceId,
         id,

@@ -1,9 +1,9 @@
 import { lazy, Suspense } from 'react';
-import { WithDossier } from '../../../features/clients/WithDossier.tsx';
-import { Waiting } from '../../../ui/Waiting.tsx';
+import { WithDossier } from '../../../../features/clients/WithDossier.tsx';
+import { Waiting } from '../../../../ui/Waiting.tsx';
 
 const SetupScreen = lazy(async () => ({
-  default: (await import('../../../features/setup/SetupScreen.tsx')).SetupScreen,
+  default: (await import('../../../../features/setup/SetupScreen.tsx')).SetupScreen,
 }));
 
 export default function Page() {

@@ -1,0 +1,70 @@
+import { clientCase, methodOf } from '../features/measure/index.ts';
+import { askSchool, finderQuestion, sayDifference, sayFound } from '../features/setup/schools.ts';
+import { AT, dossierOf, five, ID } from './trialRows.ts';
+
+const stiff = dossierOf(five({ wall: [40, 60] }));
+
+describe('what each school would prescribe', () => {
+  it('is asked from the newest readings, the habit, the kit and the screen', () => {
+    const question = finderQuestion(stiff, [{ kind: 'noLoad' }])!;
+    expect(question.habit).toEqual({ stanceWidthMm: 420, toeOutDeg: { left: 14, right: 12 } });
+    expect(question.dorsiflexionDeg.left).toBeLessThan(question.dorsiflexionDeg.right);
+    expect(question.holds).toEqual(['bodyweight', 'armsForward', 'counterbalance']);
+    expect(question.safety).toEqual([{ kind: 'noLoad' }]);
+    // Nothing said of a kit: any usual height may be thought of; said, only those.
+    expect(question.kit.length).toBeGreaterThan(4);
+    const own = {
+      ...stiff,
+      client: { ...stiff.client, kit: [{ kind: 'ramp' as const, angleDeg: 8 }] },
+    };
+    expect(finderQuestion(own, [])?.kit).toEqual([{ kind: 'ramp', angleDeg: 8, pair: true }]);
+    expect(finderQuestion(dossierOf([]), [])).toBeNull();
+  });
+
+  it('the shut-window client is solved by two schools in their own ways, and the difference is said', () => {
+    const question = finderQuestion(stiff, [])!;
+    const [balanced, open] = ['balanced', 'openHip'].map((id) => askSchool(question, id));
+    const [a] = balanced!.proposals;
+    const [b] = open!.proposals;
+    expect(a!.chance).toBeGreaterThan(0.5);
+    expect(b!.chance).toBeGreaterThan(0.5);
+    expect(sayFound(a!)).toMatch(/^\d+ cm · toes \d+° · .* · to crease below knee$/);
+    const said = sayDifference([a!, b!], ['Balanced', 'Open hip']);
+    expect(said).toContain('Open hip goes 19° deeper.');
+    expect(sayDifference([a!, a!], ['Balanced', 'Balanced'])).toEqual([]);
+    for (const p of [...balanced!.proposals, ...open!.proposals])
+      for (const r of p.reasons) expect(r).toMatch(/^[A-Z0-9].*\.$/);
+  });
+
+  it('says what would have to change where a school does not reach its depth', () => {
+    const veryStiff = dossierOf(five({ wall: [-40, -30] }));
+    const answer = askSchool(finderQuestion(veryStiff, [])!, 'straightFoot');
+    expect(answer.missing?.length).toBeGreaterThan(0);
+    expect(() => askSchool(finderQuestion(stiff, [])!, 'mine')).toThrow('no school');
+  });
+
+  it('a setup taken from a school is judged by that school from then on', () => {
+    const question = finderQuestion(stiff, [])!;
+    const [best] = askSchool(question, 'shinsUpright').proposals;
+    const taken = {
+      ...stiff,
+      setup: {
+        id: ID,
+        clientId: ID,
+        version: 1,
+        updatedAt: AT,
+        setup: best!.setup,
+        thighDepthDeg: best!.targetDepthDeg,
+        workingPoint: 'shinsUpright' as const,
+        profile: 'shinsUpright' as const,
+      },
+    };
+    expect(methodOf(taken).id).toBe('shinsUpright');
+    expect(methodOf(stiff).id).toBe('balanced');
+    const found = clientCase(taken);
+    expect(found.kind === 'ready' && found.question.limits).toMatchObject({
+      trunkLeanDeg: 60,
+      shankDeg: 12,
+    });
+  });
+});

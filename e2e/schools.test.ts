@@ -1,0 +1,64 @@
+import type { Browser, Page } from 'playwright-core';
+import { launch, openStage, PHONE, saved, TestServer, visit, WIDE } from './support.ts';
+
+let browser: Browser;
+const server = new TestServer();
+
+beforeAll(async () => {
+  browser = await launch();
+  await server.start();
+  await server.seed();
+});
+afterAll(async () => {
+  await browser.close();
+  await server.stop();
+});
+
+const schools = async (page: Page, client: string) => {
+  await page.getByText(client).first().click();
+  await openStage(page, 'Set');
+  await page.getByRole('button', { name: /^What each school would prescribe/ }).click();
+  await page.getByRole('heading', { name: 'Schools', exact: true }).waitFor();
+};
+
+describe('schools', () => {
+  it('the shut-window client is solved by two of them on the phone, and the second one’s setup is taken', async () => {
+    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    await schools(page, 'Orla Venn');
+    await page.getByText('First choice', { exact: false }).first().waitFor();
+    await page.getByText(/^Best of \d+ setups, each tried on 256 draws/).waitFor();
+    await page.getByRole('radio', { name: 'Open hip, beside it' }).tap();
+    await page.getByText(/^Where they part: .*Open hip goes \d+° deeper/).waitFor();
+    await page.getByRole('button', { name: 'Take this setup: Open hip, first choice' }).tap();
+    await page.getByRole('heading', { name: 'Setup', level: 1 }).waitFor();
+    await page.getByRole('button', { name: /\(now: open hip\)/ }).waitFor();
+    await page
+      .getByTestId('window')
+      .getByText(/of room at full depth/)
+      .first()
+      .waitFor();
+    await saved(page);
+    await page.reload();
+    await page.getByRole('button', { name: /\(now: open hip\)/ }).waitFor();
+    expect(problems).toEqual([]);
+    await context.close();
+  });
+
+  it('stand side by side on wide; where one does not reach its depth it says what would help', async () => {
+    const { page, context, problems } = await visit(browser, WIDE, server.address);
+    await schools(page, 'Orla Venn');
+    await page.getByRole('radio', { name: 'Balanced', exact: true }).click();
+    await page.getByRole('radio', { name: 'Straight foot, beside it' }).click();
+    await page.getByRole('heading', { name: 'Balanced' }).waitFor();
+    await page.getByRole('heading', { name: 'Straight foot' }).waitFor();
+    await page.getByText(/^Where they part: /).waitFor();
+    await page.getByText(/^Nothing in this school reaches its depth .* smallest change/).waitFor();
+    await page.getByRole('button', { name: /^Why/ }).first().click();
+    await page
+      .getByText(/ of shank, .* allows \d+°/)
+      .first()
+      .waitFor();
+    expect(problems).toEqual([]);
+    await context.close();
+  });
+});
