@@ -1,6 +1,7 @@
 import { clientCase, methodOf } from '../features/measure/index.ts';
+import { ankleTrend, heelSteps, sayStep } from '../features/setup/heel.ts';
 import { askSchool, finderQuestion, sayDifference, sayFound } from '../features/setup/schools.ts';
-import { AT, dossierOf, five, ID } from './trialRows.ts';
+import { AT, dossierOf, five, ID, trial } from './trialRows.ts';
 
 const stiff = dossierOf(five({ wall: [40, 60] }));
 
@@ -66,5 +67,59 @@ describe('what each school would prescribe', () => {
       trunkLeanDeg: 60,
       shankDeg: 12,
     });
+  });
+});
+
+describe('how the heel comes down', () => {
+  const onHeel = dossierOf(
+    [
+      ...five({ wall: [60, 70] }),
+      trial('kneeToWall', 'left', 40, { takenOn: '2025-12-08' }),
+      trial('kneeToWall', 'right', 50, { takenOn: '2025-12-08' }),
+    ],
+    {
+      setup: {
+        id: ID,
+        clientId: ID,
+        version: 1,
+        updatedAt: AT,
+        setup: {
+          stanceWidthMm: 420,
+          toeOutDeg: { left: 15, right: 15 },
+          support: { kind: 'block', riseMm: 30 },
+          hold: 'goblet',
+          loadKg: 16,
+          balance: 0.5,
+          trackingOffsetDeg: 0,
+        },
+        thighDepthDeg: 6,
+        workingPoint: 'parallelLines',
+        profile: 'balanced',
+      },
+    },
+  );
+
+  it('hangs on the stiffer ankle, with its pace over the visits', () => {
+    const trend = ankleTrend(onHeel)!;
+    // By hand: 20 mm over a shank of 0.246 × 1750 mm leaning about 26° is 20 / (430.5 · cos 26°) = 2.96°, in four weeks.
+    expect(trend.perWeekDeg?.mean).toBeCloseTo(2.96 / 4, 1);
+    expect(ankleTrend(dossierOf([]))).toBeNull();
+    expect(ankleTrend(dossierOf(five()))?.perWeekDeg).toBeNull();
+  });
+
+  it('says each step by its threshold, and when only as a span', () => {
+    const found = clientCase(onHeel);
+    if (found.kind !== 'ready') throw new Error('the ankles are known');
+    const { trend, steps } = heelSteps(onHeel, found.question, methodOf(onHeel))!;
+    expect(steps.map((s) => s.riseMm)).toEqual([25, 20, 15, 10, 5, 0]);
+    for (const s of steps)
+      expect(sayStep(s, trend)).toMatch(
+        /^(\d+ mm|Flat) from \d+° of dorsiflexion: (reached|not yet; \d+ (to \d+ weeks|weeks or more))/,
+      );
+    const flat = {
+      ...found.question,
+      setup: { ...found.question.setup, support: { kind: 'floor' as const } },
+    };
+    expect(heelSteps(onHeel, flat, methodOf(onHeel))).toBeNull();
   });
 });

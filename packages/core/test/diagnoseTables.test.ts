@@ -1,10 +1,12 @@
 import fc from 'fast-check';
 import {
   aheadOf,
+  BARRED_BY_REFERRAL,
   barOf,
   CAUSE_IDS,
   CAUSES,
   diagnose,
+  DRILLS,
   entryOf,
   evidenceOf,
   findingChance,
@@ -25,6 +27,7 @@ import {
   TEST_IDS,
   TESTS,
   worthTesting,
+  type CauseId,
   type Evidence,
   type Signs,
   type TableChange,
@@ -246,14 +249,20 @@ describe('what is for a clinician', () => {
       kneeTravelMm: null,
       dorsiflexionSemDeg: 1.4,
     };
-    const ankleDrills = (referred: readonly 'ankleJoint'[]) =>
+    const ankleDrills = (referred: readonly CauseId[]) =>
       prescribe({ ...input, referred }, BALANCED).drills.filter((d) =>
         d.drill.causes.includes('ankleJoint'),
       ).length;
     expect(ankleDrills([])).toBeGreaterThan(0);
-    expect(ankleDrills(['ankleJoint'])).toBe(0);
-    const plan = prescribe({ ...input, referred: ['ankleJoint'] }, BALANCED);
+    expect(ankleDrills(['ankleBlock'])).toBe(0);
+    const plan = prescribe({ ...input, referred: ['ankleBlock'] }, BALANCED);
     expect(plan.findings.map((f) => f.cause)).toContain('ankleJoint');
     expect(plan.drills.length).toBeGreaterThan(0);
+    // An arch that never forms is not drilled either; every name left out is a drill's.
+    for (const { drills } of Object.values(BARRED_BY_REFERRAL))
+      for (const id of drills) expect(DRILLS.map((d) => d.id)).toContain(id);
+    const flat = prescribe({ ...input, referred: ['structuralFlatFoot'] }, BALANCED);
+    expect(flat.drills.map((d) => d.drill.id)).not.toContain('short-foot');
+    expect(flat.drills.map((d) => d.drill.id)).not.toContain('sole-roll');
   });
 });

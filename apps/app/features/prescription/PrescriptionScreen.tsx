@@ -1,7 +1,7 @@
 import { Button } from '../../ui/elements.ts';
 import { router } from 'expo-router';
 import { useMemo } from 'react';
-import { CAUSES, prescribe, type CauseId, type FirstCause } from '@zither/core';
+import { CAUSES, prescribe } from '@zither/core';
 import type { Dossier, ProfileId } from '@zither/contract';
 import { Notice } from '../../ui/Notice.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
@@ -28,7 +28,7 @@ export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
     () =>
       start.kind === 'ready'
         ? writePrescription(
-            prescribe({ ...start.input, referred: drilledFor(referred) }, method),
+            prescribe({ ...start.input, referred }, method),
             today(),
             start.measuredOn,
           )
@@ -146,10 +146,6 @@ export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
     </Screen>
   );
 }
-
-/** What the plan's own causes are called of those that are for a clinician. */
-const drilledFor = (referred: readonly CauseId[]): FirstCause[] =>
-  referred.includes('ankleBlock') ? ['ankleJoint'] : [];
 
 /** The values of a kept row, in the order a proposal has them. */
 function kept(row: NonNullable<Dossier['prescription']>) {

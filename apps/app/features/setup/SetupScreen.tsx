@@ -13,6 +13,7 @@ import { newId, useChanges } from '../data/index.ts';
 import { Instrument } from '../instrument/index.ts';
 import { clientCase, methodOf } from '../measure/index.ts';
 import { today } from '../shell/today.ts';
+import { HeelPart } from './HeelPart.tsx';
 
 /** The client's setup on the instrument; every change is the client's new current setup. */
 export function SetupScreen({ dossier }: { dossier: Dossier }) {
@@ -103,6 +104,7 @@ export function SetupScreen({ dossier }: { dossier: Dossier }) {
               </Say>
             </Part>
           )}
+          <HeelPart dossier={dossier} question={found.question} method={methodOf(dossier)} />
           {body}
         </Screen>
       )}

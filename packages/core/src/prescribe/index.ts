@@ -3,3 +3,4 @@ export * from './drills.ts';
 export * from './cues.ts';
 export * from './prescribe.ts';
 export * from './types.ts';
+export { BARRED_BY_REFERRAL } from './referral.ts';

@@ -27,15 +27,17 @@ const SLOTS: readonly (readonly RoutineStep[])[] = [
 /**
  * Three drills in routine order: one to free, one to wake up, one to put together; fewer when what fits is barred.
  *
- * @param referred a drill that works on any of these is not given, whatever else it is good for
+ * @param barred drills that are not given, by name or because they work on a cause that is for a clinician
  */
 export function pickDrills(
   findings: readonly Finding[],
   dorsiflexionDeg: BothSides<number>,
   difference: Asymmetry,
-  referred: readonly FirstCause[] = [],
+  barred: { causes: readonly FirstCause[]; drills: readonly string[] } = { causes: [], drills: [] },
 ): PrescribedDrill[] {
-  const allowed = DRILLS.filter((d) => !d.causes.some((c) => referred.includes(c)));
+  const allowed = DRILLS.filter(
+    (d) => !barred.drills.includes(d.id) && !d.causes.some((c) => barred.causes.includes(c)),
+  );
   const fallback: Finding = {
     cause: 'control',
     side: 'both',

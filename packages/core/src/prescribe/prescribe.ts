@@ -3,6 +3,7 @@ import type { MethodProfile } from '../setup/profiles.ts';
 import { recommendSetup } from '../setup/recommend.ts';
 import { findingsOf } from './findings.ts';
 import { pickCues, pickDrills } from './pick.ts';
+import { barredFor } from './referral.ts';
 import type { Prescription, PrescriptionInput } from './types.ts';
 
 /**
@@ -19,13 +20,13 @@ export function prescribe(input: PrescriptionInput, profile: MethodProfile): Pre
     input.dorsiflexionSemDeg,
   );
   const findings = findingsOf(input, profile, recommendation, sideDifference);
-  const referred = input.referred ?? [];
-  const trained = findings.filter((f) => !referred.includes(f.cause));
+  const barred = barredFor(input.referred ?? []);
+  const trained = findings.filter((f) => !barred.causes.includes(f.cause));
   return {
     recommendation,
     findings,
     sideDifference,
     cues: pickCues(trained),
-    drills: pickDrills(trained, input.dorsiflexionDeg, sideDifference, referred),
+    drills: pickDrills(trained, input.dorsiflexionDeg, sideDifference, barred),
   };
 }

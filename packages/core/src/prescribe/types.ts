@@ -1,3 +1,4 @@
+import type { CauseId } from '../diagnose/causes.ts';
 import type { Side } from '../linkage/setup.ts';
 import type { Asymmetry } from '../measure/error.ts';
 import type { Recommendation, SetupWish } from '../setup/recommend.ts';
@@ -45,5 +46,5 @@ export interface PrescriptionInput extends SetupWish {
   /** Standard error of the dorsiflexion readings, degrees. */
   dorsiflexionSemDeg: number;
   /** Sent to a clinician: named among the findings, and no drill or cue is given for them. Absent = none. */
-  referred?: readonly FirstCause[] | undefined;
+  referred?: readonly CauseId[] | undefined;
 }

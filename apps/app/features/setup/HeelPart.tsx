@@ -1,0 +1,40 @@
+import { useMemo } from 'react';
+import type { Dossier } from '@zither/contract';
+import { footingOf, resolveBody, type Case, type MethodProfile } from '@zither/core';
+import { Fold } from '../../ui/Fold.tsx';
+import { Notice } from '../../ui/Notice.tsx';
+import { Say } from '../../ui/Say.tsx';
+import { Part } from '../../ui/Screen.tsx';
+import { heelSteps, sayStep } from './heel.ts';
+
+/** What stands under the feet does to them, and how the heel comes down: by the measured ankle, never by a date. */
+export function HeelPart({
+  dossier,
+  question,
+  method,
+}: {
+  dossier: Dossier;
+  question: Case;
+  method: MethodProfile;
+}) {
+  const { says } = useMemo(() => footingOf(resolveBody(question.body), question.setup), [question]);
+  const down = useMemo(() => heelSteps(dossier, question, method), [dossier, question, method]);
+  if (says.length === 0 && (!down || down.steps.length === 0)) return null;
+  return (
+    <Part>
+      {says.length > 0 && <Notice tone="before">{says.join(' ')}</Notice>}
+      {down && down.steps.length > 0 && (
+        <Fold
+          title="How the heel comes down"
+          note={`Stiffer ankle ${down.trend.deg.toFixed(0)}° now · ${method.weanedBufferDeg}° kept in hand`}
+        >
+          {down.steps.map((step) => (
+            <Say key={step.riseMm} small number strong={step.isReached}>
+              {sayStep(step, down.trend)}
+            </Say>
+          ))}
+        </Fold>
+      )}
+    </Part>
+  );
+}
