@@ -31,7 +31,7 @@ describe('schools', () => {
     await page.getByText(/^Where they part: .*Open hip goes \d+° deeper/).waitFor();
     await page.getByRole('button', { name: 'Take this setup: Open hip, first choice' }).tap();
     await page.getByRole('heading', { name: 'Setup', level: 1 }).waitFor();
-    await page.getByRole('button', { name: /\(now: open hip\)/ }).waitFor();
+    await page.getByText('Judged by the limits of the school “Open hip”.').waitFor();
     await page
       .getByTestId('window')
       .getByText(/of room at full depth/)
@@ -39,7 +39,7 @@ describe('schools', () => {
       .waitFor();
     await saved(page);
     await page.reload();
-    await page.getByRole('button', { name: /\(now: open hip\)/ }).waitFor();
+    await page.getByText('Judged by the limits of the school “Open hip”.').waitFor();
     expect(problems).toEqual([]);
     await context.close();
   });

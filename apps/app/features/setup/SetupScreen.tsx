@@ -93,9 +93,12 @@ export function SetupScreen({ dossier }: { dossier: Dossier }) {
             <PainButton dossier={dossier} />
             <Button
               type="outline"
-              title={`What each school would prescribe (now: ${methodOf(dossier).name.toLowerCase()})`}
+              title="What each school would prescribe"
               onPress={() => router.navigate(`/clients/${client.id}/setup/schools` as never)}
             />
+            <Say small soft>
+              {`Judged by the limits of the school “${methodOf(dossier).name}”.`}
+            </Say>
           </Part>
           {!dossier.setup && (
             <Part>
