@@ -5,7 +5,8 @@ import { buildLinkage } from '../linkage/linkage.ts';
 import { SIDES, type BothSides, type Setup } from '../linkage/setup.ts';
 import { limitsForSide } from '../window/limits.ts';
 import { USUAL_UNCERTAINTY } from './draws.ts';
-import { caseFor, type FoundSetup, type SetupQuestion } from './finder.ts';
+import type { FoundSetup } from './finder.ts';
+import { caseFor, type SetupQuestion } from './question.ts';
 import type { MethodProfile } from './profiles.ts';
 import { foldNeededAt, reachTables, type Reach } from './reach.ts';
 

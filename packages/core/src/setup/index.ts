@@ -14,21 +14,9 @@ export {
   type Uncertainty,
 } from './draws.ts';
 export { depthsTo, reachesWith, reachTables, type Reach } from './reach.ts';
-export {
-  caseFor,
-  DRAWS,
-  findSetups,
-  proposalsOf,
-  SEARCH_STEP,
-  searchSetups,
-  supportsOf,
-  type Found,
-  type FoundSetup,
-  type KitPiece,
-  type Proposal,
-  type SetupKind,
-  type SetupQuestion,
-} from './finder.ts';
+export { caseFor, SEARCH_STEP, supportsOf, type KitPiece, type SetupQuestion } from './question.ts';
+export { DRAWS, searchSetups, type FoundSetup } from './finder.ts';
+export { findSetups, proposalsOf, type Found, type Proposal, type SetupKind } from './proposals.ts';
 export { FOOTING_FROM, footingOf, type Footing } from './wedge.ts';
 export { weaningSteps, weeksTo, type AnkleTrend, type WeaningStep } from './weaning.ts';
 export {

@@ -12,7 +12,8 @@ import {
   type TrialOption,
 } from './belief.ts';
 import { USUAL_UNCERTAINTY } from './draws.ts';
-import { searchSetups, type SetupQuestion } from './finder.ts';
+import { searchSetups } from './finder.ts';
+import type { SetupQuestion } from './question.ts';
 import type { MethodProfile } from './profiles.ts';
 
 /** A client whose limits are known, and what was measured of them. */

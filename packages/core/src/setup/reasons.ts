@@ -1,5 +1,7 @@
 import { resolveBody } from '../body/resolveBody.ts';
-import type { FoundSetup, Proposal, SetupKind, SetupQuestion } from './finder.ts';
+import type { FoundSetup } from './finder.ts';
+import type { Proposal, SetupKind } from './proposals.ts';
+import type { SetupQuestion } from './question.ts';
 import type { MethodProfile } from './profiles.ts';
 import type { NeededChange } from './smallest.ts';
 import { footingOf } from './wedge.ts';

@@ -4,7 +4,7 @@ import { buildLinkage } from '../linkage/linkage.ts';
 import type { Hold, Setup, Support } from '../linkage/setup.ts';
 import { limitsForSide } from '../window/limits.ts';
 import { USUAL_UNCERTAINTY } from './draws.ts';
-import { caseFor, stancesOf, supportsOf, toesOf, type SetupQuestion } from './finder.ts';
+import { caseFor, stancesOf, supportsOf, toesOf, type SetupQuestion } from './question.ts';
 import type { MethodProfile } from './profiles.ts';
 import { foldNeededAt, reachTables } from './reach.ts';
 
