@@ -189,6 +189,10 @@ describe('Probe, at 390 × 844', () => {
     await page.getByTestId('test-card').waitFor();
     await page.getByRole('button', { name: /^Pain: (?!stop)/ }).tap();
     await page.getByText(/^Testing has stopped: pain in/).waitFor();
+    // Asked again after the page was left without an answer.
+    await saved(page);
+    await page.reload();
+    await page.getByText(/^Testing has stopped: pain in/).waitFor();
     await page.getByRole('radio', { name: 'Hip', exact: true }).tap();
     await page.getByRole('radio', { name: 'Pain 7 of 10' }).tap();
     await page.getByText('Hold and refer', { exact: false }).first().waitFor();

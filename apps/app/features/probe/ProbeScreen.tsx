@@ -44,6 +44,10 @@ export const split = <
   return { ref: { id, version }, clientId, values };
 };
 
+/** How pain in a short test is named in the record. */
+const painMovement = ({ test, side }: Pick<Tried, 'test' | 'side'>): string =>
+  `During the short test: ${sayTest(test, side)}`;
+
 /** Which cause lies behind what was seen, and the one short test that would tell most; every belief says why. */
 export function ProbeScreen({ dossier }: { dossier: Dossier }) {
   const { isWide } = useLook();
@@ -65,7 +69,6 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
   const dispatch = useAppDispatch();
   const [picked, setPicked] = useState<string | null>(null);
   const [last, setLast] = useState<string | null>(null);
-  const [hurting, setHurting] = useState<string | null>(null);
   const setMissing = (next: Need[]) => dispatch(settingsActions.changed({ missing: next }));
 
   const back = { to: `/clients/${client.id}`, label: `Back to ${client.name}` };
@@ -119,7 +122,6 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
     );
     setPicked(null);
     setLast(id);
-    if (outcome === 'pain') setHurting(id);
   };
   const leave = (line: SeenLine, because: string) =>
     putDecision(
@@ -155,7 +157,14 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
   };
 
   const lastTried = dossier.tried.find((t) => t.id === last && !t.undone);
-  const hurtingTried = dossier.tried.find((t) => t.id === hurting && !t.undone);
+  // From the record, not from the tap: a page left or reloaded before the answer must ask again.
+  const hurtingTried = dossier.tried.find(
+    (t) =>
+      t.outcome === 'pain' &&
+      !t.undone &&
+      t.takenOn === day &&
+      !dossier.pains.some((p) => p.on === day && p.movement === painMovement(t)),
+  );
   const nothingSeen = basis.seenOn === null;
   const isEmpty = now !== null && now.faults === 0 && tests.length === 0;
 
@@ -194,16 +203,14 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
               { id: newId(), version: 0 },
               {
                 on: day,
-                movement: `During the short test: ${sayTest(hurtingTried.test, hurtingTried.side)}`,
+                movement: painMovement(hurtingTried),
                 place,
                 level,
               },
             );
-            setHurting(null);
           }}
           onNone={() => {
             undo(hurtingTried, true);
-            setHurting(null);
           }}
         />
       )}
