@@ -1,3 +1,4 @@
+import { useLocalSearchParams } from 'expo-router';
 import { lazy, Suspense } from 'react';
 import { Waiting } from '../ui/Waiting.tsx';
 
@@ -6,9 +7,10 @@ const LabScreen = lazy(async () => ({
 }));
 
 export default function Lab() {
+  const { client } = useLocalSearchParams<{ client?: string }>();
   return (
     <Suspense fallback={<Waiting what="the lab" />}>
-      <LabScreen />
+      <LabScreen clientId={client ?? null} />
     </Suspense>
   );
 }

@@ -50,7 +50,7 @@ describe('from trials to a question', () => {
 
   it('starts a setup as the client stands, valid against the contract, block or wedge', () => {
     const onBlock = dossierOf(five({ heel: 20 }));
-    const start = startingSetup(onBlock.client, knownOf(onBlock));
+    const start = startingSetup(onBlock.client, knownOf(onBlock), BALANCED);
     expect(start.setup).toMatchObject({
       stanceWidthMm: 420,
       toeOutDeg: { left: 14, right: 12 },
@@ -58,7 +58,7 @@ describe('from trials to a question', () => {
     });
     expect(clientSetupValuesSchema.safeParse(start).success).toBe(true);
     const onWedge = dossierOf([...five({ heel: 20 }), trial('heelWedge', null, 10)]);
-    expect(startingSetup(onWedge.client, knownOf(onWedge)).setup.support).toEqual({
+    expect(startingSetup(onWedge.client, knownOf(onWedge), BALANCED).setup.support).toEqual({
       kind: 'ramp',
       angleDeg: 10,
       azimuth: 'foot',
@@ -79,7 +79,7 @@ describe('from trials to a question', () => {
 
   it('takes buffer and lean limit from the balanced method and the hold', () => {
     const dossier = dossierOf(five());
-    const start = startingSetup(dossier.client, knownOf(dossier));
+    const start = startingSetup(dossier.client, knownOf(dossier), BALANCED);
     const setup = { ...start, id: ID, clientId: ID, version: 1, updatedAt: AT };
     setup.setup = { ...setup.setup, hold: 'lowBar', loadKg: 50 };
     const found = clientCase({ ...dossier, setup });

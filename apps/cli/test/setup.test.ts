@@ -82,7 +82,7 @@ describe('npm run --silent setup', () => {
 
   it.each([
     [{ ...file, profile: 'mine' }, /^profile must be balanced/],
-    [{ ...file, kit: [{ kind: 'brick', riseMm: 10 }] }, /^kit\[0\].*block or a ramp/],
+    [{ ...file, kit: [{ kind: 'brick', riseMm: 10 }] }, /^kit\[0\].*block, a ramp or a box/],
     [{ ...file, uncertainty: { dorsiflexionDeg: -1 } }, /^uncertainty\.dorsiflexionDeg/],
     [{ ...file, colour: 'red' }, /colour/],
     ['{', /not JSON/],

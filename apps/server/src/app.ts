@@ -9,6 +9,7 @@ import { captureRoutes } from './routes/captures.ts';
 import { clientRoutes } from './routes/clients.ts';
 import { healthRoutes } from './routes/health.ts';
 import { operationRoutes } from './routes/operations.ts';
+import { schoolRoutes } from './routes/schools.ts';
 import { tableRoutes } from './routes/tables.ts';
 
 /** Room for a minute of packed landmarks; files for import have their own limit. */
@@ -50,6 +51,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   clientRoutes(app, options.db);
   captureRoutes(app, options.db, options.now);
   tableRoutes(app, options.db);
+  schoolRoutes(app, options.db);
   operationRoutes(app, options.db, options.now);
   await staticApp(app, options.staticFolder);
   return app;

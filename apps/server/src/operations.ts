@@ -1,7 +1,13 @@
-import { operationResultSchema, type Operation, type OperationResult } from '@zither/contract';
+import {
+  operationResultSchema,
+  profileIdSchema,
+  type Operation,
+  type OperationResult,
+} from '@zither/contract';
 import { documentsOf, type DocumentTable } from './db/documents.ts';
 import { clientsOf } from './db/clients.ts';
 import type { Db } from './db/open.ts';
+import { schoolsOf } from './db/schools.ts';
 import { sessionsOf } from './db/sessions.ts';
 import { setupsOf } from './db/setups.ts';
 import { tableChangesOf } from './db/tableChanges.ts';
@@ -53,21 +59,27 @@ export function applyOperation(
 }
 
 const DOCUMENT_OF = {
-  'prescription.put': 'prescription',
-  'screening.put': 'screening',
-  'clearance.put': 'clearance',
-  'pain.put': 'pain',
-  'judgement.put': 'judgement',
-  'capture.put': 'capture',
-  'tried.put': 'tried',
-  'decision.put': 'decision',
-} as const satisfies Record<string, DocumentTable>;
+  'prescription.put': ['prescription', 'prescription'],
+  'screening.put': ['screening', 'screening'],
+  'clearance.put': ['clearance', 'clearance'],
+  'pain.put': ['pain', 'pain'],
+  'judgement.put': ['judgement', 'judgement'],
+  'capture.put': ['capture', 'capture'],
+  'tried.put': ['tried', 'tried'],
+  'decision.put': ['decision', 'decision'],
+  'setupTrial.put': ['setupTrial', 'setup_trial'],
+} as const satisfies Record<string, readonly [OperationResult['entity'], DocumentTable]>;
 
 function write(db: Db, practiceId: string, operation: Operation, at: string): OperationResult {
   const clients = clientsOf(db, practiceId);
   const { rowId } = operation;
   const mustHaveClient = (clientId: string) => {
     if (!clients.find(clientId)) throw new Refusal('noSuchClient', { path: 'clientId' });
+  };
+  const schools = schoolsOf(db, practiceId);
+  const mustHaveSchool = (id: string) => {
+    if (!profileIdSchema.safeParse(id).success && !schools.find(id))
+      throw new Refusal('noSuchSchool', { path: 'values.profile' });
   };
   switch (operation.kind) {
     case 'client.put': {
@@ -113,15 +125,8 @@ function write(db: Db, practiceId: string, operation: Operation, at: string): Op
           throw new Refusal('noSuchRow', { path: 'rowId' });
         },
         update: () => {
-          if (!current) return;
-          const {
-            id: _id,
-            clientId: _client,
-            version: _version,
-            updatedAt: _at,
-            ...values
-          } = current;
-          table.update(rowId, { ...values, discarded: operation.discarded }, at);
+          if (current)
+            table.update(rowId, { ...valuesOf(current), discarded: operation.discarded }, at);
         },
       });
       return now();
@@ -138,8 +143,59 @@ function write(db: Db, practiceId: string, operation: Operation, at: string): Op
       });
       return now();
     }
+    case 'school.put': {
+      const now = () => result('school', schools.find(rowId));
+      put(operation, schools.find(rowId), now, {
+        insert: () => schools.insert(rowId, operation.values, at),
+        update: () => schools.update(rowId, operation.values, at),
+      });
+      return now();
+    }
+    case 'school.choose': {
+      mustHaveSchool(operation.values.profile);
+      const now = () => result('schoolChoice', schools.findChoice(rowId));
+      put(operation, schools.findChoice(rowId), now, {
+        insert: () => schools.choose(rowId, operation.values, at),
+        // Every choice is kept; a change of mind is another one.
+        update: () => {
+          throw new Refusal('rowTaken', { path: 'rowId' });
+        },
+      });
+      return now();
+    }
+    case 'lock.put': {
+      mustHaveClient(operation.clientId);
+      mustHaveSchool(operation.values.profile);
+      const table = documentsOf(db, practiceId, 'setup_lock');
+      const now = () => result('lock', table.find(rowId));
+      put(operation, table.find(rowId), now, {
+        insert: () => table.insert(rowId, operation.clientId, operation.values, at),
+        // What was settled is never rewritten: another setup is another version.
+        update: () => {
+          throw new Refusal('rowTaken', { path: 'rowId' });
+        },
+      });
+      return now();
+    }
+    case 'lock.takeBack': {
+      mustHaveClient(operation.clientId);
+      const table = documentsOf(db, practiceId, 'setup_lock');
+      const now = () => result('lock', table.find(rowId));
+      const current = table.find(rowId);
+      put(operation, current, now, {
+        insert: () => {
+          throw new Refusal('noSuchRow', { path: 'rowId' });
+        },
+        update: () => {
+          if (current)
+            table.update(rowId, { ...valuesOf(current), takenBack: operation.takenBack }, at);
+        },
+      });
+      return now();
+    }
     case 'setup.put': {
       mustHaveClient(operation.clientId);
+      mustHaveSchool(operation.values.profile);
       const table = setupsOf(db, practiceId);
       const now = () => result('setup', table.ofClient(operation.clientId));
       // One setup a client: two devices may each have named a first one, and the later must see the earlier.
@@ -156,10 +212,12 @@ function write(db: Db, practiceId: string, operation: Operation, at: string): Op
     case 'judgement.put':
     case 'tried.put':
     case 'decision.put':
+    case 'setupTrial.put':
     case 'capture.put': {
       mustHaveClient(operation.clientId);
-      const entity = DOCUMENT_OF[operation.kind];
-      const table = documentsOf(db, practiceId, entity);
+      if (operation.kind === 'setupTrial.put') mustHaveSchool(operation.values.profile);
+      const [entity, name] = DOCUMENT_OF[operation.kind];
+      const table = documentsOf(db, practiceId, name);
       const now = () => result(entity, withoutLandmarks(table.find(rowId)));
       put(operation, table.find(rowId), now, {
         insert: () => table.insert(rowId, operation.clientId, operation.values, at),
@@ -168,6 +226,14 @@ function write(db: Db, practiceId: string, operation: Operation, at: string): Op
       return now();
     }
   }
+}
+
+/** What was said in a row, without what the server added. */
+function valuesOf<T extends { id: string; clientId: string; version: number; updatedAt: string }>(
+  row: T,
+) {
+  const { id: _id, clientId: _client, version: _version, updatedAt: _at, ...values } = row;
+  return values;
 }
 
 /** A capture's answer leaves out what its sender holds already; other rows are answered whole. */

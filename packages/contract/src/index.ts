@@ -10,3 +10,5 @@ export * from './capture.ts';
 export * from './diagnosis.ts';
 export * from './probe.ts';
 export * from './setupFile.ts';
+export * from './school.ts';
+export * from './setupTrial.ts';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { bothSides, measured } from './scalars.ts';
+import { bothSides, idSchema, measured } from './scalars.ts';
 
 export const holdSchema = z.enum(
   [
@@ -20,7 +20,12 @@ export const profileIdSchema = z.enum(
   ['balanced', 'straightFoot', 'openHip', 'upright', 'shinsUpright', 'footFirst'],
   { error: 'must be balanced, straightFoot, openHip, upright, shinsUpright or footFirst.' },
 );
-export type ProfileId = z.infer<typeof profileIdSchema>;
+
+/** A school: one that ships, or one of the practice's own. */
+export const methodIdSchema = z.union([profileIdSchema, idSchema], {
+  error:
+    'must be balanced, straightFoot, openHip, upright, shinsUpright, footFirst or the UUID of an own school.',
+});
 
 export const workingPointSchema = z.enum(['parallelLines', 'shinsUpright', 'kneesForward'], {
   error: 'must be parallelLines, shinsUpright or kneesForward.',

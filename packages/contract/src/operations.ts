@@ -30,7 +30,19 @@ import {
   triedValuesSchema,
 } from './probe.ts';
 import { daySchema, idSchema } from './scalars.ts';
+import {
+  schoolChoiceSchema,
+  schoolChoiceValuesSchema,
+  schoolSchema,
+  schoolValuesSchema,
+} from './school.ts';
 import { sessionSchema, stageSchema, trialSchema, trialValuesSchema } from './session.ts';
+import {
+  lockSchema,
+  lockValuesSchema,
+  setupTrialSchema,
+  setupTrialValuesSchema,
+} from './setupTrial.ts';
 
 /**
  * Every write is one of these. `operationId` is made by the client, so a repeated send is recognised and answered as
@@ -90,6 +102,28 @@ export const operationSchema = z.discriminatedUnion(
     }),
     // Belongs to the practice, not to a client. Adds to the history; nothing in it can be overwritten.
     z.strictObject({ ...base, kind: z.literal('tables.change'), values: tableChangeValuesSchema }),
+    // Of the practice as well: its own schools, and the one its clients start with.
+    z.strictObject({ ...base, kind: z.literal('school.put'), values: schoolValuesSchema }),
+    z.strictObject({ ...base, kind: z.literal('school.choose'), values: schoolChoiceValuesSchema }),
+    z.strictObject({
+      ...base,
+      kind: z.literal('setupTrial.put'),
+      clientId: idSchema,
+      values: setupTrialValuesSchema,
+    }),
+    z.strictObject({
+      ...base,
+      kind: z.literal('lock.put'),
+      clientId: idSchema,
+      values: lockValuesSchema,
+    }),
+    // The only thing that may change of a settled setup.
+    z.strictObject({
+      ...base,
+      kind: z.literal('lock.takeBack'),
+      clientId: idSchema,
+      takenBack: z.boolean(),
+    }),
     z.strictObject({
       ...base,
       kind: z.literal('setup.put'),
@@ -137,6 +171,10 @@ export const operationResultSchema = z.discriminatedUnion('entity', [
   z.strictObject({ entity: z.literal('tried'), row: triedSchema }),
   z.strictObject({ entity: z.literal('decision'), row: decisionSchema }),
   z.strictObject({ entity: z.literal('tableChange'), row: tableChangeRowSchema }),
+  z.strictObject({ entity: z.literal('school'), row: schoolSchema }),
+  z.strictObject({ entity: z.literal('schoolChoice'), row: schoolChoiceSchema }),
+  z.strictObject({ entity: z.literal('setupTrial'), row: setupTrialSchema }),
+  z.strictObject({ entity: z.literal('lock'), row: lockSchema }),
   z.strictObject({ entity: z.literal('setup'), row: clientSetupSchema }),
   z.strictObject({ entity: z.literal('prescription'), row: prescriptionSchema }),
   z.strictObject({ entity: z.literal('screening'), row: screeningSchema }),

@@ -3,7 +3,7 @@ import { captureLineSchema, judgementSchema } from './capture.ts';
 import {
   holdSchema,
   massSchema,
-  profileIdSchema,
+  methodIdSchema,
   segmentsSchema,
   setupSchema,
   statureSchema,
@@ -13,7 +13,9 @@ import {
 import { decisionSchema, triedSchema } from './probe.ts';
 import { clearanceSchema, painSchema, screeningSchema } from './safety.ts';
 import { daySchema, idSchema, measured, momentSchema, sideSchema } from './scalars.ts';
+import { schoolsSchema } from './school.ts';
 import { sessionSchema, stageSchema, trialSchema } from './session.ts';
+import { lockSchema, setupTrialSchema } from './setupTrial.ts';
 
 /** Something the client has to stand on, where they squat. */
 export const kitItemSchema = z.discriminatedUnion(
@@ -24,9 +26,20 @@ export const kitItemSchema = z.discriminatedUnion(
       as: z.enum(['plate', 'shoe', 'board'], { error: 'must be plate, shoe or board.' }),
       riseMm: measured(1, 80, ' mm'),
     }),
-    z.strictObject({ kind: z.literal('ramp'), angleDeg: measured(1, 30, '°') }),
+    z.strictObject({
+      kind: z.literal('ramp'),
+      angleDeg: measured(1, 30, '°'),
+      /** One for each foot, so that it can be turned with it; else one board under both, lying straight. */
+      pair: z.boolean().default(true),
+      /** Where the angle was worked out from the wedge's own height and length. */
+      from: z
+        .strictObject({ riseMm: measured(1, 200, ' mm'), lengthMm: measured(50, 1000, ' mm') })
+        .nullable()
+        .default(null),
+    }),
+    z.strictObject({ kind: z.literal('box'), heightMm: measured(100, 800, ' mm') }),
   ],
-  { error: 'must be a block or a ramp.' },
+  { error: 'must be a block, a ramp or a box.' },
 );
 export type KitItem = z.infer<typeof kitItemSchema>;
 
@@ -64,7 +77,7 @@ export const clientSetupValuesSchema = z.strictObject({
   thighDepthDeg: thighDepthSchema,
   workingPoint: workingPointSchema,
   /** The school whose lean limits, buffer and shank limit hold. */
-  profile: profileIdSchema.default('balanced'),
+  profile: methodIdSchema.default('balanced'),
 });
 export type ClientSetupValues = z.infer<typeof clientSetupValuesSchema>;
 
@@ -135,6 +148,11 @@ export const dossierSchema = z.strictObject({
   tried: z.array(triedSchema),
   decisions: z.array(decisionSchema),
   setup: clientSetupSchema.nullable(),
+  /** Setups tried, and setups settled, newest first; what was taken back too. */
+  setupTrials: z.array(setupTrialSchema),
+  locks: z.array(lockSchema),
+  /** The practice's own schools, and the one a client starts with. */
+  schools: schoolsSchema,
   prescription: prescriptionSchema.nullable(),
   /** The newest screen, clearance, and pain during work, newest first. */
   screening: screeningSchema.nullable(),

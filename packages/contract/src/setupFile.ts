@@ -18,8 +18,9 @@ export const setupFileSchema = caseFileSchema.safeExtend({
             /** One for each foot, so that it can be turned with it. */
             pair: z.boolean().default(false),
           }),
+          z.strictObject({ kind: z.literal('box'), heightMm: measured(100, 800, ' mm') }),
         ],
-        { error: 'must be a block or a ramp.' },
+        { error: 'must be a block, a ramp or a box.' },
       ),
     )
     .max(40, { error: 'must be at most 40 pieces.' })

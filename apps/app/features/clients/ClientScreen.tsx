@@ -24,6 +24,7 @@ import {
 } from '../instrument/index.ts';
 import { clientCase, lastMeasuredDay, missingOf } from '../measure/derive.ts';
 import { MeasureGauges } from '../measure/MeasureGauges.tsx';
+import { LockedPart } from '../setup/LockPart.tsx';
 import { stageOf } from '../session/stages.ts';
 import { isVisitOn, resumeAt } from '../session/stageViews.ts';
 import { today } from '../shell/today.ts';
@@ -90,6 +91,7 @@ export function ClientScreen({ dossier }: { dossier: Dossier }) {
         {client.notes !== '' && <Say>{client.notes}</Say>}
       </Part>
       <CurrentSetup dossier={dossier} />
+      <LockedPart dossier={dossier} />
       {prescription && (
         <Part title="Plan" hint={`Given ${sayDay(prescription.givenOn)}`}>
           <Say>{prescription.summary}</Say>

@@ -5,12 +5,14 @@ import {
   clientListSchema,
   dossierSchema,
   operationResultSchema,
+  schoolsSchema,
   tableHistorySchema,
   type CaptureRow,
   type ClientLine,
   type Dossier,
   type Operation,
   type OperationResult,
+  type Schools,
   type TableChangeRow,
 } from '@zither/contract';
 
@@ -42,6 +44,11 @@ export const api = createApi({
       transformResponse: (body: unknown) => tableHistorySchema.parse(body).changes,
       keepUnusedDataFor: 600,
     }),
+    schools: build.query<Schools, void>({
+      query: () => '/schools',
+      transformResponse: (body: unknown) => schoolsSchema.parse(body),
+      keepUnusedDataFor: 600,
+    }),
     operate: build.mutation<OperationResult, Operation>({
       query: (operation) => ({ url: '/operations', method: 'POST', body: operation }),
       transformResponse: (body: unknown) => operationResultSchema.parse(body),
@@ -50,4 +57,10 @@ export const api = createApi({
   }),
 });
 
-export const { useCaptureQuery, useClientsQuery, useDossierQuery, useTablesQuery } = api;
+export const {
+  useCaptureQuery,
+  useClientsQuery,
+  useDossierQuery,
+  useSchoolsQuery,
+  useTablesQuery,
+} = api;

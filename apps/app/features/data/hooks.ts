@@ -7,10 +7,15 @@ import type {
   DecisionValues,
   Dossier,
   JudgementValues,
+  LockValues,
   Operation,
   PainValues,
   PrescriptionValues,
+  SchoolChoiceValues,
+  Schools,
+  SchoolValues,
   ScreeningValues,
+  SetupTrialValues,
   Stage,
   TableChangeRow,
   TableChangeValues,
@@ -19,8 +24,14 @@ import type {
 } from '@zither/contract';
 import { useMemo } from 'react';
 import { v4 as uuid, v5 as uuidOf } from 'uuid';
-import { useCaptureQuery, useClientsQuery, useDossierQuery, useTablesQuery } from './api.ts';
-import { NOT_YET, overlay, overlayList } from './overlay.ts';
+import {
+  useCaptureQuery,
+  useClientsQuery,
+  useDossierQuery,
+  useSchoolsQuery,
+  useTablesQuery,
+} from './api.ts';
+import { NOT_YET, overlay, overlayList, schoolsWithPending } from './overlay.ts';
 import { keepCapture, submit } from './send.ts';
 import { useAppDispatch, useAppSelector } from './store.ts';
 
@@ -128,6 +139,23 @@ export function useTableChanges(): { changes: TableChangeRow[]; isUnknown: boole
   return { changes, isUnknown: isError && data === undefined };
 }
 
+const NO_SCHOOLS: Schools = { own: [], usual: 'balanced' };
+
+/** The practice's own schools and its usual one, sent or not; `isUnknown` when they could not be fetched. */
+export function usePracticeSchools(): { schools: Schools; isUnknown: boolean } {
+  const { data, isError } = useSchoolsQuery(undefined, { refetchOnMountOrArgChange: 60 });
+  const queue = useAppSelector((s) => s.outbox.queue);
+  const schools = useMemo(
+    () =>
+      schoolsWithPending(
+        data ?? NO_SCHOOLS,
+        queue.map((q) => q.operation),
+      ),
+    [data, queue],
+  );
+  return { schools, isUnknown: isError && data === undefined };
+}
+
 /** A row to write: its id, and the version the change was made on (0 = not on the server yet). */
 interface RowRef {
   id: string;
@@ -174,6 +202,18 @@ export function useChanges() {
       /** Changes the practice's own tables of causes and tests. */
       changeTables: (values: TableChangeValues) =>
         put({ kind: 'tables.change', rowId: newId(), baseVersion: 0, values }),
+      putSchool: (row: RowRef, values: SchoolValues) =>
+        put({ kind: 'school.put', ...at(row), values }),
+      /** The school a client starts with, from now on. */
+      chooseSchool: (values: SchoolChoiceValues) =>
+        put({ kind: 'school.choose', rowId: newId(), baseVersion: 0, values }),
+      putSetupTrial: (clientId: string, row: RowRef, values: SetupTrialValues) =>
+        put({ kind: 'setupTrial.put', ...at(row), clientId, values }),
+      /** Settles a setup: the next version. */
+      lockSetup: (clientId: string, values: LockValues) =>
+        put({ kind: 'lock.put', rowId: newId(), baseVersion: 0, clientId, values }),
+      takeBackLock: (clientId: string, row: RowRef, takenBack: boolean) =>
+        put({ kind: 'lock.takeBack', ...at(row), clientId, takenBack }),
       putSetup: (clientId: string, row: RowRef, values: ClientSetupValues) =>
         put({ kind: 'setup.put', ...at(row), clientId, values }),
       putPrescription: (clientId: string, row: RowRef, values: PrescriptionValues) =>

@@ -4,6 +4,7 @@ export {
   useChanges,
   useClientList,
   useDossier,
+  usePracticeSchools,
   useTableChanges,
 } from './hooks.ts';
 export { makeStore, useAppDispatch, useAppSelector } from './store.ts';

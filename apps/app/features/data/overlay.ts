@@ -6,6 +6,7 @@ import type {
   Dossier,
   Operation,
   OperationResult,
+  Schools,
   Session,
   Trial,
 } from '@zither/contract';
@@ -23,6 +24,9 @@ export const emptyDossier = (client: Client): Dossier => ({
   tried: [],
   decisions: [],
   setup: null,
+  setupTrials: [],
+  locks: [],
+  schools: { own: [], usual: 'balanced' },
   prescription: null,
   screening: null,
   clearance: null,
@@ -47,8 +51,15 @@ export function withResult(dossier: Dossier, result: OperationResult): Dossier {
     case 'decision':
       return { ...dossier, decisions: withRow(dossier.decisions, result.row) };
     case 'tableChange':
-      // Of the practice, not of a client.
+      // Of the practice, and not read with a client.
       return dossier;
+    case 'school':
+    case 'schoolChoice':
+      return { ...dossier, schools: schoolsWith(dossier.schools, result) };
+    case 'setupTrial':
+      return { ...dossier, setupTrials: withRow(dossier.setupTrials, result.row) };
+    case 'lock':
+      return { ...dossier, locks: withRow(dossier.locks, result.row) };
     case 'setup':
       return { ...dossier, setup: result.row };
     case 'prescription':
@@ -96,6 +107,9 @@ export function newestOf(held: Dossier, fetched: Dossier): Dossier {
     tried: merged(held.tried, fetched.tried),
     decisions: merged(held.decisions, fetched.decisions),
     setup: later(held.setup, fetched.setup),
+    setupTrials: merged(held.setupTrials, fetched.setupTrials),
+    locks: merged(held.locks, fetched.locks),
+    schools: { own: merged(held.schools.own, fetched.schools.own), usual: fetched.schools.usual },
     prescription: newer(held.prescription, fetched.prescription),
     screening: newer(held.screening, fetched.screening),
     clearance: newer(held.clearance, fetched.clearance),
@@ -105,6 +119,37 @@ export function newestOf(held: Dossier, fetched: Dossier): Dossier {
     ],
   };
 }
+
+/** The practice's schools after a change of one of them, or of the usual one. */
+export function schoolsWith(
+  schools: Schools,
+  result: Extract<OperationResult, { entity: 'school' | 'schoolChoice' }>,
+): Schools {
+  if (result.entity === 'schoolChoice') return { ...schools, usual: result.row.profile };
+  const { row } = result;
+  return {
+    ...schools,
+    own: schools.own.some((s) => s.id === row.id)
+      ? schools.own.map((s) => (s.id === row.id ? row : s))
+      : [...schools.own, row],
+  };
+}
+
+/** The practice's schools with what has not arrived yet laid on top. */
+export const schoolsWithPending = (schools: Schools, queue: readonly Operation[]): Schools =>
+  queue.reduce((seen, operation) => {
+    const row = { id: operation.rowId, version: 1, updatedAt: NOT_YET };
+    if (operation.kind === 'school.put') {
+      const version = seen.own.find((s) => s.id === row.id)?.version ?? 0;
+      return schoolsWith(seen, {
+        entity: 'school',
+        row: { ...operation.values, ...row, version },
+      });
+    }
+    return operation.kind === 'school.choose'
+      ? schoolsWith(seen, { entity: 'schoolChoice', row: { ...operation.values, ...row } })
+      : seen;
+  }, schools);
 
 /** Rows known here or there, each in its later version. */
 const merged = <T extends { id: string; version: number }>(
@@ -177,7 +222,7 @@ export function overlay(
       seen = withPending(seen, operation);
     }
   }
-  return seen;
+  return seen && { ...seen, schools: schoolsWithPending(seen.schools, queue) };
 }
 
 /** The version a pending row was made against: that of the same row, 0 when the server has not seen it. */
@@ -188,7 +233,12 @@ function withPending(
   dossier: Dossier,
   operation: Exclude<Operation, { kind: 'client.put' }>,
 ): Dossier {
-  if (operation.kind === 'tables.change') return dossier;
+  if (
+    operation.kind === 'tables.change' ||
+    operation.kind === 'school.put' ||
+    operation.kind === 'school.choose'
+  )
+    return dossier;
   if (operation.kind === 'client.archive')
     return {
       ...dossier,
@@ -252,6 +302,24 @@ function withPending(
         entity: 'decision',
         row: { ...operation.values, ...row, version: versionOf(held, row.id) },
       });
+    }
+    case 'setupTrial.put': {
+      const held = dossier.setupTrials.find((t) => t.id === row.id) ?? null;
+      return withResult(dossier, {
+        entity: 'setupTrial',
+        row: { ...operation.values, ...row, version: versionOf(held, row.id) },
+      });
+    }
+    case 'lock.put':
+      return withResult(dossier, {
+        entity: 'lock',
+        row: { ...operation.values, ...row, version: 0 },
+      });
+    case 'lock.takeBack': {
+      const held = dossier.locks.find((l) => l.id === row.id);
+      return held
+        ? withResult(dossier, { entity: 'lock', row: { ...held, takenBack: operation.takenBack } })
+        : dossier;
     }
     case 'setup.put':
       return withResult(dossier, {

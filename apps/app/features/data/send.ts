@@ -7,7 +7,7 @@ import {
 } from '@zither/contract';
 import { api } from './api.ts';
 import { outboxActions } from './outbox.ts';
-import { clientOf, emptyDossier, NOT_YET, withResult } from './overlay.ts';
+import { clientOf, emptyDossier, NOT_YET, schoolsWith, withResult } from './overlay.ts';
 import type { Dispatch, RootState } from './store.ts';
 
 type Thunk<T = void> = (dispatch: Dispatch, getState: () => RootState) => T;
@@ -100,6 +100,20 @@ const remember =
           draft.some((c) => c.id === row.id) ? draft : [...draft, row],
         ),
       );
+      return;
+    }
+    if (result.entity === 'school' || result.entity === 'schoolChoice') {
+      dispatch(
+        api.util.updateQueryData('schools', undefined, (draft) => schoolsWith(draft, result)),
+      );
+      // Every client at hand is judged by the practice's schools.
+      for (const query of Object.values(getState().api.queries))
+        if (query?.endpointName === 'dossier')
+          dispatch(
+            api.util.updateQueryData('dossier', String(query.originalArgs), (draft) =>
+              withResult(draft, result),
+            ),
+          );
       return;
     }
     const clientId = clientOf(operation);

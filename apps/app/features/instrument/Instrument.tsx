@@ -30,6 +30,7 @@ export function Instrument({
   question: asked,
   onChange,
   before,
+  beforeIs = 'the setup before this change',
   method = BALANCED,
   children,
 }: {
@@ -37,6 +38,8 @@ export function Instrument({
   onChange: (next: Case) => void;
   /** Drawn as a ghost: the setup before the last change, or an alternative. */
   before: Case | null;
+  /** What the ghost is, in words. */
+  beforeIs?: string | undefined;
   /** The school whose lean limits hold; balanced when none is chosen. */
   method?: MethodProfile;
   children: (parts: InstrumentParts) => ReactNode;
@@ -111,7 +114,7 @@ export function Instrument({
         fitDepthDeg={scrubDeg === null ? question.target.thighDepthDeg : -45}
       />
       <Say small style={{ color: colors.heather, minHeight: 20 }}>
-        {before ? 'Dashed: the setup before this change.' : ''}
+        {before ? `Dashed: ${beforeIs}.` : ''}
       </Say>
       {isWide && plan}
     </View>

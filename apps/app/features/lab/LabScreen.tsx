@@ -3,7 +3,7 @@ import * as DocumentPicker from 'expo-document-picker';
 import { memo, useCallback, useState } from 'react';
 import { View } from 'react-native';
 import { caseFileSchema } from '@zither/contract';
-import type { Case } from '@zither/core';
+import type { Case, MethodProfile } from '@zither/core';
 import { readCaseFile, writeCaseFile } from '@zither/formats';
 import { Notice } from '../../ui/Notice.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
@@ -11,13 +11,18 @@ import { SliderRow } from '../../ui/SliderRow.tsx';
 import { space } from '../../ui/theme.ts';
 import { Instrument } from '../instrument/index.ts';
 import { saveText } from '../shell/saveText.ts';
-import { keepLabCase, readLabCase } from './labCase.ts';
+import { FromClient } from './FromClient.tsx';
+import { bySchool, keepLabCase, readLabCase } from './labCase.ts';
+import { SchoolChoice } from './SchoolChoice.tsx';
 
 /** The linkage as an instrument without a client: any body, any limits, case files in and out. */
-export function LabScreen() {
+export function LabScreen({ clientId }: { clientId: string | null }) {
   const [question, setQuestion] = useState<Case>(readLabCase);
   const [before, setBefore] = useState<Case | null>(null);
+  const [method, setMethod] = useState<MethodProfile | null>(null);
   const [message, setMessage] = useState<{ tone: 'now' | 'good'; text: string } | null>(null);
+  // A client's settled setup stands as the ghost until something else is opened.
+  const [locked, setLocked] = useState<Case | null>(null);
   const change = useCallback(
     (next: Case) => {
       setBefore(question);
@@ -41,6 +46,7 @@ export function LabScreen() {
       setMessage({ tone: 'now', text: `${file.name} holds no case.` });
       return;
     }
+    setLocked(null);
     change(first);
     setMessage({
       tone: 'good',
@@ -61,7 +67,13 @@ export function LabScreen() {
   };
 
   return (
-    <Instrument question={question} onChange={change} before={before}>
+    <Instrument
+      question={question}
+      onChange={change}
+      before={locked ?? before}
+      beforeIs={locked ? 'the settled setup' : undefined}
+      {...(method ? { method } : {})}
+    >
       {({ pinned, body, preview }) => (
         <Screen
           title="Lab"
@@ -93,6 +105,25 @@ export function LabScreen() {
               </Notice>
             </Part>
           )}
+          {clientId !== null && (
+            <FromClient
+              key={clientId}
+              clientId={clientId}
+              onOpen={(next, school) => {
+                setLocked(next);
+                setMethod(school);
+                setQuestion(next);
+                keepLabCase(next);
+              }}
+            />
+          )}
+          <SchoolChoice
+            method={method}
+            onChange={(school) => {
+              setMethod(school);
+              if (school) change(bySchool(question, school));
+            }}
+          />
           {body}
           <LabBody question={question} onDrag={preview} onChange={change} />
         </Screen>

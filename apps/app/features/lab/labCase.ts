@@ -1,5 +1,5 @@
 import { readCaseFile } from '@zither/formats';
-import { BALANCED, type Case } from '@zither/core';
+import { BALANCED, type Case, type MethodProfile } from '@zither/core';
 
 const KEY = 'zither-plumb.lab';
 
@@ -22,6 +22,19 @@ const AVERAGE: Case = {
   target: { thighDepthDeg: 0 },
   workingPoint: 'parallelLines',
 };
+
+/** The same question judged by a school: its limits, buffer, balance and working point; what was measured of the body stays. */
+export const bySchool = (question: Case, school: MethodProfile): Case => ({
+  ...question,
+  limits: {
+    ...question.limits,
+    bufferDeg: school.bufferDeg,
+    trunkLeanDeg: school.leanLimitDeg[question.setup.hold],
+    shankDeg: school.shankMostDeg,
+  },
+  setup: { ...question.setup, balance: school.balance },
+  workingPoint: school.workingPoint,
+});
 
 /** The lab's bench as it was left on this device. */
 export function readLabCase(): Case {

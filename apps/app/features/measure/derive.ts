@@ -1,4 +1,4 @@
-import type { Client, ClientSetupValues, Dossier } from '@zither/contract';
+import type { Client, ClientSetupValues, Dossier, Lock, School, Schools } from '@zither/contract';
 import {
   BALANCED,
   NAMED_DEPTHS_DEG,
@@ -106,7 +106,11 @@ const bothAnkles = ({ ankle }: Known): BothSides<AnkleReading> | null =>
   ankle.left && ankle.right ? { left: ankle.left, right: ankle.right } : null;
 
 /** Where a first setup starts: as the client stands now, unloaded, to the method's depth. */
-export function startingSetup(client: Client, known: Known): ClientSetupValues {
+export function startingSetup(
+  client: Client,
+  known: Known,
+  method: MethodProfile,
+): ClientSetupValues {
   const shoulder = resolveBody(bodyOf(client)).shoulderWidthMm;
   return {
     setup: {
@@ -118,30 +122,47 @@ export function startingSetup(client: Client, known: Known): ClientSetupValues {
       support: known.support ?? { kind: 'floor' },
       hold: 'bodyweight',
       loadKg: 0,
-      balance: BALANCED.balance,
+      balance: method.balance,
       trackingOffsetDeg: 0,
     },
-    thighDepthDeg: NAMED_DEPTHS_DEG.crease,
-    workingPoint: BALANCED.workingPoint,
-    profile: 'balanced',
+    thighDepthDeg: Math.min(NAMED_DEPTHS_DEG.crease, method.targetDepthDeg),
+    workingPoint: method.workingPoint,
+    profile: method.id,
   };
 }
 
 export type ClientCase =
   { kind: 'ready'; question: Case; ankles: BothSides<AnkleReading> } | { kind: 'needsAnkle' };
 
-/** The school the client's setup follows; balanced until one was chosen. */
-export const methodOf = ({ setup }: Pick<Dossier, 'setup'>): MethodProfile =>
-  (setup ? profileOf(setup.profile) : null) ?? BALANCED;
+/** A practice's own school as the core reads it. */
+export function methodFrom({
+  copiedFrom: _copiedFrom,
+  retired: _retired,
+  version: _version,
+  updatedAt: _updatedAt,
+  ...school
+}: School): MethodProfile {
+  return school as MethodProfile;
+}
+
+/** A school by its id: the practice's own, or one that ships; balanced when it is neither. */
+export function methodById({ own }: Schools, id: string): MethodProfile {
+  const school = own.find((s) => s.id === id);
+  return school ? methodFrom(school) : (profileOf(id) ?? BALANCED);
+}
+
+/** The school the client's setup follows; the practice's usual one until one was chosen. */
+export const methodOf = ({ setup, schools }: Pick<Dossier, 'setup' | 'schools'>): MethodProfile =>
+  methodById(schools, setup?.profile ?? schools.usual);
 
 /** The client's current setup as a question to the linkage, under its school's limits and the screen's limits. */
 export function clientCase(dossier: Dossier, safety: readonly SafetyLimit[] = []): ClientCase {
   const known = knownOf(dossier);
   const ankles = bothAnkles(known);
   if (!ankles) return { kind: 'needsAnkle' };
-  const values = dossier.setup ?? startingSetup(dossier.client, known);
-  const { fold } = known;
   const method = methodOf(dossier);
+  const values = dossier.setup ?? startingSetup(dossier.client, known, method);
+  const { fold } = known;
   return {
     kind: 'ready',
     ankles,
@@ -164,6 +185,10 @@ export function clientCase(dossier: Dossier, safety: readonly SafetyLimit[] = []
   };
 }
 
+/** The settled setup in force: the newest that was not taken back. */
+export const lockOf = ({ locks }: Pick<Dossier, 'locks'>): Lock | null =>
+  locks.filter((l) => !l.takenBack).sort((a, b) => b.at.localeCompare(a.at))[0] ?? null;
+
 export type PrescriptionStart =
   | { kind: 'ready'; input: PrescriptionInput; measuredOn: string }
   | { kind: 'missing'; what: string[] };
@@ -179,7 +204,8 @@ export function prescriptionStart(
   const ankles = bothAnkles(known);
   if (!ankles || missing.length > 0) return { kind: 'missing', what: missing };
   const body = bodyOf(client);
-  const values = dossier.setup ?? startingSetup(client, known);
+  const values = dossier.setup ?? startingSetup(client, known, methodOf(dossier));
+  const settled = lockOf(dossier);
   const rises = client.kit.flatMap((item) => (item.kind === 'block' ? [item.riseMm] : []));
   return {
     kind: 'ready',
@@ -194,8 +220,11 @@ export function prescriptionStart(
       heelRiseMm: known.support
         ? Math.round(equivalentRiseMm(resolveBody(body), known.support))
         : 0,
-      ...(client.kit.length > 0 ? { kitRisesMm: rises } : {}),
+      ...(client.kit.some((item) => item.kind !== 'box') ? { kitRisesMm: rises } : {}),
       ...(known.fold ? { hipFold: foldLimitOf(known.fold) } : {}),
+      ...(settled
+        ? { settled: { setup: settled.setup, targetDepthDeg: settled.thighDepthDeg } }
+        : {}),
       hold: values.setup.hold,
       loadKg: values.setup.loadKg,
       targetDepthDeg: values.thighDepthDeg,

@@ -1,1 +1,8 @@
-export { clientCase, methodOf, prescriptionStart } from './derive.ts';
+export {
+  clientCase,
+  lockOf,
+  methodById,
+  methodFrom,
+  methodOf,
+  prescriptionStart,
+} from './derive.ts';

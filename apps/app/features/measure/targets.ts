@@ -1,6 +1,6 @@
 import type { Dossier } from '@zither/contract';
-import { BALANCED, NAVICULAR_DROP_MM, resolveBody, solve, type MeasureId } from '@zither/core';
-import { bodyOf, clientCase } from './derive.ts';
+import { NAVICULAR_DROP_MM, resolveBody, solve, type MeasureId } from '@zither/core';
+import { bodyOf, clientCase, methodOf } from './derive.ts';
 
 export interface Target {
   least: number;
@@ -14,13 +14,13 @@ export function ankleNeededDeg(dossier: Dossier): number | null {
   const { question } = found;
   const flat = solve({ ...question, setup: { ...question.setup, support: { kind: 'floor' } } });
   const { window } = flat.sides[flat.governingSide];
-  return window.kind === 'stanceTooWide' ? null : window.floorDeg + BALANCED.bufferDeg;
+  return window.kind === 'stanceTooWide' ? null : window.floorDeg + methodOf(dossier).bufferDeg;
 }
 
 /** Where the client's method wants a measure, in the measure's stored unit; null = it does not say. */
 export function targetOf(dossier: Dossier, measure: MeasureId): Target | null {
   const shoulder = resolveBody(bodyOf(dossier.client)).shoulderWidthMm;
-  const { stancePerShoulderWidth, toeOutDeg, heelMostMm } = BALANCED;
+  const { stancePerShoulderWidth, toeOutDeg, heelMostMm } = methodOf(dossier);
   switch (measure) {
     case 'stanceWidth':
       return {

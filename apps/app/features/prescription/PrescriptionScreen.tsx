@@ -2,7 +2,7 @@ import { Button } from '../../ui/elements.ts';
 import { router } from 'expo-router';
 import { useMemo } from 'react';
 import { CAUSES, prescribe } from '@zither/core';
-import type { Dossier, ProfileId } from '@zither/contract';
+import type { Dossier } from '@zither/contract';
 import { Notice } from '../../ui/Notice.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { sayDay } from '../clients/ClientListPane.tsx';
@@ -53,7 +53,7 @@ export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
         setup: proposal.setup,
         thighDepthDeg: proposal.thighDepthDeg,
         workingPoint: proposal.workingPoint,
-        profile: method.id as ProfileId,
+        profile: method.id,
       },
     );
   };

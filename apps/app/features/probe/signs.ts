@@ -151,9 +151,11 @@ const bothSides = <T>(read: (side: Side) => T): BothSides<T> => ({
 
 /** Whether the client's kit, once said, has something for the raised heels. */
 const hasLift = ({ client: { kit } }: Dossier): boolean =>
-  kit.length === 0 ||
-  kit.some((item) =>
-    item.kind === 'ramp' ? item.angleDeg >= LIFT_LEAST.angleDeg : item.riseMm >= LIFT_LEAST.riseMm,
+  kit.every((item) => item.kind === 'box') ||
+  kit.some(
+    (item) =>
+      (item.kind === 'ramp' && item.angleDeg >= LIFT_LEAST.angleDeg) ||
+      (item.kind === 'block' && item.riseMm >= LIFT_LEAST.riseMm),
   );
 
 /** Decisions in force to leave a finding alone. */

@@ -12,7 +12,7 @@ import {
 } from '@zither/core';
 import { isHeld, limitsOf, safetyOf } from '../clear/safety.ts';
 import { looksOf } from '../watch/looks.ts';
-import { clientCase, missingOf } from '../measure/derive.ts';
+import { lockOf, clientCase, missingOf } from '../measure/derive.ts';
 import { workedOn } from '../probe/signs.ts';
 
 /**
@@ -118,6 +118,9 @@ export function stageViews(dossier: Dossier, day: string): Record<Stage, StageVi
     const solved = found.kind === 'ready' ? solve(found.question) : null;
     const isOpen = solved?.sides[solved.governingSide].window.kind === 'open';
     if (solved && !isOpen) set = { state: 'attention', note: 'window shut' };
+    else if (lockOf(dossier)?.on === day) set = { state: 'done', note: 'settled today' };
+    else if (dossier.setupTrials.some((t) => !t.undone && t.takenOn === day))
+      set = { state: 'partial', note: 'being tried' };
     else if (setup.updatedAt.slice(0, 10) >= day) set = { state: 'done', note: 'set today' };
     else set = { state: 'partial', note: 'from last time' };
   }
@@ -146,6 +149,7 @@ export const isVisitOn = (dossier: Dossier, day: string): boolean =>
   dossier.prescription?.givenOn === day ||
   looksOf(dossier, day).length > 0 ||
   dossier.tried.some((t) => t.takenOn === day) ||
+  dossier.setupTrials.some((t) => t.takenOn === day) ||
   dossier.trials.some((t) => t.takenOn === day);
 
 /** Where a visit goes on: where it was left today, else the first stage that is not done. */

@@ -9,7 +9,7 @@ import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { ChanceBar } from './ChanceBar.tsx';
 import { KIND_NAMES, sayFound } from './schools.ts';
-import type { SchoolState } from './useSchool.ts';
+import type { SchoolState } from './useSet.ts';
 
 /** What one school would prescribe: the few setups worth trying, each with its chance, its reasons, and a way to take it. */
 export function SchoolPane({
@@ -37,6 +37,11 @@ export function SchoolPane({
       )}
       {state.kind === 'answer' && (
         <>
+          {!state.isWhole && (
+            <Say soft number>
+              {`First answer; still searching: ${Math.round(100 * state.share)} %.`}
+            </Say>
+          )}
           {state.answer.missing && (
             <Notice tone="before">
               {`Nothing in this school reaches its depth for this client. The smallest change that would: ${state.answer.missing.join(' and ')}.`}
@@ -80,7 +85,7 @@ export function SchoolPane({
             </View>
           ))}
           <Say small soft number>
-            {`Best of ${state.answer.searched} setups, each tried on 256 draws. House preferences: you decide.`}
+            {`Best of ${state.answer.searched} setups, each tried on 256 draws of the readings, before any trial. House preferences: you decide.`}
           </Say>
         </>
       )}

@@ -1,7 +1,7 @@
 import { router } from 'expo-router';
 import { useMemo, useState } from 'react';
-import type { Dossier, ProfileId } from '@zither/contract';
-import { BALANCED, PROFILES, profileOf, type Proposal } from '@zither/core';
+import type { Dossier } from '@zither/contract';
+import { PROFILES, type Proposal } from '@zither/core';
 import { Choice } from '../../ui/Choice.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
@@ -10,13 +10,20 @@ import { useLook } from '../../ui/useLook.ts';
 import { isHeld, limitsOf, safetyOf } from '../clear/safety.ts';
 import { SafetyNotice } from '../clear/SafetyNotice.tsx';
 import { newId, useChanges } from '../data/index.ts';
-import { methodOf } from '../measure/index.ts';
+import { Button } from '../../ui/elements.ts';
+import { methodById, methodOf } from '../measure/index.ts';
 import { today } from '../shell/today.ts';
 import { SchoolPane } from './SchoolPane.tsx';
 import { finderQuestion, sayDifference } from './schools.ts';
-import { useSchool } from './useSchool.ts';
+import { useSchool } from './useSet.ts';
 
-const SCHOOLS = PROFILES.map((p) => ({ value: p.id, label: p.name }));
+/** Schools a client may follow: those that ship, the practice's own, and the one followed now even if it is retired. */
+const offered = ({ schools }: Dossier, own: string) => [
+  ...PROFILES.map((p) => ({ value: p.id, label: p.name })),
+  ...schools.own
+    .filter((s) => !s.retired || s.id === own)
+    .map((s) => ({ value: s.id, label: s.name })),
+];
 
 /** What each school would prescribe for this client, one or two side by side, and why they differ. */
 export function SchoolsScreen({ dossier }: { dossier: Dossier }) {
@@ -30,8 +37,15 @@ export function SchoolsScreen({ dossier }: { dossier: Dossier }) {
   const [second, setSecond] = useState<string>(
     isWide ? (PROFILES.find((p) => p.id !== own)?.id ?? 'none') : 'none',
   );
-  const one = useSchool(question, first);
-  const two = useSchool(question, second === 'none' ? null : second);
+  const list = useMemo(() => offered(dossier, own), [dossier, own]);
+  const { schools } = dossier;
+  const a = useMemo(() => methodById(schools, first), [schools, first]);
+  const b = useMemo(
+    () => (second === 'none' || second === first ? null : methodById(schools, second)),
+    [schools, first, second],
+  );
+  const one = useSchool(question, a);
+  const two = useSchool(question, b);
   const back = { to: `/clients/${client.id}/setup`, label: 'Back to Setup' };
   if (isHeld(safety) || !question)
     return (
@@ -60,13 +74,27 @@ export function SchoolsScreen({ dossier }: { dossier: Dossier }) {
       {
         setup: p.setup,
         thighDepthDeg: p.targetDepthDeg,
-        workingPoint: (profileOf(profile) ?? BALANCED).workingPoint,
-        profile: profile as ProfileId,
+        workingPoint: methodById(schools, profile).workingPoint,
+        profile,
       },
     );
     router.navigate(`/clients/${client.id}/setup` as never);
   };
-  const [a, b] = [profileOf(first) ?? BALANCED, profileOf(second)];
+  const follow = (profile: string) => {
+    const { setup } = dossier;
+    if (!setup) return;
+    const { id, version, setup: stance, thighDepthDeg } = setup;
+    putSetup(
+      client.id,
+      { id, version },
+      {
+        setup: { ...stance, balance: methodById(schools, profile).balance },
+        thighDepthDeg,
+        workingPoint: methodById(schools, profile).workingPoint,
+        profile,
+      },
+    );
+  };
   const bestOf = (state: typeof one) =>
     state.kind === 'answer' ? (state.answer.proposals[0] ?? null) : null;
   const [bestA, bestB] = [bestOf(one), b ? bestOf(two) : null];
@@ -74,15 +102,28 @@ export function SchoolsScreen({ dossier }: { dossier: Dossier }) {
   const choices = (
     <Part>
       <SafetyNotice clientId={client.id} safety={safety} />
-      <Choice label="School" options={SCHOOLS} value={first} onChange={setFirst} />
+      <Choice label="School" options={list} value={first} onChange={setFirst} />
+      {first === own ? (
+        <Say small soft>{`${client.name} follows this school.`}</Say>
+      ) : (
+        dossier.setup && (
+          <Button
+            type="outline"
+            title={`Follow “${a.name}”, setup as it is`}
+            onPress={() => follow(first)}
+          />
+        )
+      )}
       <Choice
         label="Beside it"
         options={[
           { value: 'none', label: 'None', spoken: 'None beside it' },
-          ...SCHOOLS.filter((s) => s.value !== first).map((s) => ({
-            ...s,
-            spoken: `${s.label}, beside it`,
-          })),
+          ...list
+            .filter((s) => s.value !== first)
+            .map((s) => ({
+              ...s,
+              spoken: `${s.label}, beside it`,
+            })),
         ]}
         value={second === first ? 'none' : second}
         onChange={setSecond}
@@ -98,9 +139,7 @@ export function SchoolsScreen({ dossier }: { dossier: Dossier }) {
     </Part>
   );
   const paneA = <SchoolPane profile={a} state={one} onTake={(p) => take(first, p)} />;
-  const paneB = b && second !== first && (
-    <SchoolPane profile={b} state={two} onTake={(p) => take(second, p)} />
-  );
+  const paneB = b && <SchoolPane profile={b} state={two} onTake={(p) => take(second, p)} />;
   return (
     <Screen
       title="Schools"

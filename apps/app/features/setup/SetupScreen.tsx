@@ -1,19 +1,23 @@
 import { Button } from '../../ui/elements.ts';
 import { router } from 'expo-router';
 import { useMemo, useState } from 'react';
+import { View } from 'react-native';
 import type { Dossier } from '@zither/contract';
 import type { Case } from '@zither/core';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
+import { space } from '../../ui/theme.ts';
 import { PainButton } from '../clear/PainButton.tsx';
 import { isHeld, limitsOf, safetyOf } from '../clear/safety.ts';
 import { SafetyNotice } from '../clear/SafetyNotice.tsx';
 import { newId, useChanges } from '../data/index.ts';
 import { Instrument } from '../instrument/index.ts';
-import { clientCase, methodOf } from '../measure/index.ts';
+import { clientCase, lockOf, methodOf } from '../measure/index.ts';
 import { today } from '../shell/today.ts';
 import { HeelPart } from './HeelPart.tsx';
+import { LockedPart } from './LockPart.tsx';
+import { sidesOf } from './sides.ts';
 
 /** The client's setup on the instrument; every change is the client's new current setup. */
 export function SetupScreen({ dossier }: { dossier: Dossier }) {
@@ -23,6 +27,10 @@ export function SetupScreen({ dossier }: { dossier: Dossier }) {
   const [before, setBefore] = useState<Case | null>(null);
   const safety = useMemo(() => safetyOf(dossier, today()), [dossier]);
   const found = useMemo(() => clientCase(dossier, limitsOf(safety)), [dossier, safety]);
+  const sides = useMemo(
+    () => (found.kind === 'ready' ? sidesOf(dossier, found.question) : null),
+    [dossier, found],
+  );
   const back = { to: `/clients/${client.id}`, label: `Back to ${client.name}` };
 
   if (isHeld(safety))
@@ -61,7 +69,7 @@ export function SetupScreen({ dossier }: { dossier: Dossier }) {
         setup: next.setup,
         thighDepthDeg: next.target.thighDepthDeg,
         workingPoint: next.workingPoint,
-        profile: dossier.setup?.profile ?? 'balanced',
+        profile: methodOf(dossier).id,
       },
     );
   };
@@ -80,26 +88,53 @@ export function SetupScreen({ dossier }: { dossier: Dossier }) {
           back={back}
           pinned={pinned}
           foot={
-            <Button
-              title="Next: Prescription"
-              containerStyle={{ flex: 1 }}
-              buttonStyle={{ minHeight: 52 }}
-              onPress={() => router.navigate(`/clients/${client.id}/prescription` as never)}
-            />
+            <>
+              <Button
+                title="Try it"
+                containerStyle={{ flex: 1 }}
+                buttonStyle={{ minHeight: 52 }}
+                type={lockOf(dossier) ? 'outline' : 'solid'}
+                onPress={() => router.navigate(`/clients/${client.id}/setup/try` as never)}
+              />
+              <Button
+                title="Next: Prescription"
+                containerStyle={{ flex: 1.4 }}
+                buttonStyle={{ minHeight: 52 }}
+                type={lockOf(dossier) ? 'solid' : 'outline'}
+                onPress={() => router.navigate(`/clients/${client.id}/prescription` as never)}
+              />
+            </>
           }
         >
           <Part>
             <SafetyNotice clientId={client.id} safety={safety} />
             <PainButton dossier={dossier} />
-            <Button
-              type="outline"
-              title="What each school would prescribe"
-              onPress={() => router.navigate(`/clients/${client.id}/setup/schools` as never)}
-            />
+            <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: space.s }}>
+              <Button
+                type="outline"
+                title="What each school would prescribe"
+                onPress={() => router.navigate(`/clients/${client.id}/setup/schools` as never)}
+              />
+              <Button
+                type="outline"
+                title="Map of chances"
+                onPress={() => router.navigate(`/clients/${client.id}/setup/map` as never)}
+              />
+            </View>
             <Say small soft>
               {`Judged by the limits of the school “${methodOf(dossier).name}”.`}
             </Say>
           </Part>
+          <LockedPart dossier={dossier} />
+          {sides && (
+            <Part title="Left and right">
+              {sides.says.map((line) => (
+                <Say key={line} number>
+                  {line}
+                </Say>
+              ))}
+            </Part>
+          )}
           {!dossier.setup && (
             <Part>
               <Say soft>

@@ -57,7 +57,7 @@ export function heelSteps(
   const steps = weaningSteps(
     resolveBody(question.body),
     question,
-    dossier.client.kit.length > 0 ? own : any,
+    dossier.client.kit.some((k) => k.kind !== 'box') ? own : any,
     method.weanedBufferDeg,
     trend,
   );

@@ -2,27 +2,32 @@ import type { Dossier } from '@zither/contract';
 import {
   findSetups,
   OTHER_HOLDS,
-  profileOf,
   reasonsOf,
   sayNeeded,
   smallestChanges,
+  turnFurtherBy,
   USUAL_UNCERTAINTY,
   foldLimitOf,
   type FoundSetup,
   type KitPiece,
+  type MethodProfile,
   type Proposal,
   type SafetyLimit,
   type SetupKind,
   type SetupQuestion,
 } from '@zither/core';
 import { HOLD_NAMES, sayDepth, saySupport } from '../instrument/words.ts';
-import { bodyOf, knownOf, startingSetup } from '../measure/derive.ts';
+import { bodyOf, clientCase, knownOf, methodOf, startingSetup } from '../measure/derive.ts';
+import { sidesOf } from './sides.ts';
 
 /** Heights tried where the kit was not said, mm. */
 const ANY_KIT: KitPiece[] = [5, 10, 15, 20, 25, 30, 40].map((riseMm) => ({
   kind: 'block',
   riseMm,
 }));
+
+/** Nobody is sent to stand wider than a usual hip opens, degrees (AAOS normal range, from memory). */
+const ABDUCTION_MOST_DEG = 45;
 
 /** What the finder is asked for a client; null until both ankles are known. */
 export function finderQuestion(
@@ -33,13 +38,16 @@ export function finderQuestion(
   const known = knownOf(dossier);
   const { left, right } = known.ankle;
   if (!left || !right) return null;
-  const start = startingSetup(client, known).setup;
+  const start = startingSetup(client, known, methodOf(dossier)).setup;
   const { hold, loadKg } = setup?.setup ?? start;
-  const kit: KitPiece[] = client.kit.map((item) =>
-    item.kind === 'ramp'
-      ? { kind: 'ramp', angleDeg: item.angleDeg, pair: true }
-      : { kind: 'block', riseMm: item.riseMm },
-  );
+  const found = clientCase(dossier, safety);
+  const sides = found.kind === 'ready' ? sidesOf(dossier, found.question) : null;
+  const kit: KitPiece[] = client.kit.map((item): KitPiece => {
+    if (item.kind === 'ramp') return { kind: 'ramp', angleDeg: item.angleDeg, pair: item.pair };
+    return item.kind === 'box' ? item : { kind: 'block', riseMm: item.riseMm };
+  });
+  // Boxes are for sitting to: they say nothing of what is there for the heels.
+  const heels = kit.some((piece) => piece.kind !== 'box') ? [] : ANY_KIT;
   return {
     body: bodyOf(client),
     dorsiflexionDeg: { left: left.deg, right: right.deg },
@@ -47,11 +55,13 @@ export function finderQuestion(
     habit: { stanceWidthMm: start.stanceWidthMm, toeOutDeg: start.toeOutDeg },
     holds: [hold, ...(OTHER_HOLDS[hold] ?? [])],
     loadKg,
-    kit: kit.length > 0 ? kit : ANY_KIT,
+    limits: { hipAbductionDeg: ABDUCTION_MOST_DEG },
+    kit: [...kit, ...heels],
     uncertainty: {
       dorsiflexionDeg: Math.hypot(left.sem, right.sem) / Math.SQRT2,
       hipFoldDeg: USUAL_UNCERTAINTY.hipFoldDeg,
     },
+    turnFurther: sides && turnFurtherBy(sides),
     safety,
   };
 }
@@ -67,15 +77,32 @@ export interface SchoolAnswer {
 /** From here a school's depth counts as reached. */
 const REACHED_FROM = 0.5;
 
-/** What a school would prescribe. Deterministic; told the share done. */
+/** What a school would prescribe. Deterministic; told the share done, and a first answer on the way. */
 export function askSchool(
   question: SetupQuestion,
-  profileId: string,
-  onProgress?: (share: number) => void,
+  profile: MethodProfile,
+  {
+    onProgress,
+    onFirst,
+  }: {
+    onProgress?: (share: number) => void;
+    onFirst?: (answer: SchoolAnswer) => void;
+  } = {},
 ): SchoolAnswer {
-  const profile = profileOf(profileId);
-  if (!profile) throw new Error(`there is no school “${profileId}”`);
-  const { proposals, searched } = findSetups(question, profile, onProgress);
+  const withReasons = (list: readonly Proposal[]) =>
+    list.map((p) => ({ ...p, reasons: reasonsOf(p, question, profile) }));
+  const { proposals, searched } = findSetups(
+    question,
+    profile,
+    onProgress,
+    onFirst &&
+      ((first) =>
+        onFirst({
+          searched: first.searched,
+          proposals: withReasons(first.proposals),
+          missing: null,
+        })),
+  );
   const asked = question.targetDepthDeg ?? profile.targetDepthDeg;
   const reached = proposals.some(
     (p) => p.targetDepthDeg >= asked - 1e-9 && p.chance >= REACHED_FROM,
@@ -83,7 +110,7 @@ export function askSchool(
   const smallest = reached ? null : smallestChanges(question, profile);
   return {
     searched,
-    proposals: proposals.map((p) => ({ ...p, reasons: reasonsOf(p, question, profile) })),
+    proposals: withReasons(proposals),
     missing: smallest && smallest.changes.length > 0 ? smallest.changes.map(sayNeeded) : null,
   };
 }
@@ -94,7 +121,14 @@ export const KIND_NAMES: Record<SetupKind, string> = {
   noHeel: 'No heel',
   mostUpright: 'Most upright',
   deepest: 'Deepest',
+  uneven: 'Feet a little unlike',
 };
+
+/** "15°", or each foot where they stand unlike. */
+export const sayToes = ({ left, right }: { left: number; right: number }): string =>
+  Math.round(left) === Math.round(right)
+    ? `${Math.round(left)}°`
+    : `L ${Math.round(left)}° R ${Math.round(right)}°`;
 
 /** "44 cm · toes 20° · heels up 20 mm · high bar 40 kg · to crease below knee". */
 export function sayFound({
@@ -102,7 +136,7 @@ export function sayFound({
   targetDepthDeg,
 }: Pick<FoundSetup, 'setup' | 'targetDepthDeg'>): string {
   const { stanceWidthMm, toeOutDeg, support, hold, loadKg } = setup;
-  return `${(stanceWidthMm / 10).toFixed(0)} cm · toes ${Math.round(toeOutDeg.left)}° · ${saySupport(support)} · ${HOLD_NAMES[hold].toLowerCase()}${loadKg > 0 ? ` ${loadKg} kg` : ''} · to ${sayDepth(targetDepthDeg)}`;
+  return `${(stanceWidthMm / 10).toFixed(0)} cm · toes ${sayToes(toeOutDeg)} · ${saySupport(support)} · ${HOLD_NAMES[hold].toLowerCase()}${loadKg > 0 ? ` ${loadKg} kg` : ''} · to ${sayDepth(targetDepthDeg)}`;
 }
 
 /** Where two schools part for this client, in sentences; empty when they would do the same. */

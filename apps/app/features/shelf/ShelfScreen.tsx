@@ -7,7 +7,7 @@ import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { useLook } from '../../ui/useLook.ts';
-import { useAppSelector, useChanges, useTableChanges } from '../data/index.ts';
+import { useAppSelector, useChanges, usePracticeSchools, useTableChanges } from '../data/index.ts';
 import {
   changedEntries,
   groupsOf,
@@ -19,8 +19,12 @@ import {
 } from './entries.ts';
 import { EntryRow } from './EntryRow.tsx';
 import { HistoryPart } from './HistoryPart.tsx';
+import { SchoolsPart } from './SchoolsPart.tsx';
 
-const TABLES: readonly { value: TableName | 'history'; label: string }[] = [
+type Shown = TableName | 'history' | 'schools';
+
+const TABLES: readonly { value: Shown; label: string }[] = [
+  { value: 'schools', label: 'Schools' },
   { value: 'causes', label: 'Causes' },
   { value: 'findings', label: 'Findings' },
   { value: 'tests', label: 'Tests' },
@@ -33,11 +37,29 @@ export function ShelfScreen() {
   const { changes: history, isUnknown } = useTableChanges();
   const initials = useAppSelector((s) => s.settings.initials);
   const { changeTables } = useChanges();
-  const [table, setTable] = useState<TableName | 'history'>('causes');
+  const [table, setTable] = useState<Shown>('schools');
+  const { schools, isUnknown: areSchoolsUnknown } = usePracticeSchools();
   const own = changedEntries(history);
   const keep = (changes: TableChange[], why: string) =>
     changeTables({ at: new Date().toISOString(), by: initials, why, changes });
 
+  const choice = (
+    <Part>
+      <Choice
+        label="On the shelf"
+        options={isWide ? TABLES : [...TABLES, { value: 'history', label: 'History' }]}
+        value={isWide && table === 'history' ? 'causes' : table}
+        onChange={setTable}
+      />
+    </Part>
+  );
+  if (table === 'schools')
+    return (
+      <Screen title="Shelf" who="Schools, causes, findings and short tests">
+        {choice}
+        <SchoolsPart schools={schools} isUnknown={areSchoolsUnknown} />
+      </Screen>
+    );
   const top = (
     <Part>
       <Say soft>
@@ -73,12 +95,6 @@ export function ShelfScreen() {
             .join('; ')}${own.length > 3 ? ' …' : ''}.`}
         </Notice>
       )}
-      <Choice
-        label="Table"
-        options={isWide ? TABLES : [...TABLES, { value: 'history', label: 'History' }]}
-        value={isWide && table === 'history' ? 'causes' : table}
-        onChange={setTable}
-      />
     </Part>
   );
   const shown: TableName = table === 'history' ? 'causes' : table;
@@ -115,11 +131,12 @@ export function ShelfScreen() {
   return (
     <Screen
       title="Shelf"
-      who="Causes, findings and short tests"
+      who="Schools, causes, findings and short tests"
       {...(isWide
         ? {
             panes: [
               <>
+                {choice}
                 {top}
                 {editor}
               </>,
@@ -128,6 +145,7 @@ export function ShelfScreen() {
           }
         : {})}
     >
+      {choice}
       {top}
       {table === 'history' ? past : editor}
     </Screen>

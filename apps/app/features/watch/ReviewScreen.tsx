@@ -2,7 +2,7 @@ import { router } from 'expo-router';
 import { useEffect, useMemo, useState } from 'react';
 import { View } from 'react-native';
 import type { CaptureRow, Dossier } from '@zither/contract';
-import { BALANCED, type Analysis } from '@zither/core';
+import type { Analysis } from '@zither/core';
 import { Button } from '../../ui/elements.ts';
 import { LeanStack } from '../../ui/LeanStack.tsx';
 import { Notice } from '../../ui/Notice.tsx';
@@ -12,6 +12,7 @@ import { Unreachable, Waiting } from '../../ui/Waiting.tsx';
 import { useLook } from '../../ui/useLook.ts';
 import { sayDay } from '../clients/ClientListPane.tsx';
 import { useCapture, useChanges } from '../data/index.ts';
+import { methodOf } from '../measure/index.ts';
 import { AgreementTable } from './AgreementTable.tsx';
 import { MotionPlot, shareOf } from './MotionPlot.tsx';
 import { ReviewCompare } from './ReviewCompare.tsx';
@@ -50,7 +51,7 @@ function Reading({ dossier, capture }: { dossier: Dossier; capture: CaptureRow }
     start({
       kind: 'packed',
       packed: series,
-      question: { view, subject, scale, facing, thresholds: BALANCED.faultThresholds },
+      question: { view, subject, scale, facing, thresholds: methodOf(dossier).faultThresholds },
     });
     // The landmarks of a capture never change once it is kept.
     // eslint-disable-next-line react-hooks/exhaustive-deps

@@ -1,8 +1,7 @@
-import { router } from 'expo-router';
+import { router, useLocalSearchParams } from 'expo-router';
 import { useMemo, useState } from 'react';
 import type { Condition, Dossier } from '@zither/contract';
 import {
-  BALANCED,
   CAMERA_VIEWS,
   seedOf,
   USUAL_LENS,
@@ -22,6 +21,7 @@ import { PainButton } from '../clear/PainButton.tsx';
 import { isHeld, limitsOf, safetyOf } from '../clear/safety.ts';
 import { SafetyNotice } from '../clear/SafetyNotice.tsx';
 import { newId, useChanges } from '../data/index.ts';
+import { methodOf } from '../measure/index.ts';
 import { takes } from '../session/takes.ts';
 import { today } from '../shell/today.ts';
 import { CameraPanel } from './CameraPanel.tsx';
@@ -36,6 +36,7 @@ const REPS = 5;
 
 /** Baseline squats: choose where from and with what, then import, simulate or judge by eye; and what was seen so far. */
 export function WatchScreen({ dossier }: { dossier: Dossier }) {
+  const { condition: startsWith } = useLocalSearchParams<{ condition?: string }>();
   const { isWide } = useLook();
   const day = today();
   const { client } = dossier;
@@ -45,7 +46,9 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
   const looks = looksOf(dossier, day);
   const unseen = CAMERA_VIEWS.find((v) => !looks.some((l) => l.look.view === v));
   const [view, setView] = useState<CameraView>(unseen ?? 'side');
-  const [condition, setCondition] = useState<Condition>('bodyweight');
+  const [condition, setCondition] = useState<Condition>(
+    startsWith === 'load' || startsWith === 'overhead' ? startsWith : 'bodyweight',
+  );
   const [heelsRaised, setHeelsRaised] = useState(false);
   const [facing, setFacing] = useState<Side>('left');
   const [scale, setScale] = useState<Scale>('none');
@@ -76,7 +79,7 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
     subject,
     scale,
     facing: view === 'side' ? facing : null,
-    thresholds: BALANCED.faultThresholds,
+    thresholds: methodOf(dossier).faultThresholds,
   };
 
   const read = (file: File, landmarks: LandmarkMapping) =>

@@ -1,13 +1,12 @@
 import type { Condition, Dossier } from '@zither/contract';
 import {
-  BALANCED,
   NAMED_DEPTHS_DEG,
   obeying,
   type Case,
   type SafetyLimit,
   type SquatScript,
 } from '@zither/core';
-import { clientCase, knownOf, startingSetup } from '../measure/derive.ts';
+import { clientCase, knownOf, methodOf, startingSetup } from '../measure/derive.ts';
 
 /** Under the heels when the formal screen is repeated, mm (house default). */
 const REPEAT_RISE_MM = 25;
@@ -29,7 +28,8 @@ export function subjectFor(
   // Shoulder width is a yardstick for stances only; a capture's question has no room for it.
   const { shoulderWidthMm: _width, ...body } = found.question.body;
   const question = { ...found.question, body };
-  const habit = startingSetup(dossier.client, knownOf(dossier)).setup;
+  const method = methodOf(dossier);
+  const habit = startingSetup(dossier.client, knownOf(dossier), method).setup;
   const support = heelsRaised
     ? ({ kind: 'block', riseMm: REPEAT_RISE_MM } as const)
     : ({ kind: 'floor' } as const);
@@ -52,7 +52,7 @@ export function subjectFor(
   return obeying(
     {
       ...asked,
-      limits: { ...asked.limits, trunkLeanDeg: BALANCED.leanLimitDeg[asked.setup.hold] },
+      limits: { ...asked.limits, trunkLeanDeg: method.leanLimitDeg[asked.setup.hold] },
     },
     limits,
   );

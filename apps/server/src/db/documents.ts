@@ -4,9 +4,11 @@ import {
   clearanceSchema,
   decisionSchema,
   judgementSchema,
+  lockSchema,
   painSchema,
   prescriptionSchema,
   screeningSchema,
+  setupTrialSchema,
   triedSchema,
   type CaptureLine,
 } from '@zither/contract';
@@ -23,6 +25,8 @@ const TABLES = {
   judgement: judgementSchema,
   tried: triedSchema,
   decision: decisionSchema,
+  setup_trial: setupTrialSchema,
+  setup_lock: lockSchema,
 } as const;
 
 export type DocumentTable = keyof typeof TABLES;

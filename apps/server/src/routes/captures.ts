@@ -6,17 +6,36 @@ import {
   reportSchema,
   type CaptureValues,
 } from '@zither/contract';
-import { analyse, BALANCED, MARKS, NEEDED, reportOf, sayNoAnalysis, USEFUL } from '@zither/core';
+import {
+  analyse,
+  MARKS,
+  NEEDED,
+  profileOf,
+  reportOf,
+  sayNoAnalysis,
+  USEFUL,
+  type FaultThresholds,
+} from '@zither/core';
 import { matchLandmarks, packCapture, readCaptureFile, renamed } from '@zither/formats';
 import type { FastifyInstance } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import { z } from 'zod';
 import { documentsOf } from '../db/documents.ts';
 import type { Db } from '../db/open.ts';
+import { schoolsOf } from '../db/schools.ts';
+import { setupsOf } from '../db/setups.ts';
 import { Refusal } from '../errors.ts';
 import { applyOperation } from '../operations.ts';
 
 const FILE_LIMIT_BYTES = 40 * 1024 * 1024;
+
+/** What the client's school calls a fault. */
+function thresholdsOf(db: Db, practiceId: string, clientId: string): FaultThresholds {
+  const { own, usual } = schoolsOf(db, practiceId).all();
+  const id = setupsOf(db, practiceId).ofClient(clientId)?.profile ?? usual;
+  const school = own.find((s) => s.id === id) ?? profileOf(id);
+  return (school?.faultThresholds ?? {}) as FaultThresholds;
+}
 
 /** Captures: one with its landmarks, and files read, judged and kept by the server as the app does it. */
 export function captureRoutes(app: FastifyInstance, db: Db, now: () => string): void {
@@ -63,7 +82,7 @@ export function captureRoutes(app: FastifyInstance, db: Db, now: () => string): 
         subject,
         scale,
         facing,
-        thresholds: BALANCED.faultThresholds,
+        thresholds: thresholdsOf(db, request.practiceId, request.params.id),
       });
       if (found.kind === 'noAnalysis')
         throw new Refusal('badCapture', { message: sayNoAnalysis(found), path: 'text' });

@@ -5,6 +5,7 @@ import { z } from 'zod';
 import { clientsOf } from '../db/clients.ts';
 import { captureLines, documentsOf } from '../db/documents.ts';
 import type { Db } from '../db/open.ts';
+import { schoolsOf } from '../db/schools.ts';
 import { sessionsOf } from '../db/sessions.ts';
 import { setupsOf } from '../db/setups.ts';
 import { trialsOf } from '../db/trials.ts';
@@ -16,6 +17,8 @@ const DAYS = 12;
 const CAPTURES = 40;
 /** Short tests and conclusions that travel with a dossier: a year of thorough visits. */
 const TRIED = 120;
+/** Settled setups that travel with a dossier. */
+const LOCKS = 40;
 
 /** Reading clients: the list, and one client's whole dossier. */
 export function clientRoutes(app: FastifyInstance, db: Db): void {
@@ -48,6 +51,9 @@ export function clientRoutes(app: FastifyInstance, db: Db): void {
         tried: documentsOf(db, practiceId, 'tried').ofClient(id, TRIED),
         decisions: documentsOf(db, practiceId, 'decision').ofClient(id, TRIED),
         setup: setupsOf(db, practiceId).ofClient(id),
+        setupTrials: documentsOf(db, practiceId, 'setup_trial').ofClient(id, TRIED),
+        locks: documentsOf(db, practiceId, 'setup_lock').ofClient(id, LOCKS),
+        schools: schoolsOf(db, practiceId).all(),
         prescription: documentsOf(db, practiceId, 'prescription').ofClient(id, 1)[0] ?? null,
         screening: documentsOf(db, practiceId, 'screening').ofClient(id, 1)[0] ?? null,
         clearance: documentsOf(db, practiceId, 'clearance').ofClient(id, 1)[0] ?? null,

@@ -1,6 +1,6 @@
 import { compareSides } from '../measure/error.ts';
 import type { MethodProfile } from '../setup/profiles.ts';
-import { recommendSetup } from '../setup/recommend.ts';
+import { keepSetup, recommendSetup } from '../setup/recommend.ts';
 import { findingsOf } from './findings.ts';
 import { pickCues, pickDrills } from './pick.ts';
 import { barredFor } from './referral.ts';
@@ -13,7 +13,9 @@ import type { Prescription, PrescriptionInput } from './types.ts';
  * "because". Deterministic: equal inputs give equal pages.
  */
 export function prescribe(input: PrescriptionInput, profile: MethodProfile): Prescription {
-  const recommendation = recommendSetup(input, profile);
+  const recommendation = input.settled
+    ? keepSetup(input, profile, input.settled)
+    : recommendSetup(input, profile);
   const sideDifference = compareSides(
     input.dorsiflexionDeg.left,
     input.dorsiflexionDeg.right,

@@ -1,5 +1,5 @@
 import type { CauseId } from '../diagnose/causes.ts';
-import type { Side } from '../linkage/setup.ts';
+import type { Setup, Side } from '../linkage/setup.ts';
 import type { Asymmetry } from '../measure/error.ts';
 import type { Recommendation, SetupWish } from '../setup/recommend.ts';
 import type { FirstCause } from './causes.ts';
@@ -47,4 +47,6 @@ export interface PrescriptionInput extends SetupWish {
   dorsiflexionSemDeg: number;
   /** Sent to a clinician: named among the findings, and no drill or cue is given for them. Absent = none. */
   referred?: readonly CauseId[] | undefined;
+  /** A setup that was tried and settled: the plan keeps it. Absent = the plan looks for one. */
+  settled?: { setup: Setup; targetDepthDeg: number } | undefined;
 }

@@ -2,9 +2,10 @@ import { resolveBody } from '../body/resolveBody.ts';
 import { normal, type Random } from '../chance/seeded.ts';
 import { toDeg } from '../geometry/angles.ts';
 import { buildLinkage } from '../linkage/linkage.ts';
-import { SIDES, type BothSides, type Setup } from '../linkage/setup.ts';
+import { SIDES, type BothSides, type Setup, type Side } from '../linkage/setup.ts';
+import type { Case } from '../window/solve.ts';
 import { limitsForSide } from '../window/limits.ts';
-import { USUAL_UNCERTAINTY } from './draws.ts';
+import { USUAL_UNCERTAINTY, type LimitDraw } from './draws.ts';
 import type { FoundSetup } from './finder.ts';
 import { caseFor, type SetupQuestion } from './question.ts';
 import type { MethodProfile } from './profiles.ts';
@@ -57,15 +58,24 @@ export function startBelief(
   };
 }
 
-/** What one setup asks, ready to be held against many guesses. */
+/** What one setup asks of each side, ready to be held against many guesses. Feet that stand alike share one table. */
+export type SetupReach = BothSides<Reach>;
+
+/** What one setup asks. */
 export function reachOf(
   question: SetupQuestion,
   profile: MethodProfile,
   { setup, targetDepthDeg }: Pick<FoundSetup, 'setup' | 'targetDepthDeg'>,
-): Reach {
+): SetupReach {
   const base = caseFor(question, profile, setup, targetDepthDeg);
-  const link = buildLinkage(resolveBody(question.body), base.setup, 'left');
-  const limits = limitsForSide(base.limits, 'left');
+  const left = reachOfSide(question, base, 'left');
+  const isAlike = setup.toeOutDeg.left === setup.toeOutDeg.right;
+  return { left, right: isAlike ? left : reachOfSide(question, base, 'right') };
+}
+
+function reachOfSide(question: SetupQuestion, base: Case, side: Side): Reach {
+  const link = buildLinkage(resolveBody(question.body), base.setup, side);
+  const limits = limitsForSide(base.limits, side);
   const pitch = toDeg(link.foot.pitch);
   const { left, right } = question.dorsiflexionDeg;
   const low = Math.min(left, right) + pitch - 8;
@@ -81,15 +91,18 @@ export function reachOf(
 }
 
 /** How surely each part holds for one guess: left ankle, right ankle, fold. */
-function holding(reach: Reach, left: number, right: number, fold: number) {
-  const { neededDeg, pitchDeg } = reach;
-  if (neededDeg === null) return { left: 0, right: 0, fold: 1 };
-  const ankle = (deg: number) => share((deg + pitchDeg - neededDeg) / SOFT_DEG.ankle);
-  const lower = Math.min(left, right) + pitchDeg;
-  const spare = reach.foldNeededDeg === null ? Infinity : fold - foldNeededAt(reach, lower);
+function holding(reach: SetupReach, left: number, right: number, fold: number) {
+  if (reach.left.neededDeg === null || reach.right.neededDeg === null)
+    return { left: 0, right: 0, fold: 1 };
+  // The side that is stiffer folds more.
+  const stiffer = left <= right ? reach.left : reach.right;
+  const spare =
+    stiffer.foldNeededDeg === null
+      ? Infinity
+      : fold - foldNeededAt(stiffer, Math.min(left, right) + stiffer.pitchDeg);
   return {
-    left: ankle(left),
-    right: ankle(right),
+    left: share((left + reach.left.pitchDeg - reach.left.neededDeg) / SOFT_DEG.ankle),
+    right: share((right + reach.right.pitchDeg - reach.right.neededDeg) / SOFT_DEG.ankle),
     fold: Number.isFinite(spare)
       ? share(spare / SOFT_DEG.fold)
       : spare > 0 || Number.isNaN(spare)
@@ -120,7 +133,7 @@ function likelihood(h: ReturnType<typeof holding>, seen: TrialSeen): number {
  */
 export function afterTrial(
   belief: LimitBelief,
-  reach: Reach,
+  reach: SetupReach,
   seen: TrialSeen,
   random: Random,
 ): LimitBelief {
@@ -187,13 +200,38 @@ function resampled(belief: LimitBelief, random: Random): LimitBelief {
 }
 
 /** Chance of a clean rep in a setup, under the belief. */
-export function cleanChance(belief: LimitBelief, reach: Reach): number {
+export function cleanChance(belief: LimitBelief, reach: SetupReach): number {
   let sum = 0;
   for (let i = 0; i < belief.weight.length; i += 1) {
     const h = holding(reach, belief.left[i]!, belief.right[i]!, belief.fold[i]!);
     sum += belief.weight[i]! * h.left * h.right * h.fold;
   }
   return sum;
+}
+
+/** So many draws of the limits as believed, evenly by weight, as differences from what was measured. */
+export function drawsFrom(
+  belief: LimitBelief,
+  question: Pick<SetupQuestion, 'dorsiflexionDeg' | 'hipFold'>,
+  count: number,
+): LimitDraw[] {
+  const fold = question.hipFold?.atZeroAbductionDeg ?? 0;
+  const list: LimitDraw[] = [];
+  let from = 0;
+  let sum = belief.weight[0]!;
+  for (let i = 0; i < count; i += 1) {
+    const at = (i + 0.5) / count;
+    while (at > sum && from < belief.weight.length - 1) {
+      from += 1;
+      sum += belief.weight[from]!;
+    }
+    list.push({
+      left: belief.left[from]! - question.dorsiflexionDeg.left,
+      right: belief.right[from]! - question.dorsiflexionDeg.right,
+      fold: Number.isNaN(belief.fold[from]!) ? 0 : belief.fold[from]! - fold,
+    });
+  }
+  return list;
 }
 
 /** Mean and spread of a limit under the belief, degrees. */
@@ -212,7 +250,7 @@ export function limitNow(
 export interface TrialOption {
   setup: Setup;
   targetDepthDeg: number;
-  reach: Reach;
+  reach: SetupReach;
   /** Points without the chance; see the finder. */
   merit: number;
   /** Tried clean already. */
@@ -262,7 +300,7 @@ export function nextTrial(
 
 /** What a trial of a setup shows of a client whose limits are known: for simulation and its tests. */
 export function simulateTrial(
-  reach: Reach,
+  reach: SetupReach,
   truth: { left: number; right: number; fold: number },
   random: Random,
 ): TrialSeen {
@@ -281,7 +319,7 @@ export const isClean = (seen: TrialSeen): boolean =>
 
 /** Chance of a clean rep for somebody whose limits are known. */
 export function trueChance(
-  reach: Reach,
+  reach: SetupReach,
   truth: { left: number; right: number; fold: number },
 ): number {
   const h = holding(reach, truth.left, truth.right, truth.fold);

@@ -3,7 +3,7 @@ import { toDeg, toRad } from '../geometry/angles.ts';
 import { equivalentRiseMm, footTilt } from '../linkage/foot.ts';
 import { buildLinkage } from '../linkage/linkage.ts';
 import { poseAt } from '../linkage/pose.ts';
-import type { BothSides, Hold, Setup, Support } from '../linkage/setup.ts';
+import type { BothSides, Hold, Setup, Side, Support } from '../linkage/setup.ts';
 import { limitsForSide, NAMED_DEPTHS_DEG } from '../window/limits.ts';
 import { workingShankDeg } from '../window/workingPoint.ts';
 import { windowAt, type Window } from '../window/window.ts';
@@ -30,7 +30,13 @@ export interface FoundSetup {
   /** At the target with the school's buffer, the worse side. */
   window: Window;
   /** At the working point of the worse side; null when no pose exists there. */
-  bottom: { trunkDeg: number; shankDeg: number; kneecapPastToeMm: number } | null;
+  bottom: {
+    trunkDeg: number;
+    shankDeg: number;
+    kneecapPastToeMm: number;
+    /** Hip centre above the floor. */
+    hipHeightMm: number;
+  } | null;
 }
 
 /** Draws of the client's true limits (at least 256). */
@@ -44,7 +50,7 @@ const ROOM_MOST_DEG = 8;
 /** Setups to search, before chances: geometry and what is under the feet. */
 interface Geometry {
   stanceWidthMm: number;
-  toeOutDeg: number;
+  toeOutDeg: BothSides<number>;
   support: Support;
   hold: Hold;
 }
@@ -54,6 +60,8 @@ const targetsOf = (asked: number): number[] =>
   [...new Set([...Object.values(NAMED_DEPTHS_DEG).filter((d) => d < asked), asked])].sort(
     (a, b) => a - b,
   );
+
+const otherSide = (side: Side): Side => (side === 'left' ? 'right' : 'left');
 
 /** Share of draws in which both sides get down. */
 function chanceOf(
@@ -87,6 +95,10 @@ const liftOf = (body: ResolvedBody, support: Support): number =>
 
 /** Roll of a straight ramp counts against it, points a degree (house default). */
 const ROLL_POINTS = 1;
+/** Feet that stand unlike cost so much, points (house default): only a measured difference that pays is worth it. */
+const UNEVEN_POINTS = 2;
+/** Setups whose feet may be turned unlike: the best of those that stand alike. */
+const UNEVEN_OF = 24;
 
 /**
  * Every setup of the search with its chance and score, in the order searched.
@@ -100,7 +112,7 @@ export function searchSetups(
   at?: { stances: readonly number[]; toes: readonly number[] },
 ): FoundSetup[] {
   const body = resolveBody(question.body);
-  const draws = limitDraws(DRAWS, question.uncertainty ?? USUAL_UNCERTAINTY);
+  const draws = drawsOf(question);
   const stances = at?.stances ?? stancesOf(profile, body);
   const toes = at?.toes ?? toesOf(profile);
   const supports = supportsOf(question.kit, profile, body);
@@ -108,7 +120,12 @@ export function searchSetups(
   const geometries: Geometry[] = question.holds.flatMap((hold) =>
     supports.flatMap((support) =>
       stances.flatMap((stanceWidthMm) =>
-        toes.map((toeOutDeg) => ({ stanceWidthMm, toeOutDeg, support, hold })),
+        toes.map((deg) => ({
+          stanceWidthMm,
+          toeOutDeg: { left: deg, right: deg },
+          support,
+          hold,
+        })),
       ),
     ),
   );
@@ -118,7 +135,47 @@ export function searchSetups(
     if (onProgress && i % 64 === 63) onProgress((i + 1) / geometries.length);
   });
   onProgress?.(1);
-  return list;
+  return [...list, ...turnedFurther(question, profile, body, list, asked, draws)];
+}
+
+const drawsOf = (question: SetupQuestion): readonly LimitDraw[] =>
+  question.draws ?? limitDraws(DRAWS, question.uncertainty ?? USUAL_UNCERTAINTY);
+
+/** The best setups again with one foot turned further, where a measured difference allows it. */
+function turnedFurther(
+  question: SetupQuestion,
+  profile: MethodProfile,
+  body: ResolvedBody,
+  alike: readonly FoundSetup[],
+  asked: number,
+  draws: readonly LimitDraw[],
+): FoundSetup[] {
+  const { turnFurther } = question;
+  if (!turnFurther) return [];
+  const best = alike
+    .filter(
+      ({ setup }) =>
+        setup.toeOutDeg[turnFurther.side] + turnFurther.mostDeg <= profile.toeOutDeg.most + 1e-9,
+    )
+    .sort((a, b) => b.score - a.score)
+    .slice(0, UNEVEN_OF);
+  return best.flatMap(({ setup, targetDepthDeg }) =>
+    setupsAt(
+      question,
+      profile,
+      body,
+      {
+        ...setup,
+        toeOutDeg: {
+          ...setup.toeOutDeg,
+          [turnFurther.side]: setup.toeOutDeg[turnFurther.side] + turnFurther.mostDeg,
+        },
+      },
+      [targetDepthDeg],
+      asked,
+      draws,
+    ),
+  );
 }
 
 /** One stance, foot angle, support and hold, at every depth. */
@@ -133,7 +190,7 @@ function setupsAt(
 ): FoundSetup[] {
   const setup: Setup = {
     stanceWidthMm,
-    toeOutDeg: { left: toeOutDeg, right: toeOutDeg },
+    toeOutDeg,
     support,
     hold,
     loadKg: hold === 'bodyweight' ? 0 : question.loadKg,
@@ -141,10 +198,13 @@ function setupsAt(
     trackingOffsetDeg: 0,
   };
   const base = caseFor(question, profile, setup, asked);
-  const link = buildLinkage(body, base.setup, 'left');
-  const limits = limitsForSide(base.limits, 'left');
-  const pitch = toDeg(link.foot.pitch);
   const { left, right } = question.dorsiflexionDeg;
+  const isAlike = toeOutDeg.left === toeOutDeg.right;
+  // Feet that stand alike share one geometry; the stiffer ankle governs it.
+  const stiffer: Side = left <= right ? 'left' : 'right';
+  const link = buildLinkage(body, base.setup, stiffer);
+  const limits = limitsForSide(base.limits, stiffer);
+  const pitch = toDeg(link.foot.pitch);
   const spread = 4 * (question.uncertainty ?? USUAL_UNCERTAINTY).dorsiflexionDeg + 1e-3;
   const low = Math.min(left, right) + pitch - spread;
   const high = Math.max(left, right) + pitch + spread;
@@ -157,29 +217,35 @@ function setupsAt(
   const targets = targetsDeg.filter((d) => d <= base.target.thighDepthDeg + 1e-9);
   const wanted = targets.length > 0 ? targets : [base.target.thighDepthDeg];
   const tables = reachTables(link, limits, wanted, shanks);
+  const other = isAlike
+    ? tables
+    : reachTables(buildLinkage(body, base.setup, otherSide(stiffer)), limits, wanted, shanks);
   const fold = base.limits.hipFold?.atZeroAbductionDeg ?? null;
   return tables.flatMap((reach, i): FoundSetup[] => {
     const target = wanted[i] ?? asked;
-    // Feet stand alike, so one geometry serves both sides; only the ankles differ.
-    const chance = chanceOf({ left: reach, right: reach }, question.dorsiflexionDeg, fold, draws);
+    const theirs = other[i] ?? reach;
+    const reaches =
+      stiffer === 'left' ? { left: reach, right: theirs } : { left: theirs, right: reach };
+    const chance = chanceOf(reaches, question.dorsiflexionDeg, fold, draws);
     const worse = { ...limits, dorsiflexionDeg: Math.min(left, right) };
     const window = windowAt(link, worse, toRad(target));
     const bottom = bottomOf(link, worse, window, profile, target);
     const lift = liftOf(body, support);
-    const roll = Math.abs(footTilt(body, support, toeOutDeg).rollDeg);
+    const roll = Math.abs(footTilt(body, support, toeOutDeg[stiffer]).rollDeg);
     const score = scoreOf(profile, {
       chance,
       roomDeg: window.kind === 'stanceTooWide' ? 0 : window.widthDeg,
       trunkDeg: bottom?.trunkDeg ?? 90,
       kneecapPastToeMm: bottom?.kneecapPastToeMm ?? 0,
       habitSteps:
-        habitSteps(question, stanceWidthMm, toeOutDeg) +
+        habitSteps(question, stanceWidthMm, (toeOutDeg.left + toeOutDeg.right) / 2) +
         (hold === question.holds[0] ? 0 : OTHER_HOLD_STEPS),
       liftMm: lift,
       rollDeg: roll,
       shortDeg: asked - target,
     });
-    return [{ setup: base.setup, targetDepthDeg: target, chance, score, window, bottom }];
+    const points = score - (isAlike ? 0 : UNEVEN_POINTS);
+    return [{ setup: base.setup, targetDepthDeg: target, chance, score: points, window, bottom }];
   });
 }
 
@@ -195,8 +261,8 @@ function bottomOf(
   const shank = workingShankDeg(link, window, profile.workingPoint, limits.bufferDeg, depth);
   const pose = poseAt(link, toRad(shank), depth);
   if (pose.kind !== 'pose') return null;
-  const { trunkDeg, shankDeg, kneecapPastToeMm } = pose;
-  return { trunkDeg, shankDeg, kneecapPastToeMm };
+  const { trunkDeg, shankDeg, kneecapPastToeMm, joints } = pose;
+  return { trunkDeg, shankDeg, kneecapPastToeMm, hipHeightMm: joints.hip.z };
 }
 
 /**

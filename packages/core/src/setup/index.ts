@@ -28,6 +28,7 @@ export {
 export {
   afterTrial,
   cleanChance,
+  drawsFrom,
   isClean,
   limitNow,
   nextTrial,
@@ -38,11 +39,25 @@ export {
   TRIAL_FROM,
   trueChance,
   type LimitBelief,
+  type SetupReach,
   type TrialAdvice,
   type TrialOption,
   type TrialSeen,
 } from './belief.ts';
 export { reasonsOf, sayNeeded } from './reasons.ts';
+export { sideDifference, turnFurtherBy, UNLIKE_MOST, type SideDifference } from './sides.ts';
+export { chanceAt, chanceMap, MAP_RANGE, mapAxes, type ChanceMap, type MapAt } from './map.ts';
+export { boxFor, HIP_ABOVE_SEAT_MM, sayBox } from './box.ts';
+export {
+  beliefAfter,
+  loopAfter,
+  seenOf,
+  TRIALS_A_DAY,
+  wentClean,
+  type LoopState,
+  type LoopStop,
+  type SetupTried,
+} from './loop.ts';
 export {
   foretold,
   optionsFor,

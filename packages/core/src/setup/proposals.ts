@@ -1,9 +1,10 @@
+import { resolveBody } from '../body/resolveBody.ts';
 import { DRAWS, searchSetups, type FoundSetup } from './finder.ts';
 import type { MethodProfile } from './profiles.ts';
-import { habitSteps, type SetupQuestion } from './question.ts';
+import { habitSteps, stancesOf, toesOf, type SetupQuestion } from './question.ts';
 
 /** Why a setup stands among the few that are shown. */
-export type SetupKind = 'best' | 'nearHabit' | 'noHeel' | 'mostUpright' | 'deepest';
+export type SetupKind = 'best' | 'nearHabit' | 'noHeel' | 'mostUpright' | 'deepest' | 'uneven';
 
 export interface Proposal extends FoundSetup {
   kinds: SetupKind[];
@@ -19,6 +20,8 @@ export interface Found {
 
 /** A proposal of another kind must have at least this chance, or this share of the best's (house defaults). */
 const KIND_LEAST = { chance: 0.5, share: 0.8 } as const;
+/** Feet stand unlike only where it makes a clean rep so much more likely (house default). */
+export const UNEVEN_GAIN = 0.05;
 
 /**
  * Searches stance × toe-out × support × hold × depth within a school's ranges and the screen's limits, and says of each setup with what
@@ -27,38 +30,57 @@ const KIND_LEAST = { chance: 0.5, share: 0.8 } as const;
  * The chance is of a physical rep: limits as they may truly be, no buffer. The window shown keeps the school's buffer.
  *
  * @param onProgress told the share done, 0 to 1
+ * @param onFirst told a first answer, from every second stance and foot angle, before the full search begins
  */
 export function findSetups(
   question: SetupQuestion,
   profile: MethodProfile,
   onProgress?: (share: number) => void,
+  onFirst?: (found: Found) => void,
 ): Found {
+  if (onFirst) {
+    const everySecond = (list: readonly number[]) => list.filter((_v, i) => i % 2 === 0);
+    const coarse = searchSetups(question, profile, undefined, {
+      stances: everySecond(stancesOf(profile, resolveBody(question.body))),
+      toes: everySecond(toesOf(profile)),
+    });
+    onFirst({ proposals: proposalsOf(coarse, question), searched: coarse.length, draws: DRAWS });
+  }
   const all = searchSetups(question, profile, onProgress);
   return { proposals: proposalsOf(all, question), searched: all.length, draws: DRAWS };
 }
 
 /** The best, and the best of each kind that is different enough to be worth a look. */
 export function proposalsOf(all: readonly FoundSetup[], question: SetupQuestion): Proposal[] {
-  const best = top(all, (s) => s.score);
+  const alike = all.filter((s) => !isUneven(s));
+  const best = top(alike, (s) => s.score);
   if (!best) return [];
   const least = Math.min(KIND_LEAST.chance, KIND_LEAST.share * best.chance);
   const able = all.filter((s) => s.chance >= least && s.chance > 0);
   const steps = (s: FoundSetup) =>
     habitSteps(question, s.setup.stanceWidthMm, s.setup.toeOutDeg.left);
   const sameDepth = able.filter((s) => s.targetDepthDeg === best.targetDepthDeg);
+  const sameAlike = sameDepth.filter((s) => !isUneven(s));
   const kinds: [SetupKind, FoundSetup | null][] = [
     ['best', best],
     // Ties go to the better score, a thousandth of which never outweighs a step.
-    ['nearHabit', top(sameDepth, (s) => -steps(s) + s.score / 1e5)],
+    ['nearHabit', top(sameAlike, (s) => -steps(s) + s.score / 1e5)],
     [
       'noHeel',
       top(
-        sameDepth.filter((s) => s.setup.support.kind === 'floor'),
+        sameAlike.filter((s) => s.setup.support.kind === 'floor'),
         (s) => s.score,
       ),
     ],
-    ['mostUpright', top(sameDepth, (s) => -(s.bottom?.trunkDeg ?? 90) + s.score / 1e5)],
-    ['deepest', top(able, (s) => s.targetDepthDeg + s.score / 1e5)],
+    ['mostUpright', top(sameAlike, (s) => -(s.bottom?.trunkDeg ?? 90) + s.score / 1e5)],
+    [
+      'deepest',
+      top(
+        able.filter((s) => !isUneven(s)),
+        (s) => s.targetDepthDeg + s.score / 1e5,
+      ),
+    ],
+    ['uneven', unevenOf(sameDepth)],
   ];
   const proposals: Proposal[] = [];
   for (const [kind, found] of kinds) {
@@ -68,6 +90,19 @@ export function proposalsOf(all: readonly FoundSetup[], question: SetupQuestion)
     else proposals.push({ ...found, kinds: [kind] });
   }
   return proposals;
+}
+
+const isUneven = ({ setup: { toeOutDeg } }: FoundSetup): boolean =>
+  toeOutDeg.left !== toeOutDeg.right;
+
+/** The best with one foot turned further, where that gains enough over the best that stands alike. */
+function unevenOf(list: readonly FoundSetup[]): FoundSetup | null {
+  const alike = top(
+    list.filter((s) => !isUneven(s)),
+    (s) => s.score,
+  );
+  const uneven = top(list.filter(isUneven), (s) => s.score);
+  return uneven && (!alike || uneven.chance >= alike.chance + UNEVEN_GAIN) ? uneven : null;
 }
 
 const isSame = (a: FoundSetup, b: FoundSetup): boolean =>

@@ -1,16 +1,19 @@
 import type { Body, ResolvedBody } from '../body/resolveBody.ts';
 import { equivalentRiseMm } from '../linkage/foot.ts';
-import type { BothSides, Hold, Setup, Support } from '../linkage/setup.ts';
+import type { BothSides, Hold, Setup, Side, Support } from '../linkage/setup.ts';
 import { obeying } from '../safety/obey.ts';
 import type { SafetyLimit } from '../safety/screen.ts';
 import type { HipFoldLimit, Limits } from '../window/limits.ts';
 import type { Case } from '../window/solve.ts';
-import type { Uncertainty } from './draws.ts';
+import type { LimitDraw, Uncertainty } from './draws.ts';
 import type { MethodProfile } from './profiles.ts';
 
 /** Something to stand on. `pair`: one for each foot, so it can be turned with it; a board under both lies straight. */
 export type KitPiece =
-  { kind: 'block'; riseMm: number } | { kind: 'ramp'; angleDeg: number; pair: boolean };
+  | { kind: 'block'; riseMm: number }
+  | { kind: 'ramp'; angleDeg: number; pair: boolean }
+  /** Not under the feet: something to sit to. */
+  | { kind: 'box'; heightMm: number };
 
 /** What the finder is asked. mm, degrees, kg. */
 export interface SetupQuestion {
@@ -30,6 +33,10 @@ export interface SetupQuestion {
   targetDepthDeg?: number | undefined;
   kit: readonly KitPiece[];
   uncertainty?: Uncertainty | undefined;
+  /** Draws of the true limits, as differences from what was measured; absent = evenly spread by {@link SetupQuestion.uncertainty}. */
+  draws?: readonly LimitDraw[] | undefined;
+  /** The side whose foot may be turned out further than the other's, because a measured difference says so; see `sideDifference`. */
+  turnFurther?: { side: Side; mostDeg: number } | null | undefined;
   safety?: readonly SafetyLimit[] | undefined;
 }
 
@@ -61,6 +68,7 @@ export function supportsOf(
 ): Support[] {
   const list: Support[] = [{ kind: 'floor' }];
   for (const piece of kit) {
+    if (piece.kind === 'box') continue;
     const support: Support =
       piece.kind === 'block'
         ? piece

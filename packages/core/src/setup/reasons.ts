@@ -4,6 +4,7 @@ import type { Proposal, SetupKind } from './proposals.ts';
 import type { SetupQuestion } from './question.ts';
 import type { MethodProfile } from './profiles.ts';
 import type { NeededChange } from './smallest.ts';
+import { sayBox } from './box.ts';
 import { footingOf } from './wedge.ts';
 
 const whole = (value: number) => Math.round(value).toString();
@@ -28,6 +29,8 @@ const KIND_WORDS: Record<SetupKind, (s: FoundSetup, profile: MethodProfile) => s
   noHeel: () => 'Best with nothing under the heels.',
   mostUpright: ({ bottom }) => `Least trunk lean${bottom ? `: ${whole(bottom.trunkDeg)}°` : ''}.`,
   deepest: () => 'Deepest of those likely to work.',
+  uneven: ({ setup: { toeOutDeg } }) =>
+    `Feet a little unlike, ${whole(Math.abs(toeOutDeg.left - toeOutDeg.right))}° further out on the ${toeOutDeg.left > toeOutDeg.right ? 'left' : 'right'}: the measured difference pays for it.`,
 };
 
 /** The reasons for a proposal, in sentences: what it is chosen for, how likely it works, what is in hand, what to mind. */
@@ -50,6 +53,11 @@ export function reasonsOf(
     list.push(
       `${whole(asked - targetDepthDeg)}° shallower than asked: deeper is not worth its risk here.`,
     );
+  if (
+    proposal.bottom &&
+    (profile.workingPoint === 'shinsUpright' || question.kit.some((k) => k.kind === 'box'))
+  )
+    list.push(sayBox(proposal.bottom.hipHeightMm, question.kit));
   if (setup.support.kind !== 'floor') {
     list.push(HEEL_WORDS[profile.heelPolicy]);
     list.push(...footingOf(resolveBody(question.body), setup).says);

@@ -1,5 +1,6 @@
 import { resolveBody, type Body, type ResolvedBody } from '../body/resolveBody.ts';
 import { toRad } from '../geometry/angles.ts';
+import { equivalentRiseMm } from '../linkage/foot.ts';
 import { buildLinkage } from '../linkage/linkage.ts';
 import type { BothSides, Hold, Setup, Side, Support } from '../linkage/setup.ts';
 import { obeying } from '../safety/obey.ts';
@@ -12,6 +13,7 @@ import { windowAt } from '../window/window.ts';
 import { candidates, heelsFor, startingPoint, type Candidate } from './candidates.ts';
 import { changesIntoRange, changesTo, merged } from './changes.ts';
 import type { MethodProfile } from './profiles.ts';
+import { caseFor } from './question.ts';
 
 /** The five measurements and the wish: what a recommendation starts from. mm, degrees, kg. */
 export interface SetupWish {
@@ -38,7 +40,7 @@ export interface SetupChange {
   /** In the unit of the thing: mm, degrees; holds by name. */
   from: number | Hold;
   to: number | Hold;
-  reason: 'intoRange' | 'sameBothSides' | 'opensWindow' | 'ankleAllowsLess' | 'deepestThatHolds';
+  reason: 'intoRange' | 'sameBothSides' | 'opensWindow' | 'ankleAllowsLess' | 'deepestThatHolds' | 'settledByTrying';
 }
 
 export interface Recommendation {
@@ -177,6 +179,44 @@ export function recommendSetup(wish: SetupWish, profile: MethodProfile): Recomme
     });
   }
   return finish(wish, profile, candidate, depthDeg, changes, false, best !== null);
+}
+
+/** A setup that was settled by trying, as a recommendation: kept as it is, brought under the screen's limits, with what in it differs from habit. */
+export function keepSetup(
+  wish: SetupWish,
+  profile: MethodProfile,
+  { setup, targetDepthDeg }: { setup: Setup; targetDepthDeg: number },
+): Recommendation {
+  const question = caseFor(
+    {
+      ...wish,
+      hipFold: wish.hipFold ?? null,
+      holds: [setup.hold],
+      kit: [],
+    },
+    profile,
+    setup,
+    targetDepthDeg,
+  );
+  const solution = solve(question);
+  const governing = solution.sides[solution.governingSide];
+  const { left, right } = setup.toeOutDeg;
+  const habit = (wish.habit.toeOutDeg.left + wish.habit.toeOutDeg.right) / 2;
+  const toes = (left + right) / 2;
+  const changes: SetupChange[] = [];
+  const differs = (what: SetupChange['what'], from: number, to: number, least: number) => {
+    if (Math.abs(from - to) >= least) changes.push({ what, from, to, reason: 'settledByTrying' });
+  };
+  differs('stance', wish.habit.stanceWidthMm, setup.stanceWidthMm, 10);
+  differs('toeOut', habit, toes, 2);
+  differs('heel', wish.heelRiseMm, equivalentRiseMm(resolveBody(wish.body), setup.support), 2);
+  return {
+    question,
+    solution,
+    reachesWish: targetDepthDeg >= wish.targetDepthDeg - 1e-9,
+    usable: governing.deepestThighDepthDeg !== null,
+    changes,
+  };
 }
 
 /** The deepest depth in whole degrees; as it is where the whole degree above it lies before the descent can begin. */

@@ -1,0 +1,269 @@
+import { contours } from 'd3-contour';
+import { useMemo, useRef, useState } from 'react';
+import { View, type GestureResponderEvent } from 'react-native';
+import Svg, { Circle, G, Line, Path, Polygon, Rect, Text as SvgText } from 'react-native-svg';
+import type { ChanceMap } from '@zither/core';
+import { font } from '../../ui/theme.ts';
+import { useLook } from '../../ui/useLook.ts';
+import { sayPoint, type FieldPoint } from './field.ts';
+
+/** Room for the tick labels, px. */
+const EDGE = { left: 34, bottom: 34, top: 8, right: 8 } as const;
+/** Steps of the point: a thumb's precision is not worth more, mm and degrees. */
+const STEP = { stanceMm: 10, toeOutDeg: 1 } as const;
+const CONTOURS = [0.5, 0.9] as const;
+
+const clamp = (v: number, least: number, most: number) => Math.min(most, Math.max(least, v));
+
+/**
+ * Chance of a clean rep over stance and foot angle: darker is likelier, with lines at even and at nine in ten. The point is dragged with a
+ * thumb or moved with the arrow keys; shapes, not colours, tell the marks apart.
+ */
+export function ChanceField({
+  map,
+  school,
+  habit,
+  point,
+  height,
+  onDrag,
+  onPlace,
+}: {
+  map: ChanceMap;
+  /** The school's ranges, mm and degrees. */
+  school: { stanceMm: { least: number; most: number }; toeOutDeg: { least: number; most: number } };
+  habit: FieldPoint;
+  point: FieldPoint;
+  height: number;
+  onDrag: (point: FieldPoint) => void;
+  onPlace: (point: FieldPoint) => void;
+}) {
+  const { colors } = useLook();
+  const [width, setWidth] = useState(340);
+  const latest = useRef(point);
+  const { stancesMm, toesDeg, chance, best } = map;
+  const [firstStance, firstToe] = [stancesMm[0] ?? 0, toesDeg[0] ?? 0];
+  const stanceStep = (stancesMm[1] ?? firstStance + 20) - firstStance;
+  const toeStep = (toesDeg[1] ?? firstToe + 5) - firstToe;
+  const cell = {
+    w: (width - EDGE.left - EDGE.right) / stancesMm.length,
+    h: (height - EDGE.top - EDGE.bottom) / toesDeg.length,
+  };
+  const bottom = height - EDGE.bottom;
+  const X = (mm: number) => EDGE.left + ((mm - firstStance) / stanceStep + 0.5) * cell.w;
+  const Y = (deg: number) => bottom - ((deg - firstToe) / toeStep + 0.5) * cell.h;
+  const lines = useMemo(
+    () =>
+      contours()
+        .size([stancesMm.length, toesDeg.length])
+        .thresholds([...CONTOURS])(chance),
+    [stancesMm.length, toesDeg.length, chance],
+  );
+  const range = {
+    stance: [firstStance, stancesMm.at(-1) ?? firstStance] as const,
+    toe: [firstToe, toesDeg.at(-1) ?? firstToe] as const,
+  };
+  const within = (p: FieldPoint): FieldPoint => ({
+    stanceWidthMm: clamp(
+      Math.round(p.stanceWidthMm / STEP.stanceMm) * STEP.stanceMm,
+      range.stance[0],
+      range.stance[1],
+    ),
+    toeOutDeg: clamp(
+      Math.round(p.toeOutDeg / STEP.toeOutDeg) * STEP.toeOutDeg,
+      range.toe[0],
+      range.toe[1],
+    ),
+  });
+  const at = (e: GestureResponderEvent): FieldPoint =>
+    within({
+      stanceWidthMm:
+        firstStance + ((e.nativeEvent.locationX - EDGE.left) / cell.w - 0.5) * stanceStep,
+      toeOutDeg: firstToe + ((bottom - e.nativeEvent.locationY) / cell.h - 0.5) * toeStep,
+    });
+  const drag = (e: GestureResponderEvent) => {
+    latest.current = at(e);
+    onDrag(latest.current);
+  };
+  const byKey = (event: { key: string; preventDefault: () => void }) => {
+    const [dx, dy] = (
+      {
+        ArrowRight: [1, 0],
+        ArrowLeft: [-1, 0],
+        ArrowUp: [0, 1],
+        ArrowDown: [0, -1],
+        PageUp: [0, 5],
+        PageDown: [0, -5],
+        End: [5, 0],
+        Home: [-5, 0],
+      } as Record<string, [number, number]>
+    )[event.key] ?? [0, 0];
+    if (dx === 0 && dy === 0) return;
+    event.preventDefault();
+    onPlace(
+      within({
+        stanceWidthMm: point.stanceWidthMm + dx * STEP.stanceMm,
+        toeOutDeg: point.toeOutDeg + dy * STEP.toeOutDeg,
+      }),
+    );
+  };
+  const frame = {
+    left: X(Math.max(school.stanceMm.least, range.stance[0] - stanceStep / 2)),
+    right: X(Math.min(school.stanceMm.most, range.stance[1] + stanceStep / 2)),
+    low: Y(Math.max(school.toeOutDeg.least, range.toe[0] - toeStep / 2)),
+    high: Y(Math.min(school.toeOutDeg.most, range.toe[1] + toeStep / 2)),
+  };
+  const isInSight = (p: FieldPoint) =>
+    p.stanceWidthMm >= range.stance[0] && p.stanceWidthMm <= range.stance[1];
+  const text = { fontFamily: font.regular, fontSize: 12, fill: colors.inkSoft };
+  return (
+    <View
+      role="slider"
+      tabIndex={0}
+      aria-label="Stance width and toe-out"
+      aria-valuemin={range.stance[0]}
+      aria-valuemax={range.stance[1]}
+      aria-valuenow={point.stanceWidthMm}
+      aria-valuetext={sayPoint(map, point)}
+      testID="chance-field"
+      onLayout={(e) => setWidth(Math.max(220, e.nativeEvent.layout.width))}
+      onStartShouldSetResponder={() => true}
+      onMoveShouldSetResponder={() => true}
+      onResponderTerminationRequest={() => false}
+      onResponderGrant={drag}
+      onResponderMove={drag}
+      onResponderRelease={() => onPlace(latest.current)}
+      // The page must not scroll away from under a thumb that drags the point.
+      style={{ height, cursor: 'pointer', touchAction: 'none' } as object}
+      {...{ onKeyDown: byKey }}
+    >
+      <View aria-hidden style={{ pointerEvents: 'none' }}>
+        <Svg width={width} height={height}>
+          <Rect
+            x={EDGE.left}
+            y={EDGE.top}
+            width={cell.w * stancesMm.length}
+            height={cell.h * toesDeg.length}
+            fill={colors.surface}
+          />
+          {toesDeg.flatMap((toe, row) =>
+            stancesMm.map((stance, column) => {
+              const p = chance[row * stancesMm.length + column] ?? 0;
+              return p < 0.02 ? null : (
+                <Rect
+                  key={`${stance} ${toe}`}
+                  x={EDGE.left + column * cell.w}
+                  y={bottom - (row + 1) * cell.h}
+                  width={cell.w + 0.5}
+                  height={cell.h + 0.5}
+                  fill={colors.lake}
+                  fillOpacity={0.62 * p}
+                />
+              );
+            }),
+          )}
+          {/* Contours come in cells from the lower left corner. */}
+          <G>
+            {lines.map((line, i) => (
+              <Path
+                key={CONTOURS[i]}
+                d={line.coordinates
+                  .flatMap((polygon) =>
+                    polygon.map(
+                      (ring) =>
+                        `M${ring.map(([x = 0, y = 0]) => `${(EDGE.left + x * cell.w).toFixed(1)},${(bottom - y * cell.h).toFixed(1)}`).join('L')}Z`,
+                    ),
+                  )
+                  .join('')}
+                fill="none"
+                stroke={colors.ink}
+                strokeWidth={i === 0 ? 1.2 : 2}
+                strokeDasharray={i === 0 ? '4 4' : undefined}
+              />
+            ))}
+          </G>
+          <Rect
+            x={frame.left}
+            y={frame.high}
+            width={Math.max(0, frame.right - frame.left)}
+            height={Math.max(0, frame.low - frame.high)}
+            fill="none"
+            stroke={colors.brass}
+            strokeWidth={2}
+          />
+          {stancesMm
+            .filter((mm) => mm % 100 === 0)
+            .map((mm) => (
+              <G key={mm}>
+                <Line x1={X(mm)} x2={X(mm)} y1={bottom} y2={bottom + 4} stroke={colors.inkSoft} />
+                <SvgText x={X(mm)} y={bottom + 16} textAnchor="middle" {...text}>
+                  {mm / 10}
+                </SvgText>
+              </G>
+            ))}
+          <SvgText x={EDGE.left} y={height - 4} {...text}>
+            stance, cm
+          </SvgText>
+          {toesDeg
+            .filter((deg) => deg % 10 === 0)
+            .map((deg) => (
+              <SvgText key={deg} x={EDGE.left - 6} y={Y(deg) + 4} textAnchor="end" {...text}>
+                {`${deg}°`}
+              </SvgText>
+            ))}
+          {isInSight(habit) && (
+            <Polygon
+              points={`${X(habit.stanceWidthMm)},${Y(habit.toeOutDeg) - 8} ${X(habit.stanceWidthMm) + 8},${Y(habit.toeOutDeg)} ${X(habit.stanceWidthMm)},${Y(habit.toeOutDeg) + 8} ${X(habit.stanceWidthMm) - 8},${Y(habit.toeOutDeg)}`}
+              fill={colors.paper}
+              stroke={colors.heather}
+              strokeWidth={2.5}
+            />
+          )}
+          {best && (
+            <G>
+              <Circle
+                cx={X(best.stanceWidthMm)}
+                cy={Y(best.toeOutDeg)}
+                r={11}
+                fill="none"
+                stroke={colors.paper}
+                strokeWidth={6}
+              />
+              <Circle
+                cx={X(best.stanceWidthMm)}
+                cy={Y(best.toeOutDeg)}
+                r={11}
+                fill="none"
+                stroke={colors.ink}
+                strokeWidth={2.5}
+              />
+            </G>
+          )}
+          <Line
+            x1={X(point.stanceWidthMm)}
+            x2={X(point.stanceWidthMm)}
+            y1={EDGE.top}
+            y2={bottom}
+            stroke={colors.brass}
+            strokeWidth={1}
+          />
+          <Line
+            x1={EDGE.left}
+            x2={width - EDGE.right}
+            y1={Y(point.toeOutDeg)}
+            y2={Y(point.toeOutDeg)}
+            stroke={colors.brass}
+            strokeWidth={1}
+          />
+          <Circle
+            cx={X(point.stanceWidthMm)}
+            cy={Y(point.toeOutDeg)}
+            r={8}
+            fill={colors.ink}
+            stroke={colors.paper}
+            strokeWidth={2.5}
+          />
+        </Svg>
+      </View>
+    </View>
+  );
+}

@@ -1,0 +1,157 @@
+import { router } from 'expo-router';
+import { useState } from 'react';
+import { View } from 'react-native';
+import type { Dossier, Lock } from '@zither/contract';
+import { Button, Input } from '../../ui/elements.ts';
+import { Choice } from '../../ui/Choice.tsx';
+import { Fold } from '../../ui/Fold.tsx';
+import { Notice } from '../../ui/Notice.tsx';
+import { Say } from '../../ui/Say.tsx';
+import { Part } from '../../ui/Screen.tsx';
+import { space } from '../../ui/theme.ts';
+import { useLook } from '../../ui/useLook.ts';
+import { sayDay } from '../clients/ClientListPane.tsx';
+import { isOf, versionInForce, versionsOf } from './locking.ts';
+import { sayFound } from './schools.ts';
+
+const who = ({ by, on }: Lock) => `${by === '' ? 'Somebody' : by}, ${sayDay(on)}`;
+const sayLocked = (lock: Lock) =>
+  sayFound({ setup: lock.setup, targetDepthDeg: lock.thighDepthDeg });
+
+/** The settled setup in force: what, who, when, why and what speaks for it; earlier versions below. */
+export function LockedPart({
+  dossier,
+  onTakeBack,
+}: {
+  dossier: Dossier;
+  /** Left out where it is only shown. */
+  onTakeBack?: (lock: Lock, takenBack: boolean) => void;
+}) {
+  const { colors } = useLook();
+  const inForce = versionInForce(dossier);
+  const all = versionsOf(dossier);
+  if (all.length === 0) return null;
+  const earlier = all.filter((v) => v.lock.id !== inForce?.lock.id).reverse();
+  const { setup } = dossier;
+  const differs =
+    inForce &&
+    setup &&
+    !isOf(inForce.lock, { setup: setup.setup, targetDepthDeg: setup.thighDepthDeg });
+  return (
+    <Part
+      title={inForce ? `Settled setup, version ${inForce.number}` : 'No settled setup in force'}
+      {...(inForce ? { hint: `${who(inForce.lock)} · school “${inForce.lock.profileName}”` } : {})}
+    >
+      {inForce && (
+        <>
+          <Say strong number>
+            {sayLocked(inForce.lock)}
+          </Say>
+          <Say>{inForce.lock.why}</Say>
+          {differs && (
+            <Notice tone="before">
+              The setup in use is another one: settle it too, or go back to this one.
+            </Notice>
+          )}
+          <Fold title="What speaks for it" note={inForce.lock.evidence.says[0] ?? ''}>
+            {inForce.lock.evidence.says.slice(1).map((line) => (
+              <Say key={line} small number>
+                {line}
+              </Say>
+            ))}
+          </Fold>
+          <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: space.s }}>
+            <Button
+              type="outline"
+              title="Open in the Lab"
+              onPress={() => router.navigate(`/lab?client=${dossier.client.id}` as never)}
+            />
+            {onTakeBack && (
+              <Button
+                type="clear"
+                title="Take back"
+                accessibilityLabel={`Take back version ${inForce.number}`}
+                onPress={() => onTakeBack(inForce.lock, true)}
+              />
+            )}
+          </View>
+        </>
+      )}
+      {earlier.length > 0 && (
+        <Fold title="Other versions" note={`${earlier.length}, newest first`} startsOpen={!inForce}>
+          {earlier.map(({ lock, number }) => (
+            <View
+              key={lock.id}
+              style={{ borderTopWidth: 1, borderColor: colors.hairline, paddingTop: space.s }}
+            >
+              <Say number>{`Version ${number}: ${sayLocked(lock)}`}</Say>
+              <Say
+                small
+                soft
+              >{`${lock.why} ${who(lock)}${lock.takenBack ? '; taken back' : ''}`}</Say>
+              {onTakeBack && lock.takenBack && (
+                <Button
+                  type="clear"
+                  title="Put back"
+                  accessibilityLabel={`Put back version ${number}`}
+                  onPress={() => onTakeBack(lock, false)}
+                />
+              )}
+            </View>
+          ))}
+        </Fold>
+      )}
+    </Part>
+  );
+}
+
+const REASONS = [
+  'Tried and clean.',
+  'Best of what was tried.',
+  'For now, while the ankle is trained.',
+] as const;
+
+/** Settling a setup: one tap on a reason, or one in own words. */
+export function LockForm({
+  setup,
+  isTried,
+  onLock,
+  onCancel,
+}: {
+  /** The setup in words. */
+  setup: string;
+  isTried: boolean;
+  onLock: (why: string) => void;
+  onCancel: () => void;
+}) {
+  const [why, setWhy] = useState('');
+  return (
+    <Part title="Settle this setup">
+      <Say strong number>
+        {setup}
+      </Say>
+      {!isTried && (
+        <Notice tone="before">It was not tried yet: three reps tell more than any sum.</Notice>
+      )}
+      <Choice
+        label="Why?"
+        options={REASONS.map((r) => ({ value: r, label: r }))}
+        value={'' as (typeof REASONS)[number]}
+        onChange={onLock}
+      />
+      <Input
+        label="In your own words"
+        aria-label="In your own words"
+        value={why}
+        maxLength={300}
+        onChangeText={setWhy}
+        onSubmitEditing={() => why.trim() !== '' && onLock(why.trim())}
+        renderErrorMessage={false}
+      />
+      <View style={{ flexDirection: 'row', gap: space.s }}>
+        <Button title="Settle it" disabled={why.trim() === ''} onPress={() => onLock(why.trim())} />
+        <Button type="clear" title="Not yet" onPress={onCancel} />
+      </View>
+    </Part>
+  );
+}

@@ -1,0 +1,107 @@
+import { useEffect, useRef, useState } from 'react';
+import type { ChanceMap, MethodProfile, SetupQuestion } from '@zither/core';
+import type { SchoolAnswer } from './schools.ts';
+import type { LoopAnswer, LoopQuestion, MapQuestion } from './trying.ts';
+
+/** What the worker of Set is asked, and what it answers. */
+export type SetAsked = { id: number } & (
+  | { kind: 'loop'; ask: LoopQuestion }
+  | { kind: 'map'; ask: MapQuestion }
+  | { kind: 'school'; ask: { question: SetupQuestion; profile: MethodProfile } }
+);
+export type SetTold = { id: number } & (
+  | { kind: 'loop'; answer: LoopAnswer }
+  | { kind: 'map'; answer: ChanceMap }
+  | { kind: 'school'; isWhole: boolean; answer: SchoolAnswer }
+  | { kind: 'progress'; share: number }
+);
+
+type Unasked<T = SetAsked> = T extends SetAsked ? Omit<T, 'id'> : never;
+
+/** What came back so far of the question asked last. */
+export interface SetState {
+  told: Exclude<SetTold, { kind: 'progress' }> | null;
+  /** What was asked, so that an answer to an older question is not taken for one. */
+  of: string | null;
+  share: number;
+  hasFailed: boolean;
+}
+
+const NOTHING: SetState = { told: null, of: null, share: 0, hasFailed: false };
+
+/**
+ * One worker for as long as the page is open, asked whenever the question changes; answers to older questions are passed over. Until the new
+ * answer comes the old one stands, with `of` saying what it was about.
+ */
+export function useSet(question: Unasked | null): SetState & { asked: string | null } {
+  const [state, setState] = useState<SetState>(NOTHING);
+  const worker = useRef<Worker | null>(null);
+  const last = useRef(0);
+  const asked = question ? JSON.stringify(question) : null;
+  useEffect(() => {
+    const own = new Worker(new URL('./set.worker', import.meta.url));
+    worker.current = own;
+    own.addEventListener('error', () => setState((s) => ({ ...s, hasFailed: true })));
+    return () => {
+      own.terminate();
+      worker.current = null;
+    };
+  }, []);
+  useEffect(() => {
+    const own = worker.current;
+    if (asked === null || !own) return undefined;
+    last.current += 1;
+    const id = last.current;
+    const listen = ({ data }: MessageEvent<SetTold>) => {
+      if (data.id !== id) return;
+      if (data.kind === 'progress') setState((s) => ({ ...s, share: data.share }));
+      else setState((s) => ({ ...s, told: data, of: asked, share: 1 }));
+    };
+    own.addEventListener('message', listen);
+    own.postMessage({ ...(JSON.parse(asked) as Unasked), id });
+    return () => own.removeEventListener('message', listen);
+  }, [asked]);
+  return { ...state, asked };
+}
+
+/** Where the trial loop stands; null until it is worked out. */
+export function useLoop(ask: LoopQuestion | null): {
+  answer: LoopAnswer | null;
+  isFresh: boolean;
+  hasFailed: boolean;
+} {
+  const { told, of, asked, hasFailed } = useSet(ask && { kind: 'loop', ask });
+  return {
+    answer: told?.kind === 'loop' ? told.answer : null,
+    isFresh: of === asked,
+    hasFailed,
+  };
+}
+
+/** The map of chances; the one before stays until the next is there. */
+export function useChanceMap(ask: MapQuestion | null): {
+  map: ChanceMap | null;
+  hasFailed: boolean;
+} {
+  const { told, hasFailed } = useSet(ask && { kind: 'map', ask });
+  return { map: told?.kind === 'map' ? told.answer : null, hasFailed };
+}
+
+export type SchoolState =
+  | { kind: 'searching'; share: number }
+  | { kind: 'answer'; answer: SchoolAnswer; isWhole: boolean; share: number }
+  | { kind: 'failed' };
+
+/** What a school would prescribe: a first answer at once, the whole one as soon as it is there; null profile = not asked. */
+export function useSchool(
+  question: SetupQuestion | null,
+  profile: MethodProfile | null,
+): SchoolState {
+  const { told, of, asked, share, hasFailed } = useSet(
+    question && profile ? { kind: 'school', ask: { question, profile } } : null,
+  );
+  if (hasFailed) return { kind: 'failed' };
+  return told?.kind === 'school' && of === asked
+    ? { kind: 'answer', answer: told.answer, isWhole: told.isWhole, share }
+    : { kind: 'searching', share: of === asked ? share : 0 };
+}

@@ -1,0 +1,297 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import { schoolValuesSchema, type SchoolValues } from '@zither/contract';
+import { FAULT_IDS, FAULTS, HOLDS, type FaultId } from '@zither/core';
+import { Button, Input } from '../../ui/elements.ts';
+import { Choice } from '../../ui/Choice.tsx';
+import { Fold } from '../../ui/Fold.tsx';
+import { Notice } from '../../ui/Notice.tsx';
+import { Say } from '../../ui/Say.tsx';
+import { Stepper } from '../../ui/Stepper.tsx';
+import { space } from '../../ui/theme.ts';
+import { HOLD_NAMES } from '../instrument/words.ts';
+import {
+  BREAK_NAMES,
+  DRILL_NAMES,
+  HEEL_NAMES,
+  PREFERENCE_NAMES,
+  WORKING_NAMES,
+} from './schoolRows.ts';
+
+const optionsOf = <K extends string>(names: Record<K, string>) =>
+  (Object.entries(names) as [K, string][]).map(([value, label]) => ({ value, label }));
+
+type JudgedFault = Exclude<FaultId, 'pain'>;
+const JUDGED = FAULT_IDS.filter((id): id is JudgedFault => id !== 'pain');
+
+/** Every parameter of an own school. What cannot be is said with the field it is in, and nothing typed is lost. */
+export function SchoolForm({
+  values: kept,
+  onSave,
+  onCancel,
+}: {
+  values: SchoolValues;
+  onSave: (values: SchoolValues) => void;
+  onCancel: () => void;
+}) {
+  const [draft, setDraft] = useState<SchoolValues>(kept);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [cues, setCues] = useState(kept.cueWords.join('\n'));
+  const set = (change: Partial<SchoolValues>) => {
+    setDraft((was) => ({ ...was, ...change }));
+    setProblem(null);
+  };
+  const save = () => {
+    const cueWords = cues
+      .split('\n')
+      .map((line) => line.trim())
+      .filter((line) => line !== '');
+    const checked = schoolValuesSchema.safeParse({ ...draft, cueWords });
+    if (checked.success) {
+      onSave(checked.data);
+      return;
+    }
+    const [issue] = checked.error.issues;
+    setProblem(`${fieldName(issue?.path ?? [])} ${issue?.message ?? 'cannot be kept.'}`);
+  };
+  const number = (
+    label: string,
+    unit: string,
+    value: number,
+    [least, most, step, digits]: [number, number, number, number],
+    apply: (v: number) => Partial<SchoolValues>,
+  ) => (
+    <Stepper
+      key={label}
+      label={label}
+      unit={unit}
+      value={value}
+      step={step}
+      digits={digits}
+      possible={{ least, most }}
+      startAt={value}
+      onChange={(v) => set(apply(v))}
+    />
+  );
+  const { stancePerShoulderWidth: stance, toeOutDeg: toes, kneeBandDeg: knees } = draft;
+  return (
+    <View style={{ gap: space.l, paddingBottom: space.l }}>
+      <Input
+        label="Name"
+        aria-label="Name"
+        value={draft.name}
+        maxLength={40}
+        onChangeText={(name) => set({ name })}
+        renderErrorMessage={false}
+      />
+      <Input
+        label="What it holds, in a sentence"
+        aria-label="What it holds, in a sentence"
+        value={draft.holds}
+        maxLength={400}
+        multiline
+        onChangeText={(holds) => set({ holds })}
+        renderErrorMessage={false}
+      />
+      <Fold title="Feet and knees" note="Stance, toe-out, where the knee may point" startsOpen>
+        {number('Stance at least', '× shoulders', stance.least, [0.3, 2.5, 0.05, 2], (least) => ({
+          stancePerShoulderWidth: { ...stance, least },
+        }))}
+        {number('Stance at most', '× shoulders', stance.most, [0.3, 2.5, 0.05, 2], (most) => ({
+          stancePerShoulderWidth: { ...stance, most },
+        }))}
+        {number('Toe-out at least', '°', toes.least, [-10, 60, 1, 0], (least) => ({
+          toeOutDeg: { ...toes, least },
+        }))}
+        {number('Toe-out at most', '°', toes.most, [-10, 60, 1, 0], (most) => ({
+          toeOutDeg: { ...toes, most },
+        }))}
+        {number('Knee inside the foot’s line', '°', knees.least, [-30, 30, 1, 0], (least) => ({
+          kneeBandDeg: { ...knees, least },
+        }))}
+        {number('Knee outside the foot’s line', '°', knees.most, [-30, 30, 1, 0], (most) => ({
+          kneeBandDeg: { ...knees, most },
+        }))}
+        {number(
+          'Shank at most (60 = no limit)',
+          '°',
+          draft.shankMostDeg ?? 60,
+          [-5, 60, 1, 0],
+          (v) => ({
+            shankMostDeg: v >= 60 ? null : v,
+          }),
+        )}
+      </Fold>
+      <Fold title="Lean and balance" note="Lean limit by hold, balance point, working point">
+        {HOLDS.map((hold) =>
+          number(
+            `Lean limit, ${HOLD_NAMES[hold].toLowerCase()}`,
+            '°',
+            draft.leanLimitDeg[hold],
+            [10, 80, 1, 0],
+            (v) => ({ leanLimitDeg: { ...draft.leanLimitDeg, [hold]: v } }),
+          ),
+        )}
+        {number(
+          'Balance point',
+          '% of foot',
+          Math.round(100 * draft.balance),
+          [20, 70, 1, 0],
+          (v) => ({
+            balance: v / 100,
+          }),
+        )}
+        <Choice
+          label="Working point"
+          options={optionsOf(WORKING_NAMES)}
+          value={draft.workingPoint}
+          onChange={(workingPoint) => set({ workingPoint })}
+        />
+      </Fold>
+      <Fold title="Heel and ankle" note="What a heel is for, and what is kept in hand">
+        <Choice
+          label="A heel is"
+          options={optionsOf(HEEL_NAMES)}
+          value={draft.heelPolicy}
+          onChange={(heelPolicy) => set({ heelPolicy })}
+        />
+        {number('Highest heel', 'mm', draft.heelMostMm, [0, 80, 5, 0], (heelMostMm) => ({
+          heelMostMm,
+        }))}
+        {number('Ankle kept in hand', '°', draft.bufferDeg, [0, 15, 1, 0], (bufferDeg) => ({
+          bufferDeg,
+        }))}
+        {number(
+          'In hand before a heel comes down',
+          '°',
+          draft.weanedBufferDeg,
+          [0, 15, 1, 0],
+          (weanedBufferDeg) => ({
+            weanedBufferDeg,
+          }),
+        )}
+      </Fold>
+      <Fold title="Depth and way down" note="Target, which joint starts, drills, cue words">
+        {number(
+          'Depth (thigh below level)',
+          '°',
+          draft.targetDepthDeg,
+          [-30, 45, 1, 0],
+          (targetDepthDeg) => ({
+            targetDepthDeg,
+          }),
+        )}
+        <Choice
+          label="Way down starts"
+          options={optionsOf(BREAK_NAMES)}
+          value={draft.breaks}
+          onChange={(breaks) => set({ breaks })}
+        />
+        <Choice
+          label="Mobility"
+          options={optionsOf(DRILL_NAMES)}
+          value={draft.drills}
+          onChange={(drills) => set({ drills })}
+        />
+        <Input
+          label="Cue words, one a line"
+          aria-label="Cue words, one a line"
+          value={cues}
+          multiline
+          onChangeText={setCues}
+          renderErrorMessage={false}
+        />
+      </Fold>
+      <Fold title="Fault sizes" note="Where this school calls other sizes a fault than the house">
+        {JUDGED.map((fault) => (
+          <FaultSize key={fault} fault={fault} draft={draft} onChange={set} />
+        ))}
+      </Fold>
+      <Fold
+        title="Points of the search"
+        note="What it would rather have, against 100 for a sure rep"
+      >
+        {(Object.keys(PREFERENCE_NAMES) as (keyof typeof PREFERENCE_NAMES)[]).map((key) =>
+          number(PREFERENCE_NAMES[key], 'points', draft.prefers[key], [-10, 10, 0.1, 2], (v) => ({
+            prefers: { ...draft.prefers, [key]: v },
+          })),
+        )}
+      </Fold>
+      {problem && <Notice tone="now">{problem}</Notice>}
+      <View style={{ flexDirection: 'row', gap: space.s }}>
+        <Button title="Keep this school" onPress={save} />
+        <Button type="clear" title="Leave it as it was" onPress={onCancel} />
+      </View>
+    </View>
+  );
+}
+
+function FaultSize({
+  fault,
+  draft,
+  onChange,
+}: {
+  fault: JudgedFault;
+  draft: SchoolValues;
+  onChange: (change: Partial<SchoolValues>) => void;
+}) {
+  const { name, unit, slight, clear } = FAULTS[fault];
+  const own = draft.faultThresholds[fault];
+  const kind = own === undefined ? 'house' : own === null ? 'none' : 'own';
+  const put = (to: typeof own) => {
+    const { [fault]: _was, ...rest } = draft.faultThresholds;
+    onChange({ faultThresholds: to === undefined ? rest : { ...rest, [fault]: to } });
+  };
+  return (
+    <View style={{ gap: space.s }}>
+      <Choice
+        label={name}
+        options={[
+          { value: 'house', label: 'As the house', spoken: `${name}: as the house` },
+          { value: 'own', label: 'Own sizes', spoken: `${name}: own sizes` },
+          { value: 'none', label: 'No fault here', spoken: `${name}: no fault here` },
+        ]}
+        value={kind}
+        onChange={(to) =>
+          put(to === 'house' ? undefined : to === 'none' ? null : (own ?? { slight, clear }))
+        }
+      />
+      {own ? (
+        (['slight', 'clear'] as const).map((size) => (
+          <Stepper
+            key={size}
+            label={`${name}, ${size} from`}
+            unit={unit}
+            value={own[size]}
+            step={1}
+            digits={1}
+            possible={{ least: 0, most: 200 }}
+            startAt={own[size]}
+            onChange={(v) => put({ ...own, [size]: v })}
+          />
+        ))
+      ) : (
+        <Say small soft number>
+          {kind === 'house' ? `Slight from ${slight}, clear from ${clear} ${unit}.` : ''}
+        </Say>
+      )}
+    </View>
+  );
+}
+
+const FIELD_NAMES: Record<string, string> = {
+  name: 'The name',
+  holds: 'What it holds',
+  stancePerShoulderWidth: 'The stance range',
+  toeOutDeg: 'The toe-out range',
+  kneeBandDeg: 'The range for the knee',
+  cueWords: 'The cue words',
+  faultThresholds: 'A fault size',
+};
+
+/** The field a problem is in, as its label says it. */
+function fieldName(path: readonly PropertyKey[]): string {
+  const [first, second] = path.map(String);
+  const fault = first === 'faultThresholds' ? FAULTS[second as FaultId] : undefined;
+  return fault ? `${fault.name}` : (FIELD_NAMES[first ?? ''] ?? 'A value');
+}

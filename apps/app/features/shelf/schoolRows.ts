@@ -1,0 +1,121 @@
+import type { School, SchoolValues } from '@zither/contract';
+import { FAULTS, PROFILES, type FaultId, type Hold, type MethodProfile } from '@zither/core';
+import { HOLD_NAMES, sayDepth } from '../instrument/words.ts';
+
+export const HEEL_NAMES = {
+  bridge: 'A bridge, then weaned',
+  finishScreen: 'Only to finish a screen',
+  turnedWedge: 'A wedge turned with the foot',
+  tool: 'A tool, always fine',
+  none: 'None',
+  asNeeded: 'As needed',
+} as const;
+
+export const BREAK_NAMES = {
+  together: 'Hip and knee together',
+  hipsFirst: 'Hips first',
+  kneesFirst: 'Knees first',
+} as const;
+
+export const DRILL_NAMES = {
+  inTheSquat: 'In the squat itself',
+  isolatedFirst: 'By itself first',
+} as const;
+
+export const WORKING_NAMES = {
+  parallelLines: 'Trunk parallel to the shin',
+  shinsUpright: 'Shins as upright as balance allows',
+  kneesForward: 'Knees as far forward as the ankle allows',
+} as const;
+
+export const PREFERENCE_NAMES = {
+  room: 'A degree of room in hand is worth',
+  lean: 'A degree of trunk lean costs',
+  kneeTravel: 'A centimetre of knee travel costs',
+  habit: 'A step away from habit costs',
+  heel: 'A centimetre under the heels costs',
+  depth: 'A degree of depth given up costs',
+} as const;
+
+const deg = (value: number) => `${Number(value.toFixed(1))}°`;
+const range = ({ least, most }: { least: number; most: number }, say: (v: number) => string) =>
+  `${say(least)} to ${say(most)}`;
+
+/** Every parameter of a school as lines of name and value, in the order a squat is set up. */
+export function schoolRows(school: MethodProfile): { name: string; value: string }[] {
+  const lean = Object.entries(school.leanLimitDeg) as [Hold, number][];
+  const own = Object.entries(school.faultThresholds) as [
+    FaultId,
+    { slight: number; clear: number } | null,
+  ][];
+  return [
+    {
+      name: 'Stance between heel centres',
+      value: range(school.stancePerShoulderWidth, (v) => `${v} ×`) + ' shoulder width',
+    },
+    { name: 'Toe-out', value: range(school.toeOutDeg, deg) },
+    { name: 'Knee against the foot’s line', value: range(school.kneeBandDeg, deg) },
+    { name: 'Balance point', value: `${Math.round(100 * school.balance)} % of the foot` },
+    {
+      name: 'Lean limits',
+      value: lean.map(([hold, v]) => `${HOLD_NAMES[hold].toLowerCase()} ${deg(v)}`).join(', '),
+    },
+    { name: 'Heel', value: `${HEEL_NAMES[school.heelPolicy]}; at most ${school.heelMostMm} mm` },
+    {
+      name: 'Ankle kept in hand',
+      value: `${deg(school.bufferDeg)}; ${deg(school.weanedBufferDeg)} before a heel comes down`,
+    },
+    {
+      name: 'Shank at most',
+      value:
+        school.shankMostDeg === null ? 'as far as the foot stays flat' : deg(school.shankMostDeg),
+    },
+    { name: 'Depth', value: `to ${sayDepth(school.targetDepthDeg)}` },
+    { name: 'Working point', value: WORKING_NAMES[school.workingPoint] },
+    { name: 'Way down starts', value: BREAK_NAMES[school.breaks] },
+    { name: 'Mobility', value: DRILL_NAMES[school.drills] },
+    { name: 'Cue words', value: school.cueWords.join(' · ') || 'none' },
+    {
+      name: 'Own fault sizes',
+      value:
+        own
+          .map(([fault, t]) =>
+            t === null
+              ? `${FAULTS[fault].name.toLowerCase()}: no fault here`
+              : `${FAULTS[fault].name.toLowerCase()} from ${t.slight}, clear from ${t.clear} ${FAULTS[fault].unit}`,
+          )
+          .join('; ') || 'as the house',
+    },
+    {
+      name: 'Points of the search',
+      value: (Object.keys(PREFERENCE_NAMES) as (keyof typeof PREFERENCE_NAMES)[])
+        .map((key) => `${PREFERENCE_NAMES[key].toLowerCase()} ${school.prefers[key]}`)
+        .join('; '),
+    },
+  ];
+}
+
+/** What differs between two schools, for reading an own one against the one it came from. */
+export const differingRows = (a: MethodProfile, b: MethodProfile) => {
+  const theirs = new Map(schoolRows(b).map((row) => [row.name, row.value]));
+  return schoolRows(a)
+    .filter((row) => theirs.get(row.name) !== row.value)
+    .map((row) => ({ ...row, was: theirs.get(row.name) ?? '' }));
+};
+
+/** A new own school from any other: the same in everything but its name. */
+export function copyOf(from: MethodProfile, own: readonly School[]): SchoolValues {
+  const { id, ...rest } = from;
+  const source = own.find((s) => s.id === id);
+  const names = new Set([...PROFILES.map((p) => p.name), ...own.map((s) => s.name)]);
+  let name = `${from.name}, ours`.slice(0, 40);
+  for (let n = 2; names.has(name); n += 1) name = `${from.name.slice(0, 30)}, ours ${n}`;
+  return {
+    ...rest,
+    name,
+    copiedFrom: (source?.copiedFrom ?? id) as SchoolValues['copiedFrom'],
+    cueWords: [...rest.cueWords],
+    faultThresholds: { ...rest.faultThresholds } as SchoolValues['faultThresholds'],
+    retired: false,
+  };
+}

@@ -1,0 +1,102 @@
+import { z } from 'zod';
+import { cameraFaultSchema } from './capture.ts';
+import { holdSchema, methodIdSchema, profileIdSchema, workingPointSchema } from './linkage.ts';
+import { idSchema, measured, momentSchema } from './scalars.ts';
+
+/** A range, refused when its ends are the wrong way round. */
+const range = (least: number, most: number, unit: string) =>
+  z
+    .strictObject({ least: measured(least, most, unit), most: measured(least, most, unit) })
+    .refine((r) => r.least <= r.most, { error: 'must not end before it begins.' });
+
+const words = (most: number) =>
+  z
+    .string({ error: 'is missing.' })
+    .trim()
+    .min(1, { error: 'must not be empty.' })
+    .max(most, { error: `must be at most ${most} characters.` });
+
+const lean = measured(10, 80, '°');
+const points = measured(-10, 10, ' points');
+
+/** A practice's own way of setting a squat up: every parameter of a school, copied from one of the house's and changed. */
+export const schoolValuesSchema = z.strictObject({
+  name: words(40),
+  /** What it holds, in a sentence. */
+  holds: words(400),
+  copiedFrom: profileIdSchema,
+  /** As a multiple of shoulder width. */
+  stancePerShoulderWidth: range(0.3, 2.5, ' × shoulder width'),
+  toeOutDeg: range(-10, 60, '°'),
+  leanLimitDeg: z.strictObject(
+    Object.fromEntries(holdSchema.options.map((hold) => [hold, lean])) as Record<
+      z.infer<typeof holdSchema>,
+      typeof lean
+    >,
+  ),
+  balance: measured(0.2, 0.7, ' of the foot'),
+  bufferDeg: measured(0, 15, '°'),
+  weanedBufferDeg: measured(0, 15, '°'),
+  heelPolicy: z.enum(['bridge', 'finishScreen', 'turnedWedge', 'tool', 'none', 'asNeeded'], {
+    error: 'must be bridge, finishScreen, turnedWedge, tool, none or asNeeded.',
+  }),
+  heelMostMm: measured(0, 80, ' mm'),
+  shankMostDeg: measured(-5, 60, '°').nullable(),
+  kneeBandDeg: range(-30, 30, '°'),
+  targetDepthDeg: measured(-30, 45, '°'),
+  workingPoint: workingPointSchema,
+  breaks: z.enum(['together', 'hipsFirst', 'kneesFirst'], {
+    error: 'must be together, hipsFirst or kneesFirst.',
+  }),
+  drills: z.enum(['inTheSquat', 'isolatedFirst'], {
+    error: 'must be inTheSquat or isolatedFirst.',
+  }),
+  cueWords: z.array(words(60)).max(6, { error: 'must be at most 6.' }),
+  prefers: z.strictObject({
+    room: points,
+    lean: points,
+    kneeTravel: points,
+    habit: points,
+    heel: points,
+    depth: points,
+  }),
+  /** Where it calls other sizes a fault than the house does; null = it is none there. */
+  faultThresholds: z.partialRecord(
+    cameraFaultSchema,
+    z
+      .strictObject({ slight: measured(0, 200, ''), clear: measured(0, 200, '') })
+      .refine((t) => t.slight <= t.clear, { error: 'must not call clear what is not yet slight.' })
+      .nullable(),
+  ),
+  /** No longer offered; clients who follow it keep it. */
+  retired: z.boolean().default(false),
+});
+export type SchoolValues = z.infer<typeof schoolValuesSchema>;
+
+export const schoolSchema = schoolValuesSchema.extend({
+  id: idSchema,
+  version: z.int().min(1),
+  updatedAt: momentSchema,
+});
+export type School = z.infer<typeof schoolSchema>;
+
+/** The school a client follows until another is chosen: every choice is kept, the last one counts. */
+export const schoolChoiceValuesSchema = z.strictObject({
+  at: momentSchema,
+  by: z.string().trim().max(4),
+  profile: methodIdSchema,
+});
+export type SchoolChoiceValues = z.infer<typeof schoolChoiceValuesSchema>;
+
+export const schoolChoiceSchema = schoolChoiceValuesSchema.extend({
+  id: idSchema,
+  version: z.int().min(1),
+  updatedAt: momentSchema,
+});
+
+/** A practice's own schools, and the one its clients start with. */
+export const schoolsSchema = z.strictObject({
+  own: z.array(schoolSchema),
+  usual: methodIdSchema,
+});
+export type Schools = z.infer<typeof schoolsSchema>;

@@ -1,0 +1,82 @@
+import { z } from 'zod';
+import { methodIdSchema, setupSchema, thighDepthSchema, workingPointSchema } from './linkage.ts';
+import { bothSides, daySchema, idSchema, momentSchema } from './scalars.ts';
+
+const rowFields = {
+  id: idSchema,
+  clientId: idSchema,
+  version: z.int().min(1),
+  updatedAt: momentSchema,
+};
+
+const tried = {
+  setup: setupSchema,
+  thighDepthDeg: thighDepthSchema,
+  /** The school it was tried under. */
+  profile: methodIdSchema,
+};
+
+/** Three to five reps in one setup, and what they showed. */
+export const setupTrialValuesSchema = z.strictObject({
+  takenOn: daySchema,
+  takenAt: momentSchema,
+  ...tried,
+  /** Why this one: likely to work, telling, or the coach's own choice. */
+  why: z.enum(['promising', 'informative', 'own'], {
+    error: 'must be promising, informative or own.',
+  }),
+  /** What was foretold; null = nobody asked. */
+  chance: z.number().min(0).max(1).nullable(),
+  /** Thigh depth at the bottom. */
+  depthDeg: thighDepthSchema,
+  heelRose: bothSides(z.boolean()),
+  knees: bothSides(z.enum(['over', 'in', 'out'], { error: 'must be over, in or out.' })),
+  /** Thigh depth at which the pelvis began to tuck; null = it did not. */
+  tuckFromDeg: thighDepthSchema.nullable(),
+  /** 1 = not at all, 5 = at home; null = not asked. */
+  comfort: z.int().min(1).max(5).nullable(),
+  /** Where and how much stands in the record of pain. */
+  pain: z.boolean(),
+  /** Captures of this trial. */
+  captureIds: z.array(idSchema).max(3).default([]),
+  /** Taken back: kept in the record, counts for nothing. */
+  undone: z.boolean().default(false),
+});
+export type SetupTrialValues = z.infer<typeof setupTrialValuesSchema>;
+
+export const setupTrialSchema = setupTrialValuesSchema.extend(rowFields);
+export type SetupTrial = z.infer<typeof setupTrialSchema>;
+
+const believed = z.strictObject({ deg: z.number(), sd: z.number().min(0) });
+
+/** A setup that is settled: what, who, when, why, and what speaks for it. Never changed: the next one is the next version. */
+export const lockValuesSchema = z.strictObject({
+  on: daySchema,
+  at: momentSchema,
+  by: z.string().trim().max(4),
+  why: z
+    .string()
+    .trim()
+    .min(1, { error: 'must say why.' })
+    .max(300, { error: 'must be at most 300 characters.' }),
+  ...tried,
+  workingPoint: workingPointSchema,
+  /** The school's name on that day. */
+  profileName: z.string().min(1).max(40),
+  evidence: z.strictObject({
+    /** Chance of a clean rep as believed that day; null = not worked out. */
+    chance: z.number().min(0).max(1).nullable(),
+    /** Trials it rests on. */
+    trials: z.array(idSchema).max(60),
+    /** What was believed of the limits that day; null = not worked out. */
+    limits: z
+      .strictObject({ left: believed, right: believed, fold: believed.nullable() })
+      .nullable(),
+    says: z.array(z.string().max(300)).max(12),
+  }),
+  takenBack: z.boolean().default(false),
+});
+export type LockValues = z.infer<typeof lockValuesSchema>;
+
+export const lockSchema = lockValuesSchema.extend(rowFields);
+export type Lock = z.infer<typeof lockSchema>;

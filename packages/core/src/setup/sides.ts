@@ -1,0 +1,200 @@
+import { resolveBody } from '../body/resolveBody.ts';
+import { toDeg, toRad } from '../geometry/angles.ts';
+import { buildLinkage } from '../linkage/linkage.ts';
+import { poseAt } from '../linkage/pose.ts';
+import { SIDES, type BothSides, type Side } from '../linkage/setup.ts';
+import { compareReadings, type Asymmetry } from '../measure/error.ts';
+import { limitsForSide } from '../window/limits.ts';
+import { solveSide, type Case } from '../window/solve.ts';
+
+/** A reading with the standard error of its mean. */
+interface Reading {
+  deg: number;
+  sem: number;
+}
+
+/** How far feet may stand unlike, and only for a measured reason (common practice, no source). */
+export const UNLIKE_MOST = { toeOutDeg: 5, forwardMm: 20 } as const;
+/** Below this nothing is worth turning or moving (house defaults). */
+const UNLIKE_LEAST = { toeOutDeg: 2, forwardMm: 5 } as const;
+/** A pelvis that sinks or turns less than this is not seen (house defaults). */
+const DRIFT_FROM = { dropMm: 5, turnDeg: 2 } as const;
+
+/** What the two sides allow in a setup, where the squat drifts for it, and whether the feet may stand unlike. mm, degrees. */
+export interface SideDifference {
+  /** Furthest each shank may lean, by its own limits. */
+  ceilingDeg: BothSides<number | null>;
+  deepestDeg: BothSides<number | null>;
+  ankle: Asymmetry;
+  /** Inward rotation of the hips; null = not measured on both sides. */
+  rotation: Asymmetry | null;
+  /** Expected when the squat goes on to its target although one side is spent; null = none to expect. */
+  drift: { toward: Side; dropMm: number; turnDeg: number } | null;
+  /** null = stand alike. */
+  unlike: {
+    side: Side;
+    /** So much further out than the other foot; 0 = not for this reason. */
+    toeOutDeg: number;
+    /** Or so much further forward; 0 = not for this reason. */
+    forwardMm: number;
+    /** What was cut off by the limit of {@link UNLIKE_MOST}. */
+    isCapped: boolean;
+    because: 'ankle' | 'rotation';
+  } | null;
+  says: string[];
+}
+
+const other = (side: Side): Side => (side === 'left' ? 'right' : 'left');
+const whole = (value: number) => Math.round(value).toString();
+
+/** Where a leg goes by its own limits: hip height and the forward way of its knee at the depth it reaches, mm. */
+function legAt(question: Case, side: Side, deepestDeg: number | null) {
+  const body = resolveBody(question.body);
+  const link = buildLinkage(body, question.setup, side);
+  const target = question.target.thighDepthDeg;
+  const depth = Math.min(target, deepestDeg ?? target);
+  const { window } = solveSide({ ...question, target: { thighDepthDeg: depth } }, side);
+  if (window.kind === 'stanceTooWide') return null;
+  const pose = poseAt(link, toRad(window.ceilingDeg), toRad(depth));
+  return pose.kind === 'pose' ? { hipZ: pose.joints.hip.z, kneeX: pose.joints.knee.x } : null;
+}
+
+/** A side short of the target goes on by sinking to the freer side; its hip stays back with its knee. */
+function driftOf(question: Case, deepest: BothSides<number | null>): SideDifference['drift'] {
+  const target = question.target.thighDepthDeg;
+  const reaches = (side: Side) => (deepest[side] ?? -90) >= target - 1e-6;
+  if (reaches('left') && reaches('right')) return null;
+  const legs = {
+    left: legAt(question, 'left', deepest.left),
+    right: legAt(question, 'right', deepest.right),
+  };
+  if (!legs.left || !legs.right) return null;
+  const dropMm = Math.abs(legs.left.hipZ - legs.right.hipZ);
+  const toward: Side = legs.left.hipZ < legs.right.hipZ ? 'left' : 'right';
+  const apart = resolveBody(question.body).lengthsMm.hipSeparation;
+  const turnDeg = toDeg(Math.atan2(Math.abs(legs.left.kneeX - legs.right.kneeX), apart));
+  return dropMm >= DRIFT_FROM.dropMm || turnDeg >= DRIFT_FROM.turnDeg
+    ? { toward, dropMm, turnDeg }
+    : null;
+}
+
+/** How far forward the stiffer foot would stand for both ankles to be spent at once, mm: its shank then leans that much less. */
+function staggerOf(question: Case, stiffer: Side): number {
+  const lean = (side: Side) => {
+    const link = buildLinkage(resolveBody(question.body), question.setup, side);
+    const { dorsiflexionDeg, bufferDeg } = limitsForSide(question.limits, side);
+    const shank = toRad(dorsiflexionDeg - bufferDeg) + link.foot.pitch;
+    return link.shankMm * Math.sin(shank) * link.cosKneeAzimuth;
+  };
+  return lean(other(stiffer)) - lean(stiffer);
+}
+
+/**
+ * Compares the sides of a setup: each one's ceiling, the drift to expect, and whether a small unlike stance is justified. It is only where
+ * the readings differ beyond what they can tell (their minimal detectable change), and only up to 5° or 20 mm.
+ *
+ * A hip with less inward rotation stands turned out further; a stiffer ankle, where it is what stops the squat, further out or further forward.
+ */
+export function sideDifference(
+  question: Case,
+  ankles: BothSides<Reading>,
+  hipRotationIn: BothSides<Reading | null>,
+): SideDifference {
+  const value = ({ deg, sem }: Reading) => ({ value: deg, sem });
+  const ankle = compareReadings(value(ankles.left), value(ankles.right));
+  const { left: inL, right: inR } = hipRotationIn;
+  const rotation = inL && inR ? compareReadings(value(inL), value(inR)) : null;
+  const solved = { left: solveSide(question, 'left'), right: solveSide(question, 'right') };
+  const ceiling = (side: Side) => {
+    const { window } = solved[side];
+    return window.kind === 'stanceTooWide' ? null : window.ceilingDeg;
+  };
+  const deepestDeg = {
+    left: solved.left.deepestThighDepthDeg,
+    right: solved.right.deepestThighDepthDeg,
+  };
+  const difference: Omit<SideDifference, 'says'> = {
+    ceilingDeg: { left: ceiling('left'), right: ceiling('right') },
+    deepestDeg,
+    ankle,
+    rotation,
+    drift: driftOf(question, deepestDeg),
+    unlike: null,
+  };
+  difference.unlike = unlikeOf(question, difference);
+  return { ...difference, says: sayOf(question, difference) };
+}
+
+function unlikeOf(
+  question: Case,
+  { ankle, rotation, drift }: Omit<SideDifference, 'says'>,
+): SideDifference['unlike'] {
+  if (rotation?.kind === 'different') {
+    const wanted = Math.abs(rotation.differenceDeg) / 2;
+    return {
+      side: rotation.lower,
+      toeOutDeg: Math.min(UNLIKE_MOST.toeOutDeg, Math.round(wanted)),
+      forwardMm: 0,
+      isCapped: wanted > UNLIKE_MOST.toeOutDeg,
+      because: 'rotation',
+    };
+  }
+  if (ankle.kind !== 'different' || !drift) return null;
+  const wanted = staggerOf(question, ankle.lower);
+  if (wanted < UNLIKE_LEAST.forwardMm) return null;
+  return {
+    side: ankle.lower,
+    toeOutDeg: UNLIKE_MOST.toeOutDeg,
+    forwardMm: Math.min(UNLIKE_MOST.forwardMm, Math.round(wanted / 5) * 5),
+    isCapped: wanted > UNLIKE_MOST.forwardMm,
+    because: 'ankle',
+  };
+}
+
+function sayOf(
+  question: Case,
+  { ceilingDeg, ankle, rotation, drift, unlike }: Omit<SideDifference, 'says'>,
+): string[] {
+  const says: string[] = [];
+  const [l, r] = SIDES.map((side) => ceilingDeg[side]);
+  if (l !== null && r !== null && l !== undefined && r !== undefined)
+    says.push(`The left shank may lean ${whole(l)}°, the right ${whole(r)}°.`);
+  if (drift)
+    says.push(
+      `Going on to the target, expect the pelvis to sink toward the ${drift.toward} by up to ${whole(drift.dropMm)} mm${drift.turnDeg >= DRIFT_FROM.turnDeg ? ` and to turn about ${whole(drift.turnDeg)}° toward the ${other(drift.toward)}` : ''}: the ${other(drift.toward)} side is spent first.`,
+    );
+  if (!unlike) {
+    const real = [ankle, rotation].some((a) => a?.kind === 'different');
+    says.push(
+      real
+        ? 'Stand alike: the sides differ, but both get there.'
+        : `Stand alike: ankles ${whole(Math.abs(ankle.differenceDeg))}° apart is within what the readings can tell (${whole(ankle.mdcDeg)}°).`,
+    );
+    return says;
+  }
+  const foot = `the ${unlike.side} foot`;
+  const limit = unlike.isCapped
+    ? ' That is the limit: more than 5° or 20 mm is not stood but trained.'
+    : ' At most 5° or 20 mm.';
+  if (unlike.because === 'rotation')
+    says.push(
+      `Measured reason to stand a little unlike: the ${unlike.side} hip turns in ${whole(Math.abs(rotation?.differenceDeg ?? 0))}° less, beyond the ${whole(rotation?.mdcDeg ?? 0)}° the readings can tell. Turn ${foot} ${unlike.toeOutDeg}° further out.${limit}`,
+    );
+  else
+    says.push(
+      `Measured reason to stand a little unlike: the ${unlike.side} ankle has ${whole(Math.abs(ankle.differenceDeg))}° less, beyond the ${whole(ankle.mdcDeg)}° the readings can tell. Turn ${foot} ${unlike.toeOutDeg}° further out, or set it ${unlike.forwardMm} mm ahead.${limit}`,
+    );
+  if (question.setup.toeOutDeg.left !== question.setup.toeOutDeg.right) {
+    const by = question.setup.toeOutDeg[unlike.side] - question.setup.toeOutDeg[other(unlike.side)];
+    if (by < 0) says.push(`Now it is the other way round: ${foot} is ${whole(-by)}° further in.`);
+  }
+  return says;
+}
+
+/** What the finder may do with it: the side that may be turned out further, and how far. */
+export const turnFurtherBy = ({
+  unlike,
+}: Pick<SideDifference, 'unlike'>): { side: Side; mostDeg: number } | null =>
+  unlike && unlike.toeOutDeg >= UNLIKE_LEAST.toeOutDeg
+    ? { side: unlike.side, mostDeg: unlike.toeOutDeg }
+    : null;
