@@ -13,7 +13,7 @@ import { lockedCase, versionInForce } from '../setup/locking.ts';
 import { sayFound } from '../setup/schools.ts';
 import { today } from '../shell/today.ts';
 
-/** A client's settled setup on the bench: opened once, then played with as anything else; the client's stays as it is. */
+/** A client's locked setup on the bench: opened once, then played with as anything else; the client's stays as it is. */
 export function FromClient({
   clientId,
   onOpen,
@@ -25,7 +25,7 @@ export function FromClient({
   if (view.state === 'loading')
     return (
       <Part>
-        <Waiting what="the settled setup" />
+        <Waiting what="the locked setup" />
       </Part>
     );
   if (view.state !== 'ready')
@@ -63,14 +63,14 @@ function Opened({
   if (!inForce)
     return (
       <Part>
-        <Notice>{`${dossier.client.name} has no settled setup: the bench is as you left it.`}</Notice>
+        <Notice>{`${dossier.client.name} has no locked setup: the bench is as you left it.`}</Notice>
       </Part>
     );
   const { lock, number } = inForce;
   return (
     <Part>
       <Notice tone="good">
-        <Say strong>{`${dossier.client.name}’s settled setup, version ${number}`}</Say>
+        <Say strong>{`${dossier.client.name}’s locked setup, version ${number}`}</Say>
         <Say number>{sayFound({ setup: lock.setup, targetDepthDeg: lock.thighDepthDeg })}</Say>
         <Say small soft>
           {`${lock.by === '' ? 'Somebody' : lock.by}, ${sayDay(lock.on)}: ${lock.why} ${question ? 'What you turn here changes nothing for the client.' : 'Both ankles must be measured before it can be drawn.'}`}

@@ -21,7 +21,7 @@ export function LabScreen({ clientId }: { clientId: string | null }) {
   const [before, setBefore] = useState<Case | null>(null);
   const [method, setMethod] = useState<MethodProfile | null>(null);
   const [message, setMessage] = useState<{ tone: 'now' | 'good'; text: string } | null>(null);
-  // A client's settled setup stands as the ghost until something else is opened.
+  // A client's locked setup stands as the ghost until something else is opened.
   const [locked, setLocked] = useState<Case | null>(null);
   const change = useCallback(
     (next: Case) => {
@@ -71,7 +71,7 @@ export function LabScreen({ clientId }: { clientId: string | null }) {
       question={question}
       onChange={change}
       before={locked ?? before}
-      beforeIs={locked ? 'the settled setup' : undefined}
+      beforeIs={locked ? 'the locked setup' : undefined}
       {...(method ? { method } : {})}
     >
       {({ pinned, body, preview }) => (

@@ -9,7 +9,7 @@ const REASONS: Record<SetupChange['reason'], string> = {
   sameBothSides: 'Both feet stand alike unless a measured difference says otherwise.',
   opensWindow: 'The smallest change that opens the way to the target.',
   ankleAllowsLess: 'The measured ankle now allows a lower heel with range in hand.',
-  settledByTrying: 'Tried in this setup and settled.',
+  settledByTrying: 'Tried in this setup and locked.',
   deepestThatHolds: 'The deepest that keeps every limit; go lower only as the ankle gains.',
 };
 

@@ -118,7 +118,7 @@ export function stageViews(dossier: Dossier, day: string): Record<Stage, StageVi
     const solved = found.kind === 'ready' ? solve(found.question) : null;
     const isOpen = solved?.sides[solved.governingSide].window.kind === 'open';
     if (solved && !isOpen) set = { state: 'attention', note: 'window shut' };
-    else if (lockOf(dossier)?.on === day) set = { state: 'done', note: 'settled today' };
+    else if (lockOf(dossier)?.on === day) set = { state: 'done', note: 'locked today' };
     else if (dossier.setupTrials.some((t) => !t.undone && t.takenOn === day))
       set = { state: 'partial', note: 'being tried' };
     else if (setup.updatedAt.slice(0, 10) >= day) set = { state: 'done', note: 'set today' };

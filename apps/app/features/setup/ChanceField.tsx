@@ -8,7 +8,7 @@ import { useLook } from '../../ui/useLook.ts';
 import { sayPoint, type FieldPoint } from './field.ts';
 
 /** Room for the tick labels, px. */
-const EDGE = { left: 34, bottom: 34, top: 8, right: 8 } as const;
+const EDGE = { left: 34, bottom: 34, top: 18, right: 8 } as const;
 /** Steps of the point: a thumb's precision is not worth more, mm and degrees. */
 const STEP = { stanceMm: 10, toeOutDeg: 1 } as const;
 const CONTOURS = [0.5, 0.9] as const;
@@ -49,6 +49,17 @@ export function ChanceField({
     h: (height - EDGE.top - EDGE.bottom) / toesDeg.length,
   };
   const bottom = height - EDGE.bottom;
+  /** Whole pixels, so that neighbours neither overlap nor leave a seam. */
+  const box = (column: number, row: number) => {
+    const x = Math.round(EDGE.left + column * cell.w);
+    const y = Math.round(bottom - (row + 1) * cell.h);
+    return {
+      x,
+      y,
+      width: Math.round(EDGE.left + (column + 1) * cell.w) - x,
+      height: Math.round(bottom - row * cell.h) - y,
+    };
+  };
   const X = (mm: number) => EDGE.left + ((mm - firstStance) / stanceStep + 0.5) * cell.w;
   const Y = (deg: number) => bottom - ((deg - firstToe) / toeStep + 0.5) * cell.h;
   const lines = useMemo(
@@ -151,10 +162,7 @@ export function ChanceField({
               return p < 0.02 ? null : (
                 <Rect
                   key={`${stance} ${toe}`}
-                  x={EDGE.left + column * cell.w}
-                  y={bottom - (row + 1) * cell.h}
-                  width={cell.w + 0.5}
-                  height={cell.h + 0.5}
+                  {...box(column, row)}
                   fill={colors.lake}
                   fillOpacity={0.62 * p}
                 />
@@ -203,6 +211,9 @@ export function ChanceField({
           <SvgText x={EDGE.left} y={height - 4} {...text}>
             stance, cm
           </SvgText>
+          <SvgText x={2} y={EDGE.top - 6} {...text}>
+            toe-out
+          </SvgText>
           {toesDeg
             .filter((deg) => deg % 10 === 0)
             .map((deg) => (
@@ -212,7 +223,7 @@ export function ChanceField({
             ))}
           {isInSight(habit) && (
             <Polygon
-              points={`${X(habit.stanceWidthMm)},${Y(habit.toeOutDeg) - 8} ${X(habit.stanceWidthMm) + 8},${Y(habit.toeOutDeg)} ${X(habit.stanceWidthMm)},${Y(habit.toeOutDeg) + 8} ${X(habit.stanceWidthMm) - 8},${Y(habit.toeOutDeg)}`}
+              points={`${X(habit.stanceWidthMm)},${Y(habit.toeOutDeg) - 14} ${X(habit.stanceWidthMm) + 14},${Y(habit.toeOutDeg)} ${X(habit.stanceWidthMm)},${Y(habit.toeOutDeg) + 14} ${X(habit.stanceWidthMm) - 14},${Y(habit.toeOutDeg)}`}
               fill={colors.paper}
               stroke={colors.heather}
               strokeWidth={2.5}

@@ -18,7 +18,7 @@ const who = ({ by, on }: Lock) => `${by === '' ? 'Somebody' : by}, ${sayDay(on)}
 const sayLocked = (lock: Lock) =>
   sayFound({ setup: lock.setup, targetDepthDeg: lock.thighDepthDeg });
 
-/** The settled setup in force: what, who, when, why and what speaks for it; earlier versions below. */
+/** The locked setup in force: what, who, when, why and what speaks for it; earlier versions below. */
 export function LockedPart({
   dossier,
   onTakeBack,
@@ -39,7 +39,7 @@ export function LockedPart({
     !isOf(inForce.lock, { setup: setup.setup, targetDepthDeg: setup.thighDepthDeg });
   return (
     <Part
-      title={inForce ? `Settled setup, version ${inForce.number}` : 'No settled setup in force'}
+      title={inForce ? `Locked setup, version ${inForce.number}` : 'No locked setup in force'}
       {...(inForce ? { hint: `${who(inForce.lock)} · school “${inForce.lock.profileName}”` } : {})}
     >
       {inForce && (
@@ -50,7 +50,7 @@ export function LockedPart({
           <Say>{inForce.lock.why}</Say>
           {differs && (
             <Notice tone="before">
-              The setup in use is another one: settle it too, or go back to this one.
+              The setup in use is another one: lock it too, or go back to this one.
             </Notice>
           )}
           <Fold title="What speaks for it" note={inForce.lock.evidence.says[0] ?? ''}>
@@ -111,7 +111,7 @@ const REASONS = [
   'For now, while the ankle is trained.',
 ] as const;
 
-/** Settling a setup: one tap on a reason, or one in own words. */
+/** Locking a setup: one tap on a reason, or one in own words. */
 export function LockForm({
   setup,
   isTried,
@@ -126,7 +126,7 @@ export function LockForm({
 }) {
   const [why, setWhy] = useState('');
   return (
-    <Part title="Settle this setup">
+    <Part title="Lock this setup">
       <Say strong number>
         {setup}
       </Say>
@@ -149,7 +149,7 @@ export function LockForm({
         renderErrorMessage={false}
       />
       <View style={{ flexDirection: 'row', gap: space.s }}>
-        <Button title="Settle it" disabled={why.trim() === ''} onPress={() => onLock(why.trim())} />
+        <Button title="Lock it" disabled={why.trim() === ''} onPress={() => onLock(why.trim())} />
         <Button type="clear" title="Not yet" onPress={onCancel} />
       </View>
     </Part>

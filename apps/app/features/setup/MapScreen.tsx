@@ -18,7 +18,7 @@ import { HOLD_NAMES, sayDepth, saySupport } from '../instrument/words.ts';
 import { methodOf } from '../measure/index.ts';
 import { today } from '../shell/today.ts';
 import { ChanceField } from './ChanceField.tsx';
-import { chanceOn, heelLevels, sayPoint, type FieldPoint } from './field.ts';
+import { chanceOn, heelLevels, sayChance, sayPoint, type FieldPoint } from './field.ts';
 import { finderQuestion } from './schools.ts';
 import { countingTrials, triedFrom } from './trying.ts';
 import { useChanceMap } from './useSet.ts';
@@ -136,7 +136,7 @@ export function MapScreen({ dossier }: { dossier: Dossier }) {
             }}
             habit={habit}
             point={point}
-            height={isWide ? 420 : 300}
+            height={isWide ? 520 : 300}
             onDrag={setDragged}
             onPlace={(p) => {
               setDragged(null);
@@ -218,7 +218,7 @@ export function MapScreen({ dossier }: { dossier: Dossier }) {
           )}
           {chanceOn(map, point) < chanceOn(map, from) - 0.02 && placed && (
             <Say small soft>
-              {`Less likely than the setup in use (${Math.round(100 * chanceOn(map, from))} of 100).`}
+              {`Less likely than the setup in use (${sayChance(chanceOn(map, from))}).`}
             </Say>
           )}
         </>

@@ -130,7 +130,12 @@ export function RecordPart({
         onChange={(to) => onComfort(Number(to))}
       />
       <View style={{ alignItems: 'flex-start', gap: space.s }}>
-        <Button type="clear" title="Film this set in Watch" onPress={onFilm} />
+        <Button
+          type="clear"
+          buttonStyle={{ paddingHorizontal: 0 }}
+          title="Film this set in Watch"
+          onPress={onFilm}
+        />
       </View>
     </Part>
   );

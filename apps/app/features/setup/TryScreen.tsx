@@ -2,11 +2,13 @@ import { router } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import type { Dossier, SetupTrial } from '@zither/contract';
+import { SIDES, type Side } from '@zither/core';
 import { Button } from '../../ui/elements.ts';
 import { Fold } from '../../ui/Fold.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
+import { StringGauge } from '../../ui/StringGauge.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { PainButton } from '../clear/PainButton.tsx';
@@ -20,6 +22,7 @@ import { today } from '../shell/today.ts';
 import { ChanceBar } from './ChanceBar.tsx';
 import { isOf, lockFor, wasClean } from './locking.ts';
 import { LockedPart, LockForm } from './LockPart.tsx';
+import { sayChance } from './field.ts';
 import { RecordPart } from './RecordPart.tsx';
 import { finderQuestion, sayFound } from './schools.ts';
 import {
@@ -43,7 +46,7 @@ const painMovement = (t: SetupTrial): string =>
     200,
   );
 
-/** The trial loop: try a setup, record what the reps showed, and the next one worth trying is there, until one is to be settled. */
+/** The trial loop: try a setup, record what the reps showed, and the next one worth trying is there, until one is to be locked. */
 export function TryScreen({ dossier }: { dossier: Dossier }) {
   const { client } = dossier;
   const { isWide } = useLook();
@@ -108,7 +111,7 @@ export function TryScreen({ dossier }: { dossier: Dossier }) {
     setComfort(null);
     setCaptureIds([]);
   };
-  const use = (placed: Placed) => {
+  const putInUse = (placed: Placed) => {
     if (isSame(placed, inUse)) return;
     putSetup(
       client.id,
@@ -128,7 +131,7 @@ export function TryScreen({ dossier }: { dossier: Dossier }) {
   };
   const record = (what: Showed, pain: boolean) => {
     if (!current) return;
-    use(current);
+    putInUse(current);
     putSetupTrial(
       client.id,
       { id: newId(), version: 0 },
@@ -155,7 +158,7 @@ export function TryScreen({ dossier }: { dossier: Dossier }) {
   };
   const settle = (why: string) => {
     if (!current) return;
-    use(current);
+    putInUse(current);
     lockSetup(
       client.id,
       lockFor(
@@ -244,7 +247,7 @@ export function TryScreen({ dossier }: { dossier: Dossier }) {
               <Say>{sayAdvice(advice, trials.length)}</Say>
             ) : (
               chanceOf(current) !== null && (
-                <Say>{`A clean rep in ${Math.round(100 * (chanceOf(current) ?? 0))} of 100.`}</Say>
+                <Say>{`A clean rep in about ${sayChance(chanceOf(current) ?? 0)}.`}</Say>
               )
             )}
             {picked && (
@@ -263,14 +266,14 @@ export function TryScreen({ dossier }: { dossier: Dossier }) {
               <Choose
                 key={sayFound(o)}
                 placed={o}
-                note={`${Math.round(100 * o.chance)} of 100`}
+                note={sayChance(o.chance)}
                 onPick={() => pick(o)}
               />
             ))}
             {inUse && !isSame(inUse, advice) && (
               <Choose
                 placed={inUse}
-                note={`in use${answer.chanceNow === null ? '' : `, ${Math.round(100 * answer.chanceNow)} of 100`}`}
+                note={`in use${answer.chanceNow === null ? '' : `, ${sayChance(answer.chanceNow)}`}`}
                 onPick={() => pick(inUse)}
               />
             )}
@@ -302,7 +305,7 @@ export function TryScreen({ dossier }: { dossier: Dossier }) {
             setCaptureIds(captures.map((c) => c.id));
           }}
           onFilm={() => {
-            use(current);
+            putInUse(current);
             go('watch?condition=load');
           }}
         />
@@ -326,9 +329,9 @@ export function TryScreen({ dossier }: { dossier: Dossier }) {
         canRecord ? (
           <View style={{ flex: 1, flexDirection: 'row', gap: space.s }}>
             <Button
-              title={advice?.kind === 'lock' && !picked ? 'Settle it' : 'Settle'}
+              title={advice?.kind === 'lock' && !picked ? 'Lock it' : 'Lock'}
               type={advice?.kind === 'lock' && !picked ? 'solid' : 'outline'}
-              accessibilityLabel="Settle this setup"
+              accessibilityLabel="Lock this setup"
               containerStyle={{ flex: 1 }}
               buttonStyle={{ minHeight: 52 }}
               onPress={() => setIsLocking(true)}
@@ -386,7 +389,7 @@ function Choose({ placed, note, onPick }: { placed: Placed; note: string; onPick
 }
 
 function Believed({
-  answer: { limits },
+  answer: { limits, advice },
   measured: { dorsiflexionDeg, hipFold },
   trials,
 }: {
@@ -394,25 +397,51 @@ function Believed({
   measured: NonNullable<ReturnType<typeof finderQuestion>>;
   trials: number;
 }) {
+  const needed = (side: Side) => {
+    const least = advice?.needsDeg[side] ?? null;
+    return least === null ? null : { least: Math.min(45, least), most: 48 };
+  };
   return (
     <Part
       title="What is believed now"
       hint={
         trials === 0
           ? 'The readings and their error; trials will narrow it.'
-          : `The readings, narrowed by ${trials} ${trials === 1 ? 'trial' : 'trials'}.`
+          : `The readings, narrowed by ${trials} ${trials === 1 ? 'trial' : 'trials'}. Ghost: as measured. Thick: what the advised setup needs.`
       }
     >
-      <Say small number>
-        {sayBelieved('Left ankle', dorsiflexionDeg.left, limits.left)}
-      </Say>
-      <Say small number>
-        {sayBelieved('Right ankle', dorsiflexionDeg.right, limits.right)}
-      </Say>
+      {SIDES.map((side) => (
+        <View key={side}>
+          <Say strong number>
+            {sayBelieved(side === 'left' ? 'Left ankle' : 'Right ankle', limits[side])}
+          </Say>
+          <StringGauge
+            label={`Ankle ${side}`}
+            unit="°"
+            now={limits[side].deg}
+            before={dorsiflexionDeg[side]}
+            error={2 * limits[side].sd}
+            target={needed(side)}
+            scale={{ least: 5, most: 50 }}
+            digits={1}
+          />
+        </View>
+      ))}
       {limits.fold && hipFold ? (
-        <Say small number>
-          {sayBelieved('Hip fold, knees narrow', hipFold.atZeroAbductionDeg, limits.fold)}
-        </Say>
+        <View>
+          <Say strong number>
+            {sayBelieved('Hip fold, knees together', limits.fold)}
+          </Say>
+          <StringGauge
+            label="Hip fold, knees together"
+            unit="°"
+            now={limits.fold.deg}
+            before={hipFold.atZeroAbductionDeg}
+            error={2 * limits.fold.sd}
+            target={null}
+            scale={{ least: 80, most: 170 }}
+          />
+        </View>
       ) : (
         <Say small soft>
           Hip fold was not measured: a tuck tells nothing of where it starts.
@@ -450,7 +479,7 @@ function TriedPart({
           {sayFound({ setup: t.setup, targetDepthDeg: t.thighDepthDeg })}
         </Say>
         <Say small number>
-          {`${sayShowed(t)}${t.chance === null ? '' : ` Foretold: clean in ${Math.round(100 * t.chance)} of 100.`}${t.captureIds.length > 0 ? ' From the camera.' : ''}${t.undone ? ' Taken back.' : ''}`}
+          {`${sayShowed(t)}${t.chance === null ? '' : ` Foretold: clean in ${sayChance(t.chance)}.`}${t.captureIds.length > 0 ? ' From the camera.' : ''}${t.undone ? ' Taken back.' : ''}`}
         </Say>
       </View>
       {(counts || t.undone) && (

@@ -1,13 +1,13 @@
 import type { Dossier, Lock, LockValues, SetupTrial } from '@zither/contract';
-import { wentClean, type SetupTried } from '@zither/core';
+import { wentClean, type Case, type SafetyLimit, type SetupTried } from '@zither/core';
 import { clientCase, lockOf, methodOf } from '../measure/derive.ts';
-import type { Case, SafetyLimit } from '@zither/core';
+import { sayChance } from './field.ts';
 import { sayTrial } from './words.ts';
 import { countingTrials, triedFrom, type LoopAnswer } from './trying.ts';
 
 type Placed = Pick<SetupTried, 'setup' | 'targetDepthDeg'>;
 
-/** Whether a trial or a settled setup is of this very setup. */
+/** Whether a trial or a locked setup is of this very setup. */
 export const isOf = (
   row: { setup: SetupTried['setup']; thighDepthDeg: number },
   { setup, targetDepthDeg }: Placed,
@@ -16,7 +16,7 @@ export const isOf = (
 
 const whole = (value: number) => Math.round(value).toString();
 
-/** What speaks for settling a setup, in sentences, and the numbers of the day. */
+/** What speaks for locking a setup, in sentences, and the numbers of the day. */
 export function evidenceFor(
   dossier: Dossier,
   placed: Placed,
@@ -31,15 +31,15 @@ export function evidenceFor(
     says.push(
       `Clean in ${clean.length} of ${own.length} ${own.length === 1 ? 'trial' : 'trials'} of it; ${trials.length} tried in all.`,
     );
-  else says.push('Settled without a trial of it.');
+  else says.push('Locked without a trial of it.');
   if (chance !== null)
     says.push(
-      `A clean rep was foretold in ${whole(100 * chance)} of 100 by the readings and the trials.`,
+      `A clean rep was foretold in about ${sayChance(chance)} by the readings and the trials.`,
     );
   if (answer) {
     const { left, right, fold } = answer.limits;
     says.push(
-      `Believed: left ankle ${left.deg.toFixed(1)}° ± ${left.sd.toFixed(1)}°, right ${right.deg.toFixed(1)}° ± ${right.sd.toFixed(1)}°${fold ? `, fold ${whole(fold.deg)}° ± ${whole(fold.sd)}°` : ''}.`,
+      `Believed: left ankle ${left.deg.toFixed(1)}° ± ${(2 * left.sd).toFixed(1)}°, right ${right.deg.toFixed(1)}° ± ${(2 * right.sd).toFixed(1)}°${fold ? `, fold ${whole(fold.deg)}° ± ${whole(2 * fold.sd)}°` : ''}.`,
     );
   }
   for (const t of own.slice(-3)) says.push(sayTrial(t).slice(0, 300));
@@ -51,7 +51,7 @@ export function evidenceFor(
   };
 }
 
-/** A settled setup, ready to be kept. */
+/** A locked setup, ready to be kept. */
 export function lockFor(
   dossier: Dossier,
   placed: Placed,
@@ -75,17 +75,17 @@ export function lockFor(
   };
 }
 
-/** Settled setups in the order they were made, each with its number; taken-back ones keep theirs. */
+/** Locked setups in the order they were made, each with its number; taken-back ones keep theirs. */
 export const versionsOf = ({ locks }: Pick<Dossier, 'locks'>): { lock: Lock; number: number }[] =>
   [...locks].sort((a, b) => a.at.localeCompare(b.at)).map((lock, i) => ({ lock, number: i + 1 }));
 
-/** The settled setup in force with its number. */
+/** The locked setup in force with its number. */
 export function versionInForce(dossier: Pick<Dossier, 'locks'>) {
   const lock = lockOf(dossier);
   return versionsOf(dossier).find((v) => v.lock.id === lock?.id) ?? null;
 }
 
-/** The settled setup as a question to the linkage, with what is measured today; null until the ankles are known. */
+/** The locked setup as a question to the linkage, with what is measured today; null until the ankles are known. */
 export function lockedCase(
   dossier: Dossier,
   lock: Lock,

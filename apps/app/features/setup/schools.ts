@@ -26,6 +26,9 @@ const ANY_KIT: KitPiece[] = [5, 10, 15, 20, 25, 30, 40].map((riseMm) => ({
   riseMm,
 }));
 
+/** What an ankle shows at the wall it does not show to the degree in a squat: standard error of carrying it over (house default). */
+const CARRIED_OVER_SEM_DEG = 1.5;
+
 /** Nobody is sent to stand wider than a usual hip opens, degrees (AAOS normal range, from memory). */
 const ABDUCTION_MOST_DEG = 45;
 
@@ -58,7 +61,10 @@ export function finderQuestion(
     limits: { hipAbductionDeg: ABDUCTION_MOST_DEG },
     kit: [...kit, ...heels],
     uncertainty: {
-      dorsiflexionDeg: Math.hypot(left.sem, right.sem) / Math.SQRT2,
+      dorsiflexionDeg: Math.hypot(
+        Math.hypot(left.sem, right.sem) / Math.SQRT2,
+        CARRIED_OVER_SEM_DEG,
+      ),
       hipFoldDeg: USUAL_UNCERTAINTY.hipFoldDeg,
     },
     turnFurther: sides && turnFurtherBy(sides),

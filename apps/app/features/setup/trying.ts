@@ -14,6 +14,7 @@ import {
   type LoopStop,
   type MapAt,
   type MethodProfile,
+  type Reach,
   type SetupQuestion,
   type SetupTried,
 } from '@zither/core';
@@ -96,6 +97,8 @@ export interface LoopAnswer {
     setup: SetupTried['setup'];
     targetDepthDeg: number;
     chance: number;
+    /** Dorsiflexion it needs on each side; null = no ankle would do. */
+    needsDeg: { left: number | null; right: number | null };
   } | null;
   stop: LoopStop | null;
   others: { setup: SetupTried['setup']; targetDepthDeg: number; chance: number }[];
@@ -117,6 +120,8 @@ export function answerLoop({ question, profile, tried, today, now }: LoopQuestio
     const { mean, sd } = limitNow(belief, which);
     return { deg: mean, sd };
   };
+  const needs = ({ neededDeg, pitchDeg }: Reach) =>
+    neededDeg === null || !Number.isFinite(neededDeg) ? null : neededDeg - pitchDeg;
   return {
     advice: advice && {
       kind: advice.kind,
@@ -125,6 +130,7 @@ export function answerLoop({ question, profile, tried, today, now }: LoopQuestio
       setup: advice.option.setup,
       targetDepthDeg: advice.option.targetDepthDeg,
       chance: advice.chance,
+      needsDeg: { left: needs(advice.option.reach.left), right: needs(advice.option.reach.right) },
     },
     stop,
     others,

@@ -1,6 +1,7 @@
 import type { SetupTrialValues } from '@zither/contract';
 import { SIDES, type LoopStop, type Side } from '@zither/core';
 import { sayDepth } from '../instrument/words.ts';
+import { sayChance } from './field.ts';
 import { sayFound } from './schools.ts';
 import type { LoopAnswer } from './trying.ts';
 
@@ -38,7 +39,7 @@ export function sayAdvice(advice: NonNullable<LoopAnswer['advice']>, trials: num
     trials === 0
       ? 'the readings'
       : `the readings and ${trials} ${trials === 1 ? 'trial' : 'trials'}`;
-  const chance = `A clean rep in ${whole(100 * advice.chance)} of 100, by ${by}.`;
+  const chance = `A clean rep in about ${sayChance(advice.chance)}, by ${by}.`;
   if (advice.kind === 'lock')
     return `${chance} It was tried and went clean, and nothing the school would rather have is likely enough. Stop here and lock it.`;
   return advice.why === 'promising'
@@ -55,10 +56,6 @@ export const STOP_WORDS: Record<LoopStop, string> = {
   nothing: 'Everything worth a trial was tried. Look at another school, or another depth.',
 };
 
-/** What is believed of a limit beside what was measured. */
-export const sayBelieved = (
-  name: string,
-  measured: number,
-  { deg, sd }: { deg: number; sd: number },
-): string =>
-  `${name}: ${deg.toFixed(1)}° ± ${sd.toFixed(1)}° believed, ${measured.toFixed(1)}° measured.`;
+/** A limit as believed: it lies within the span more likely than 19 to 1. */
+export const sayBelieved = (name: string, { deg, sd }: { deg: number; sd: number }): string =>
+  `${name}: ${deg.toFixed(1)}° ± ${(2 * sd).toFixed(1)}°`;

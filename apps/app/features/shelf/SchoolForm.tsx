@@ -27,10 +27,13 @@ const JUDGED = FAULT_IDS.filter((id): id is JudgedFault => id !== 'pain');
 /** Every parameter of an own school. What cannot be is said with the field it is in, and nothing typed is lost. */
 export function SchoolForm({
   values: kept,
+  taken,
   onSave,
   onCancel,
 }: {
   values: SchoolValues;
+  /** Names of the other schools. */
+  taken: readonly string[];
   onSave: (values: SchoolValues) => void;
   onCancel: () => void;
 }) {
@@ -48,7 +51,9 @@ export function SchoolForm({
       .filter((line) => line !== '');
     const checked = schoolValuesSchema.safeParse({ ...draft, cueWords });
     if (checked.success) {
-      onSave(checked.data);
+      if (taken.includes(checked.data.name))
+        setProblem(`There is a school “${checked.data.name}” already: give it another name.`);
+      else onSave(checked.data);
       return;
     }
     const [issue] = checked.error.issues;

@@ -19,7 +19,7 @@ import {
 } from './entries.ts';
 import { EntryRow } from './EntryRow.tsx';
 import { HistoryPart } from './HistoryPart.tsx';
-import { SchoolsPart } from './SchoolsPart.tsx';
+import { useSchoolsParts } from './useSchoolsParts.tsx';
 
 type Shown = TableName | 'history' | 'schools';
 
@@ -39,6 +39,7 @@ export function ShelfScreen() {
   const { changeTables } = useChanges();
   const [table, setTable] = useState<Shown>('schools');
   const { schools, isUnknown: areSchoolsUnknown } = usePracticeSchools();
+  const parts = useSchoolsParts(schools, areSchoolsUnknown);
   const own = changedEntries(history);
   const keep = (changes: TableChange[], why: string) =>
     changeTables({ at: new Date().toISOString(), by: initials, why, changes });
@@ -55,9 +56,26 @@ export function ShelfScreen() {
   );
   if (table === 'schools')
     return (
-      <Screen title="Shelf" who="Schools, causes, findings and short tests">
+      <Screen
+        // A form begins at its top, wherever the list was scrolled to.
+        key={parts.isEditing ? 'form' : 'list'}
+        title="Shelf"
+        who="Schools, causes, findings and short tests"
+        {...(isWide
+          ? {
+              panes: [
+                <>
+                  {choice}
+                  {parts.list}
+                </>,
+                parts.detail,
+              ],
+            }
+          : {})}
+      >
         {choice}
-        <SchoolsPart schools={schools} isUnknown={areSchoolsUnknown} />
+        {!parts.isEditing && parts.list}
+        {parts.detail}
       </Screen>
     );
   const top = (

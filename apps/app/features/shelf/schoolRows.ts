@@ -1,5 +1,5 @@
 import type { School, SchoolValues } from '@zither/contract';
-import { FAULTS, PROFILES, type FaultId, type Hold, type MethodProfile } from '@zither/core';
+import { FAULTS, HOLDS, PROFILES, type FaultId, type MethodProfile } from '@zither/core';
 import { HOLD_NAMES, sayDepth } from '../instrument/words.ts';
 
 export const HEEL_NAMES = {
@@ -38,12 +38,14 @@ export const PREFERENCE_NAMES = {
 } as const;
 
 const deg = (value: number) => `${Number(value.toFixed(1))}°`;
+const sayKnee = (value: number) => `${deg(Math.abs(value))} ${value < 0 ? 'in' : 'out'}`;
 const range = ({ least, most }: { least: number; most: number }, say: (v: number) => string) =>
   `${say(least)} to ${say(most)}`;
 
+const LEAN_ROW = 'Lean limits';
+
 /** Every parameter of a school as lines of name and value, in the order a squat is set up. */
 export function schoolRows(school: MethodProfile): { name: string; value: string }[] {
-  const lean = Object.entries(school.leanLimitDeg) as [Hold, number][];
   const own = Object.entries(school.faultThresholds) as [
     FaultId,
     { slight: number; clear: number } | null,
@@ -54,11 +56,13 @@ export function schoolRows(school: MethodProfile): { name: string; value: string
       value: range(school.stancePerShoulderWidth, (v) => `${v} ×`) + ' shoulder width',
     },
     { name: 'Toe-out', value: range(school.toeOutDeg, deg) },
-    { name: 'Knee against the foot’s line', value: range(school.kneeBandDeg, deg) },
+    { name: 'Knee against the foot’s line', value: range(school.kneeBandDeg, sayKnee) },
     { name: 'Balance point', value: `${Math.round(100 * school.balance)} % of the foot` },
     {
-      name: 'Lean limits',
-      value: lean.map(([hold, v]) => `${HOLD_NAMES[hold].toLowerCase()} ${deg(v)}`).join(', '),
+      name: LEAN_ROW,
+      value: HOLDS.map(
+        (hold) => `${HOLD_NAMES[hold].toLowerCase()} ${deg(school.leanLimitDeg[hold])}`,
+      ).join(', '),
     },
     { name: 'Heel', value: `${HEEL_NAMES[school.heelPolicy]}; at most ${school.heelMostMm} mm` },
     {
@@ -97,8 +101,15 @@ export function schoolRows(school: MethodProfile): { name: string; value: string
 
 /** What differs between two schools, for reading an own one against the one it came from. */
 export const differingRows = (a: MethodProfile, b: MethodProfile) => {
-  const theirs = new Map(schoolRows(b).map((row) => [row.name, row.value]));
-  return schoolRows(a)
+  const fine = (school: MethodProfile) => [
+    ...schoolRows(school).filter((row) => row.name !== LEAN_ROW),
+    ...HOLDS.map((hold) => ({
+      name: `Lean limit, ${HOLD_NAMES[hold].toLowerCase()}`,
+      value: deg(school.leanLimitDeg[hold]),
+    })),
+  ];
+  const theirs = new Map(fine(b).map((row) => [row.name, row.value]));
+  return fine(a)
     .filter((row) => theirs.get(row.name) !== row.value)
     .map((row) => ({ ...row, was: theirs.get(row.name) ?? '' }));
 };

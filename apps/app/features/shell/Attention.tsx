@@ -25,7 +25,7 @@ const ROW_NAMES = {
   school: 'This school was changed on another device while you worked.',
   schoolChoice: 'The usual school was changed on another device while you worked.',
   setupTrial: 'This trial of a setup was changed on another device while you worked.',
-  lock: 'This settled setup was changed on another device while you worked.',
+  lock: 'This locked setup was changed on another device while you worked.',
   setup: 'This setup was changed on another device while you worked.',
   prescription: 'This prescription was changed on another device while you worked.',
   screening: 'These screen answers were changed on another device while you worked.',

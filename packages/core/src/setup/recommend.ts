@@ -40,7 +40,13 @@ export interface SetupChange {
   /** In the unit of the thing: mm, degrees; holds by name. */
   from: number | Hold;
   to: number | Hold;
-  reason: 'intoRange' | 'sameBothSides' | 'opensWindow' | 'ankleAllowsLess' | 'deepestThatHolds' | 'settledByTrying';
+  reason:
+    | 'intoRange'
+    | 'sameBothSides'
+    | 'opensWindow'
+    | 'ankleAllowsLess'
+    | 'deepestThatHolds'
+    | 'settledByTrying';
 }
 
 export interface Recommendation {

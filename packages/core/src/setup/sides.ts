@@ -1,11 +1,10 @@
 import { resolveBody } from '../body/resolveBody.ts';
 import { toDeg, toRad } from '../geometry/angles.ts';
 import { buildLinkage } from '../linkage/linkage.ts';
-import { poseAt } from '../linkage/pose.ts';
 import { SIDES, type BothSides, type Side } from '../linkage/setup.ts';
 import { compareReadings, type Asymmetry } from '../measure/error.ts';
 import { limitsForSide } from '../window/limits.ts';
-import { solveSide, type Case } from '../window/solve.ts';
+import { solveSide, type Case, type SideSolution } from '../window/solve.ts';
 
 /** A reading with the standard error of its mean. */
 interface Reading {
@@ -17,8 +16,8 @@ interface Reading {
 export const UNLIKE_MOST = { toeOutDeg: 5, forwardMm: 20 } as const;
 /** Below this nothing is worth turning or moving (house defaults). */
 const UNLIKE_LEAST = { toeOutDeg: 2, forwardMm: 5 } as const;
-/** A pelvis that sinks or turns less than this is not seen (house defaults). */
-const DRIFT_FROM = { dropMm: 5, turnDeg: 2 } as const;
+/** A side short by less than this is not seen to drift, degrees of shank (house default). */
+const DRIFT_FROM = { shankDeg: 1 } as const;
 
 /** What the two sides allow in a setup, where the squat drifts for it, and whether the feet may stand unlike. mm, degrees. */
 export interface SideDifference {
@@ -28,8 +27,8 @@ export interface SideDifference {
   ankle: Asymmetry;
   /** Inward rotation of the hips; null = not measured on both sides. */
   rotation: Asymmetry | null;
-  /** Expected when the squat goes on to its target although one side is spent; null = none to expect. */
-  drift: { toward: Side; dropMm: number; turnDeg: number } | null;
+  /** Expected when the squat goes on to its target although one side is spent: that heel rises so far, or the pelvis turns so far; null = none to expect. */
+  drift: { toward: Side; heelMm: number; turnDeg: number } | null;
   /** null = stand alike. */
   unlike: {
     side: Side;
@@ -47,35 +46,31 @@ export interface SideDifference {
 const other = (side: Side): Side => (side === 'left' ? 'right' : 'left');
 const whole = (value: number) => Math.round(value).toString();
 
-/** Where a leg goes by its own limits: hip height and the forward way of its knee at the depth it reaches, mm. */
-function legAt(question: Case, side: Side, deepestDeg: number | null) {
-  const body = resolveBody(question.body);
-  const link = buildLinkage(body, question.setup, side);
-  const target = question.target.thighDepthDeg;
-  const depth = Math.min(target, deepestDeg ?? target);
-  const { window } = solveSide({ ...question, target: { thighDepthDeg: depth } }, side);
-  if (window.kind === 'stanceTooWide') return null;
-  const pose = poseAt(link, toRad(window.ceilingDeg), toRad(depth));
-  return pose.kind === 'pose' ? { hipZ: pose.joints.hip.z, kneeX: pose.joints.knee.x } : null;
-}
-
-/** A side short of the target goes on by sinking to the freer side; its hip stays back with its knee. */
-function driftOf(question: Case, deepest: BothSides<number | null>): SideDifference['drift'] {
-  const target = question.target.thighDepthDeg;
-  const reaches = (side: Side) => (deepest[side] ?? -90) >= target - 1e-6;
-  if (reaches('left') && reaches('right')) return null;
-  const legs = {
-    left: legAt(question, 'left', deepest.left),
-    right: legAt(question, 'right', deepest.right),
+/**
+ * The squat goes on to its target although one side is short of shank: that heel comes up by what makes the lean possible, or its knee and
+ * hip stay back, and the pelvis turns toward it and leans on the other side.
+ */
+function driftOf(question: Case, solved: BothSides<SideSolution>): SideDifference['drift'] {
+  const missing = (side: Side): number => {
+    const { window } = solved[side];
+    return window.kind === 'shut' ? -window.widthDeg : 0;
   };
-  if (!legs.left || !legs.right) return null;
-  const dropMm = Math.abs(legs.left.hipZ - legs.right.hipZ);
-  const toward: Side = legs.left.hipZ < legs.right.hipZ ? 'left' : 'right';
-  const apart = resolveBody(question.body).lengthsMm.hipSeparation;
-  const turnDeg = toDeg(Math.atan2(Math.abs(legs.left.kneeX - legs.right.kneeX), apart));
-  return dropMm >= DRIFT_FROM.dropMm || turnDeg >= DRIFT_FROM.turnDeg
-    ? { toward, dropMm, turnDeg }
-    : null;
+  const spent: Side = missing('left') >= missing('right') ? 'left' : 'right';
+  // What both lack alike does not pull to either side.
+  const byDeg = missing(spent) - missing(other(spent));
+  const { window } = solved[spent];
+  if (byDeg < DRIFT_FROM.shankDeg || window.kind === 'stanceTooWide') return null;
+  const body = resolveBody(question.body);
+  const link = buildLinkage(body, question.setup, spent);
+  const back =
+    link.shankMm *
+    (Math.sin(toRad(window.ceilingDeg + byDeg)) - Math.sin(toRad(window.ceilingDeg))) *
+    link.cosKneeAzimuth;
+  return {
+    toward: other(spent),
+    heelMm: link.foot.ballAlongMm * Math.sin(toRad(byDeg)),
+    turnDeg: toDeg(Math.atan2(back, body.lengthsMm.hipSeparation)),
+  };
 }
 
 /** How far forward the stiffer foot would stand for both ankles to be spent at once, mm: its shank then leans that much less. */
@@ -118,7 +113,7 @@ export function sideDifference(
     deepestDeg,
     ankle,
     rotation,
-    drift: driftOf(question, deepestDeg),
+    drift: driftOf(question, solved),
     unlike: null,
   };
   difference.unlike = unlikeOf(question, difference);
@@ -161,7 +156,7 @@ function sayOf(
     says.push(`The left shank may lean ${whole(l)}°, the right ${whole(r)}°.`);
   if (drift)
     says.push(
-      `Going on to the target, expect the pelvis to sink toward the ${drift.toward} by up to ${whole(drift.dropMm)} mm${drift.turnDeg >= DRIFT_FROM.turnDeg ? ` and to turn about ${whole(drift.turnDeg)}° toward the ${other(drift.toward)}` : ''}: the ${other(drift.toward)} side is spent first.`,
+      `Going on to the target, expect the ${other(drift.toward)} heel to come up by about ${whole(drift.heelMm)} mm, or the pelvis to turn about ${whole(drift.turnDeg)}° toward the ${other(drift.toward)} and lean on the ${drift.toward}: the ${other(drift.toward)} side is spent first.`,
     );
   if (!unlike) {
     const real = [ankle, rotation].some((a) => a?.kind === 'different');

@@ -3,18 +3,20 @@ import { View } from 'react-native';
 import type { School, Schools } from '@zither/contract';
 import { PROFILES, profileOf, type MethodProfile } from '@zither/core';
 import { Button } from '../../ui/elements.ts';
+import { Choice } from '../../ui/Choice.tsx';
 import { Fold } from '../../ui/Fold.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
+import { useLook } from '../../ui/useLook.ts';
 import { newId, useAppSelector, useChanges } from '../data/index.ts';
 import { methodById, methodFrom } from '../measure/index.ts';
 import { SchoolForm } from './SchoolForm.tsx';
 import { copyOf, differingRows, schoolRows } from './schoolRows.ts';
 
-/** The schools that ship and the practice's own: read, copied, changed, and one of them the usual one for new clients. */
-export function SchoolsPart({ schools, isUnknown }: { schools: Schools; isUnknown: boolean }) {
+/** The schools that ship and the practice's own: read, copied, changed, and one of them the usual one for new clients. On wide both parts stand beside each other. */
+export function useSchoolsParts(schools: Schools, isUnknown: boolean) {
   const initials = useAppSelector((s) => s.settings.initials);
   const { putSchool, chooseSchool } = useChanges();
   const [editing, setEditing] = useState<string | null>(null);
@@ -68,20 +70,6 @@ export function SchoolsPart({ schools, isUnknown }: { schools: Schools; isUnknow
     ]
       .filter((n) => n !== null)
       .join(' · ');
-    if (own && editing === own.id)
-      return (
-        <View key={own.id} style={{ gap: space.m, paddingVertical: space.m }}>
-          <Say strong>{`Changing ${own.name}`}</Say>
-          <SchoolForm
-            values={valuesOf(own)}
-            onSave={(values) => {
-              putSchool(own, values);
-              setEditing(null);
-            }}
-            onCancel={() => setEditing(null)}
-          />
-        </View>
-      );
     return (
       <Fold key={method.id} title={method.name} note={note}>
         <Say>{method.holds}</Say>
@@ -104,7 +92,8 @@ export function SchoolsPart({ schools, isUnknown }: { schools: Schools; isUnknow
       </Fold>
     );
   };
-  return (
+  const own = schools.own.find((s) => s.id === editing) ?? null;
+  const list = (
     <Part>
       <Say soft>
         {`How a squat is set up, by school. Every number is a house default from common practice; copy one to make your own. A client starts with the usual one, now “${usual.name}”, until another is taken in Set.`}
@@ -116,8 +105,89 @@ export function SchoolsPart({ schools, isUnknown }: { schools: Schools; isUnknow
         </Notice>
       )}
       <View>
-        {schools.own.map((own) => row(methodFrom(own), own))}
+        {schools.own.map((s) => row(methodFrom(s), s))}
         {PROFILES.map((method) => row(method, null))}
+      </View>
+    </Part>
+  );
+  const form = own && (
+    <Part title={`Changing ${own.name}`}>
+      <SchoolForm
+        key={own.id}
+        values={valuesOf(own)}
+        taken={[...PROFILES, ...schools.own].filter((s) => s.id !== own.id).map((s) => s.name)}
+        onSave={(values) => {
+          putSchool(own, values);
+          setEditing(null);
+        }}
+        onCancel={() => setEditing(null)}
+      />
+    </Part>
+  );
+  const detail = form ?? <SchoolsBeside schools={schools} />;
+  return { list, detail, isEditing: form !== null };
+}
+
+/** Two schools line by line: what differs first in sight. */
+function SchoolsBeside({ schools }: { schools: Schools }) {
+  const { colors } = useLook();
+  const all = [...PROFILES, ...schools.own.filter((s) => !s.retired).map(methodFrom)];
+  const [[first, second], setPair] = useState<[string, string]>(['balanced', 'straightFoot']);
+  const [a, b] = [methodById(schools, first), methodById(schools, second)];
+  const theirs = new Map(schoolRows(b).map((r) => [r.name, r.value]));
+  const options = all.map((s) => ({ value: s.id, label: s.name }));
+  return (
+    <Part title="Side by side" hint="For one client, Set shows what each would prescribe.">
+      <Choice
+        label="One school"
+        options={options}
+        value={first}
+        onChange={(id) => setPair([id, second])}
+      />
+      <Choice
+        label="Held against"
+        options={options.map((o) => ({ ...o, spoken: `Against ${o.label}` }))}
+        value={second}
+        onChange={(id) => setPair([first, id])}
+      />
+      <View>
+        {schoolRows(a).map(({ name, value }) => {
+          const differs = theirs.get(name) !== value;
+          return (
+            <View
+              key={name}
+              style={{
+                borderTopWidth: 1,
+                borderColor: colors.hairline,
+                paddingVertical: space.s,
+                gap: 2,
+              }}
+            >
+              <Say small soft>
+                {name}
+              </Say>
+              {differs ? (
+                <View style={{ flexDirection: 'row', gap: space.l }}>
+                  {[
+                    [a.name, value],
+                    [b.name, theirs.get(name) ?? ''],
+                  ].map(([school, said]) => (
+                    <View key={school} style={{ flex: 1 }}>
+                      <Say small soft>
+                        {school}
+                      </Say>
+                      <Say number strong>
+                        {said}
+                      </Say>
+                    </View>
+                  ))}
+                </View>
+              ) : (
+                <Say number>{`both: ${value}`}</Say>
+              )}
+            </View>
+          );
+        })}
       </View>
     </Part>
   );
