@@ -4,7 +4,9 @@ import type {
   Condition,
   DecisionValues,
   JudgementValues,
+  SchoolValues,
   ScreeningValues,
+  SetupTrialValues,
   TriedValues,
 } from '@zither/contract';
 import type { BothSides, CameraView, MadeFault, MeasureId } from '@zither/core';
@@ -50,6 +52,27 @@ export type DemoDecision =
     }
   | { kind: 'workOn'; daysAgo: number };
 
+/** Three to five reps in a setup: what differs from the setup in use, and what was not clean. */
+export interface DemoTry {
+  daysAgo: number;
+  setup?: Partial<ClientSetupValues['setup']>;
+  showed?: Partial<Pick<SetupTrialValues, 'depthDeg' | 'heelRose' | 'knees' | 'tuckFromDeg'>>;
+  comfort: number;
+}
+
+/** The practice's own school: one of the house's, copied and changed. */
+export const OWN_SCHOOL: { from: string; change: Partial<SchoolValues> } = {
+  from: 'balanced',
+  change: {
+    name: 'Loaded carry',
+    holds:
+      'As balanced, but to parallel and with little under the heels: what a warden does with a pack on the path.',
+    targetDepthDeg: 0,
+    heelMostMm: 15,
+    cueWords: ['pack over mid-foot', 'knees over the second toe'],
+  },
+};
+
 /** One invented client, built around one story. */
 export interface DemoClient {
   story: string;
@@ -58,6 +81,12 @@ export interface DemoClient {
   looks: DemoLook[];
   tried?: DemoTried[];
   decisions?: DemoDecision[];
+  /** Setups tried, in order; each is the setup in use from then on. */
+  tries?: DemoTry[];
+  /** The last one tried, locked. */
+  lock?: { daysAgo: number; why: string };
+  /** Follows the practice's own school. */
+  followsOwnSchool?: boolean;
   /** Setup in use; null = none tried yet. */
   setup: ClientSetupValues | null;
   hasPrescription: boolean;
@@ -405,7 +434,21 @@ export const SCENARIO: readonly DemoClient[] = [
     ],
     tried: [{ daysAgo: 4, test: 'hinge', side: 'right', outcome: 'clears' }],
     decisions: [{ kind: 'workOn', daysAgo: 4 }],
-    setup: null,
+    tries: [
+      {
+        daysAgo: 4,
+        setup: { stanceWidthMm: 440, toeOutDeg: { left: 15, right: 15 } },
+        showed: { knees: { left: 'over', right: 'in' } },
+        comfort: 3,
+      },
+      {
+        daysAgo: 4,
+        setup: { stanceWidthMm: 440, toeOutDeg: { left: 15, right: 20 } },
+        comfort: 4,
+      },
+    ],
+    lock: { daysAgo: 4, why: 'Tried and clean; the right hip turns in less.' },
+    setup: setup({ stanceWidthMm: 440 }),
     hasPrescription: false,
     screen: { purpose: 'strength', answers: {} },
   },
@@ -418,7 +461,12 @@ export const SCENARIO: readonly DemoClient[] = [
       segmentsMm: {},
       shoulderWidthMm: null,
       interAsisMm: null,
-      kit: gymPlates,
+      kit: [
+        { kind: 'ramp', angleDeg: 10, pair: true, from: null },
+        { kind: 'ramp', angleDeg: 9.5, pair: false, from: { riseMm: 50, lengthMm: 300 } },
+        { kind: 'block', as: 'shoe', riseMm: 20 },
+        { kind: 'box', heightMm: 430 },
+      ],
       notes: 'Was told “knees out” for two winters and took it to heart.',
     },
     days: [
@@ -482,7 +530,13 @@ export const SCENARIO: readonly DemoClient[] = [
         faults: [{ fault: 'kneesIn', size: 18, side: 'left', phase: 'ascent' }],
       },
     ],
-    setup: setup({ stanceWidthMm: 420, hold: 'highBar', loadKg: 70 }),
+    tries: [
+      { daysAgo: 5, comfort: 3 },
+      { daysAgo: 5, setup: { toeOutDeg: { left: 20, right: 20 } }, comfort: 5 },
+    ],
+    lock: { daysAgo: 5, why: 'Best of what was tried.' },
+    followsOwnSchool: true,
+    setup: setup({ stanceWidthMm: 420, hold: 'highBar', loadKg: 70 }, 0),
     hasPrescription: false,
     screen: { purpose: 'barbell', answers: {} },
   },

@@ -3,6 +3,7 @@ import { format } from 'date-fns/format';
 import {
   clientListSchema,
   dossierSchema,
+  type Dossier,
   type Operation,
   type TrialValues,
 } from '@zither/contract';
@@ -15,6 +16,7 @@ import {
   kneeGapAtAbductionMm,
   MEASURES,
   prescribe,
+  profileOf,
   QUESTION_IDS,
   reportOf,
   resolveBody,
@@ -29,14 +31,18 @@ import {
   type Side,
 } from '@zither/core';
 import { packCapture } from '@zither/formats';
-import { bodyOf, prescriptionStart } from '../apps/app/features/measure/derive.ts';
+import { bodyOf, methodOf, prescriptionStart } from '../apps/app/features/measure/derive.ts';
 import { conclusionOf, opine } from '../apps/app/features/probe/opinion.ts';
 import { basisOf } from '../apps/app/features/probe/signs.ts';
 import { writePrescription } from '../apps/app/features/prescription/write.ts';
+import { lockFor } from '../apps/app/features/setup/locking.ts';
+import { finderQuestion } from '../apps/app/features/setup/schools.ts';
+import { answerLoop, cleanTo, loopQuestion } from '../apps/app/features/setup/trying.ts';
+import { copyOf } from '../apps/app/features/shelf/schoolRows.ts';
 import { keptCapture } from '../apps/app/features/watch/keptCapture.ts';
 import { scriptFor, subjectFor } from '../apps/app/features/watch/subject.ts';
 import { seededId } from './random.ts';
-import { SCENARIO, type DemoClient, type DemoDay, type DemoLook } from './scenario.ts';
+import { OWN_SCHOOL, SCENARIO, type DemoClient, type DemoDay, type DemoLook } from './scenario.ts';
 
 const SEED = 20_260_105;
 
@@ -50,7 +56,8 @@ export async function seed(target: SeedTarget, today: Date): Promise<number> {
   const { clients } = clientListSchema.parse(await target.get('/api/clients'));
   if (clients.length > 0) return 0;
   const random = seededRandom(SEED);
-  for (const demo of SCENARIO) await seedClient(demo, target, today, random);
+  const schoolId = await seedSchool(target, random);
+  for (const demo of SCENARIO) await seedClient(demo, target, today, random, schoolId);
   return SCENARIO.length;
 }
 
@@ -59,6 +66,7 @@ async function seedClient(
   target: SeedTarget,
   today: Date,
   random: () => number,
+  schoolId: string,
 ): Promise<void> {
   const id = () => seededId(random);
   const clientId = id();
@@ -103,10 +111,11 @@ async function seedClient(
       operationId: id(),
       rowId: id(),
       ...base,
-      values: demo.setup,
+      values: demo.followsOwnSchool ? { ...demo.setup, profile: schoolId } : demo.setup,
     });
   for (const look of demo.looks) await seedLook(demo, look, clientId, target, today, random);
   await seedProbe(demo, clientId, target, today, random);
+  await seedSet(demo, clientId, target, today, random);
   if (!demo.hasPrescription) return;
   const dossier = dossierSchema.parse(await target.get(`/api/clients/${clientId}`));
   const start = prescriptionStart(dossier);
@@ -240,6 +249,95 @@ async function seedProbe(
       values: { ...base, kind: 'workOn', causes },
     });
   }
+}
+
+/** The practice's own school. */
+async function seedSchool(target: SeedTarget, random: () => number): Promise<string> {
+  const id = seededId(random);
+  const from = profileOf(OWN_SCHOOL.from);
+  if (!from) throw new Error(`There is no school ${OWN_SCHOOL.from}.`);
+  await target.send({
+    kind: 'school.put',
+    operationId: seededId(random),
+    rowId: id,
+    baseVersion: 0,
+    values: { ...copyOf(from, []), ...OWN_SCHOOL.change },
+  });
+  return id;
+}
+
+/** Setups tried one after the other, each foretold as the app foretells it, and the last one locked. */
+async function seedSet(
+  demo: DemoClient,
+  clientId: string,
+  target: SeedTarget,
+  today: Date,
+  random: () => number,
+): Promise<void> {
+  const row = () => ({
+    operationId: seededId(random),
+    rowId: seededId(random),
+    baseVersion: 0,
+    clientId,
+  });
+  const dayOf = (daysAgo: number) => format(addDays(today, -daysAgo), 'yyyy-MM-dd');
+  const known = async () => dossierSchema.parse(await target.get(`/api/clients/${clientId}`));
+  const foretold = (dossier: Dossier, day: string) => {
+    const question = finderQuestion(dossier, []);
+    if (!question)
+      throw new Error(`${demo.client.name} cannot try setups before the ankles are measured.`);
+    return answerLoop(loopQuestion(dossier, question, methodOf(dossier), day));
+  };
+  for (const [n, attempt] of (demo.tries ?? []).entries()) {
+    const day = dayOf(attempt.daysAgo);
+    const before = await known();
+    if (!before.setup) throw new Error(`${demo.client.name} has no setup to try from.`);
+    const { id, version, setup, thighDepthDeg, workingPoint, profile } = before.setup;
+    const values = { setup: { ...setup, ...attempt.setup }, thighDepthDeg, workingPoint, profile };
+    await target.send({
+      ...row(),
+      kind: 'setup.put',
+      rowId: id,
+      baseVersion: version,
+      values,
+    });
+    const dossier = await known();
+    await target.send({
+      kind: 'setupTrial.put',
+      ...row(),
+      values: {
+        takenOn: day,
+        takenAt: `${day}T10:0${n}:00.000Z`,
+        setup: values.setup,
+        thighDepthDeg,
+        profile,
+        why: 'own',
+        chance: foretold(dossier, day).chanceNow,
+        ...cleanTo(thighDepthDeg),
+        ...attempt.showed,
+        comfort: attempt.comfort,
+        pain: false,
+        captureIds: [],
+        undone: false,
+      },
+    });
+  }
+  if (!demo.lock) return;
+  const day = dayOf(demo.lock.daysAgo);
+  const dossier = await known();
+  if (!dossier.setup) return;
+  const answer = foretold(dossier, day);
+  await target.send({
+    kind: 'lock.put',
+    ...row(),
+    values: lockFor(
+      dossier,
+      { setup: dossier.setup.setup, targetDepthDeg: dossier.setup.thighDepthDeg },
+      { day, at: `${day}T10:15:00.000Z`, initials: 'CH', why: demo.lock.why },
+      answer,
+      answer.chanceNow,
+    ),
+  });
 }
 
 const isFold = (measure: MeasureId): measure is (typeof HIP_FOLD_MEASURES)[number] =>

@@ -208,6 +208,7 @@ describe('Probe, at 390 × 844', () => {
 describe('the Shelf', () => {
   it('an entry is changed with its reason, moves the beliefs, is undone from the history', async () => {
     const { page, context, problems } = await visit(browser, WIDE, server.address, '/shelf');
+    await page.getByRole('radio', { name: 'Causes' }).click();
     await page.getByRole('button', { name: 'Change: Ankle joint or soleus' }).click();
     await enter(page, 'Ankle joint or soleus, %', '1');
     await page.getByRole('radio', { name: 'Agreed in the team.' }).click();
@@ -230,6 +231,7 @@ describe('the Shelf', () => {
     await page.getByText(/of 20 % is not possible: 50 to 99\.9/).waitFor();
     // Another device has it; a client's belief follows.
     const other = await visit(browser, WIDE, server.address, '/shelf');
+    await other.page.getByRole('radio', { name: 'Causes' }).click();
     await other.page.getByText(/^2 entries are your own/).waitFor();
     await other.page.goto(`${server.address}/clients`);
     await probe(other.page, 'Pell Ashgrove');

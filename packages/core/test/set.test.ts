@@ -385,6 +385,23 @@ describe('the trial loop', () => {
     expect(next.advice?.option.setup).not.toEqual(setup);
   });
 
+  it('keeps a coach’s own choice that went clean, unless another promises clearly more', () => {
+    const question = client({ dorsiflexionDeg: { left: 36, right: 38 }, kit: [] });
+    const own = record({
+      setup: { ...standing({ left: 15, right: 18 }), stanceWidthMm: 430 },
+      comfort: 4,
+    });
+    const kept = loopAfter(question, BALANCED, [own], { count: 1, hurt: false }, seededRandom(1));
+    expect(kept.advice).toMatchObject({ kind: 'lock', option: { setup: own.setup } });
+    // On a lift that nobody needs, standing flat is worth another trial.
+    const high = {
+      ...own,
+      setup: { ...own.setup, support: { kind: 'block', riseMm: 60 } as const },
+    };
+    const other = loopAfter(question, BALANCED, [high], { count: 1, hurt: false }, seededRandom(1));
+    expect(other.advice?.option.setup.support.kind).toBe('floor');
+  });
+
   it('keeps away from what was uncomfortable or let the knees go', () => {
     const question = client();
     const first = loopAfter(question, BALANCED, [], fresh, seededRandom(1)).advice!;

@@ -1,6 +1,8 @@
 import MaterialIcons from '@expo/vector-icons/MaterialIcons';
 import { Button, ListItem, SearchBar } from '../../ui/elements.ts';
-import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict';
+import { formatDistanceStrict } from 'date-fns/formatDistanceStrict';
+import { isToday } from 'date-fns/isToday';
+import { startOfToday } from 'date-fns/startOfToday';
 import { format } from 'date-fns/format';
 import { parseISO } from 'date-fns/parseISO';
 import { router } from 'expo-router';
@@ -21,8 +23,10 @@ import { stageOf } from '../session/stages.ts';
 /** A day, relative and absolute. */
 export function sayDay(day: string): string {
   const date = parseISO(day);
-  const today = format(new Date(), 'yyyy-MM-dd') === day;
-  return `${today ? 'today' : formatDistanceToNowStrict(date, { addSuffix: true })}, ${format(date, 'd MMM yyyy')}`;
+  // From midnight to midnight: by the hour, six days become seven in the evening.
+  const from = startOfToday();
+  const distance = isToday(date) ? 'today' : formatDistanceStrict(date, from, { addSuffix: true });
+  return `${distance}, ${format(date, 'd MMM yyyy')}`;
 }
 
 function lineNote(line: ClientLine): string {

@@ -90,24 +90,23 @@ function reachOfSide(question: SetupQuestion, base: Case, side: Side): Reach {
   return reach;
 }
 
+/** How surely the back holds for one guess; the side that is stiffer folds more. Without a measured fold nothing is said against it. */
+function foldHolds(reach: SetupReach, left: number, right: number, fold: number): number {
+  const stiffer = left <= right ? reach.left : reach.right;
+  if (stiffer.foldNeededDeg === null) return 1;
+  const spare = fold - foldNeededAt(stiffer, Math.min(left, right) + stiffer.pitchDeg);
+  if (Number.isFinite(spare)) return share(spare / SOFT_DEG.fold);
+  return spare > 0 || Number.isNaN(spare) ? 1 : 0;
+}
+
 /** How surely each part holds for one guess: left ankle, right ankle, fold. */
 function holding(reach: SetupReach, left: number, right: number, fold: number) {
   if (reach.left.neededDeg === null || reach.right.neededDeg === null)
     return { left: 0, right: 0, fold: 1 };
-  // The side that is stiffer folds more.
-  const stiffer = left <= right ? reach.left : reach.right;
-  const spare =
-    stiffer.foldNeededDeg === null
-      ? Infinity
-      : fold - foldNeededAt(stiffer, Math.min(left, right) + stiffer.pitchDeg);
   return {
     left: share((left + reach.left.pitchDeg - reach.left.neededDeg) / SOFT_DEG.ankle),
     right: share((right + reach.right.pitchDeg - reach.right.neededDeg) / SOFT_DEG.ankle),
-    fold: Number.isFinite(spare)
-      ? share(spare / SOFT_DEG.fold)
-      : spare > 0 || Number.isNaN(spare)
-        ? 1
-        : 0,
+    fold: foldHolds(reach, left, right, fold),
   };
 }
 
@@ -201,12 +200,21 @@ function resampled(belief: LimitBelief, random: Random): LimitBelief {
 
 /** Chance of a clean rep in a setup, under the belief. */
 export function cleanChance(belief: LimitBelief, reach: SetupReach): number {
+  const { left, right, fold, weight } = belief;
+  if (reach.left.neededDeg === null || reach.right.neededDeg === null) return 0;
+  // Asked of hundreds of setups: what does not change from guess to guess stays outside, and where a limit is far off it is not worked out.
+  const spareLeft = reach.left.pitchDeg - reach.left.neededDeg;
+  const spareRight = reach.right.pitchDeg - reach.right.neededDeg;
   let sum = 0;
-  for (let i = 0; i < belief.weight.length; i += 1) {
-    const h = holding(reach, belief.left[i]!, belief.right[i]!, belief.fold[i]!);
-    sum += belief.weight[i]! * h.left * h.right * h.fold;
+  for (let i = 0; i < weight.length; i += 1) {
+    const ankles =
+      share((left[i]! + spareLeft) / SOFT_DEG.ankle) *
+      share((right[i]! + spareRight) / SOFT_DEG.ankle);
+    if (ankles < 1e-9) continue;
+    sum += weight[i]! * ankles * foldHolds(reach, left[i]!, right[i]!, fold[i]!);
   }
-  return sum;
+  // The weights sum to one only to rounding.
+  return Math.min(1, sum);
 }
 
 /** So many draws of the limits as believed, evenly by weight, as differences from what was measured. */
@@ -279,12 +287,24 @@ const entropy = (p: number): number =>
  *
  * @returns null when there is nothing to try
  */
-export function nextTrial(
+export const nextTrial = (
   belief: LimitBelief,
   options: readonly TrialOption[],
-): TrialAdvice | null {
-  const weighed = options.map((option) => ({ option, chance: cleanChance(belief, option.reach) }));
-  const promising = weighed
+): TrialAdvice | null => nextOf(weighed(belief, options));
+
+/** A setup under thought with its chance of a clean rep. */
+export interface WeighedOption {
+  option: TrialOption;
+  chance: number;
+}
+
+/** Options with their chances under the belief. */
+export const weighed = (belief: LimitBelief, options: readonly TrialOption[]): WeighedOption[] =>
+  options.map((option) => ({ option, chance: cleanChance(belief, option.reach) }));
+
+/** {@link nextTrial} of options whose chances are known. */
+export function nextOf(options: readonly WeighedOption[]): TrialAdvice | null {
+  const promising = options
     .filter((w) => w.chance >= TRIAL_FROM.promising)
     .sort((a, b) => b.option.merit + 100 * b.chance - (a.option.merit + 100 * a.chance));
   const [best] = promising;
@@ -292,7 +312,7 @@ export function nextTrial(
     if (best.option.wasClean && best.chance >= TRIAL_FROM.lock) return { kind: 'lock', ...best };
     return { kind: 'try', ...best, why: 'promising', bits: entropy(best.chance) };
   }
-  const telling = [...weighed].sort((a, b) => entropy(b.chance) - entropy(a.chance))[0];
+  const telling = [...options].sort((a, b) => entropy(b.chance) - entropy(a.chance))[0];
   return telling
     ? { kind: 'try', ...telling, why: 'informative', bits: entropy(telling.chance) }
     : null;

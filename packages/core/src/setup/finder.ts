@@ -138,6 +138,23 @@ export function searchSetups(
   return [...list, ...turnedFurther(question, profile, body, list, asked, draws)];
 }
 
+/** One setup at one depth as the search looks at it, wherever it stands; null where no pose exists. */
+export const lookAtSetup = (
+  question: SetupQuestion,
+  profile: MethodProfile,
+  setup: Setup,
+  targetDepthDeg: number,
+): FoundSetup | null =>
+  setupsAt(
+    question,
+    profile,
+    resolveBody(question.body),
+    setup,
+    [targetDepthDeg],
+    question.targetDepthDeg ?? profile.targetDepthDeg,
+    drawsOf(question),
+  )[0] ?? null;
+
 const drawsOf = (question: SetupQuestion): readonly LimitDraw[] =>
   question.draws ?? limitDraws(DRAWS, question.uncertainty ?? USUAL_UNCERTAINTY);
 

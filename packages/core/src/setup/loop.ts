@@ -3,10 +3,9 @@ import { FAULTS } from '../faults/table.ts';
 import { SIDES, type BothSides, type Setup } from '../linkage/setup.ts';
 import {
   afterTrial,
-  cleanChance,
   drawsFrom,
   isClean,
-  nextTrial,
+  nextOf,
   reachOf,
   startBelief,
   TRIAL_FROM,
@@ -14,8 +13,10 @@ import {
   type TrialAdvice,
   type TrialOption,
   type TrialSeen,
+  type WeighedOption,
+  weighed,
 } from './belief.ts';
-import { DRAWS, searchSetups } from './finder.ts';
+import { DRAWS, lookAtSetup, searchSetups } from './finder.ts';
 import type { MethodProfile } from './profiles.ts';
 import { SEARCH_STEP, type SetupQuestion } from './question.ts';
 
@@ -42,6 +43,8 @@ const COMFORT_LEAST = 3;
 export const TRIALS_A_DAY = 6;
 /** Below this chance of the best there is, trying on is no use; something must change first (house default). */
 const HOPELESS_BELOW = 0.15;
+/** Once one is clean, another trial must promise so many points more (house default). */
+const WORTH_ANOTHER = 10;
 /** What a bad experience takes from the merit of the same setup, points; half a school's step away it counts half (house defaults). */
 const DISLIKE = { uncomfortable: 6, kneesOff: 15, pain: 60 } as const;
 
@@ -114,7 +117,8 @@ function optionsUnder(
   tried: readonly SetupTried[],
   most: number,
 ): TrialOption[] {
-  const found = searchSetups({ ...question, draws: drawsFrom(belief, question, DRAWS) }, profile)
+  const asked = { ...question, draws: drawsFrom(belief, question, DRAWS) };
+  const found = searchSetups(asked, profile)
     .filter((s) => s.window.kind !== 'stanceTooWide')
     .sort((a, b) => b.score - a.score)
     .slice(0, most)
@@ -124,11 +128,21 @@ function optionsUnder(
       merit: s.score - 100 * s.chance,
     }));
   const clean = tried.filter(wentClean);
-  // A coach's own choice that went clean stands among the others, no worse than the least of them.
-  const least = Math.min(0, ...found.map((f) => f.merit));
+  // A coach's own choice that went clean stands among the others, by the same points.
   const own = clean
     .filter((t) => !found.some((f) => isSame(f, t)))
-    .map((t) => ({ setup: t.setup, targetDepthDeg: t.targetDepthDeg, merit: least }));
+    .flatMap((t) => {
+      const look = lookAtSetup(asked, profile, t.setup, t.targetDepthDeg);
+      return look
+        ? [
+            {
+              setup: t.setup,
+              targetDepthDeg: t.targetDepthDeg,
+              merit: look.score - 100 * look.chance,
+            },
+          ]
+        : [];
+    });
   return [...found, ...own].map((f) => ({
     ...f,
     merit: f.merit - dislike(f.setup, tried),
@@ -150,7 +164,7 @@ export interface LoopState {
   others: { setup: Setup; targetDepthDeg: number; chance: number }[];
 }
 
-const OPTIONS_MOST = 300;
+const OPTIONS_MOST = 150;
 const OTHERS_MOST = 3;
 
 /**
@@ -170,9 +184,12 @@ export function loopAfter(
   const options = optionsUnder(question, profile, belief, tried, OPTIONS_MOST);
   const failed = tried.filter((t) => !wentClean(t));
   // The same again tells little: what did not go clean is not advised a second time.
-  const open = options.filter((o) => !failed.some((t) => isSame(o, t)));
-  const advice = nextTrial(belief, open);
-  const others = othersThan(belief, open, advice);
+  const open = weighed(
+    belief,
+    options.filter((o) => !failed.some((t) => isSame(o, t))),
+  );
+  const advice = goodEnough(open, nextOf(open));
+  const others = othersThan(open, advice);
   if (today.hurt) return { belief, advice: null, stop: 'pain', others: [] };
   if (!advice) return { belief, advice, stop: 'nothing', others };
   if (advice.kind === 'lock') return { belief, advice, stop: null, others };
@@ -182,24 +199,38 @@ export function loopAfter(
   return { belief, advice, stop: null, others };
 }
 
+const points = ({ option, chance }: WeighedOption): number => option.merit + 100 * chance;
+
+/** A setup that went clean and stays likely is kept, unless another promises clearly more. */
+function goodEnough(
+  open: readonly WeighedOption[],
+  advice: TrialAdvice | null,
+): TrialAdvice | null {
+  if (advice?.kind === 'lock') return advice;
+  const [kept] = open
+    .filter((o) => o.option.wasClean && o.chance >= TRIAL_FROM.lock)
+    .sort((a, b) => points(b) - points(a));
+  if (!kept) return advice;
+  const isWorthMore = advice?.why === 'promising' && points(advice) > points(kept) + WORTH_ANOTHER;
+  return isWorthMore ? advice : { kind: 'lock', ...kept };
+}
+
 function othersThan(
-  belief: LimitBelief,
-  open: readonly TrialOption[],
+  open: readonly WeighedOption[],
   advice: TrialAdvice | null,
 ): LoopState['others'] {
   const list: LoopState['others'] = [];
-  const weighed = open
-    .map((o) => ({ ...o, chance: cleanChance(belief, o.reach) }))
-    .filter((o) => o.chance >= TRIAL_FROM.promising / 2)
-    .sort((a, b) => b.merit + 100 * b.chance - (a.merit + 100 * a.chance));
   const kindOf = ({ setup, targetDepthDeg }: Pick<TrialOption, 'setup' | 'targetDepthDeg'>) =>
     JSON.stringify([setup.support, setup.hold, targetDepthDeg]);
   const seen = new Set(advice ? [kindOf(advice.option)] : []);
-  for (const o of weighed) {
+  const likely = open
+    .filter((o) => o.chance >= TRIAL_FROM.promising / 2)
+    .sort((a, b) => points(b) - points(a));
+  for (const { option, chance } of likely) {
     if (list.length >= OTHERS_MOST) break;
-    if (seen.has(kindOf(o))) continue;
-    seen.add(kindOf(o));
-    list.push({ setup: o.setup, targetDepthDeg: o.targetDepthDeg, chance: o.chance });
+    if (seen.has(kindOf(option))) continue;
+    seen.add(kindOf(option));
+    list.push({ setup: option.setup, targetDepthDeg: option.targetDepthDeg, chance });
   }
   return list;
 }

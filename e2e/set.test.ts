@@ -1,0 +1,304 @@
+import type { Browser, Page } from 'playwright-core';
+import { launch, openStage, PHONE, saved, TestServer, visit, WIDE } from './support.ts';
+
+let browser: Browser;
+const server = new TestServer();
+
+beforeAll(async () => {
+  browser = await launch();
+  await server.start();
+  await server.seed();
+});
+afterAll(async () => {
+  await browser.close();
+  await server.stop();
+});
+
+/** Opens Set of a client and gives the client's address. */
+const openSet = async (page: Page, client: string): Promise<string> => {
+  await page.getByText(client).first().click();
+  await page.getByRole('heading', { name: client }).waitFor();
+  const address = page.url();
+  await openStage(page, 'Set');
+  await page.getByTestId('window').waitFor();
+  return address;
+};
+
+/** The setup that stands to be tried, once it is worked out. */
+const advised = async (page: Page): Promise<string> => {
+  await page.getByText(/^Working out what to try/).waitFor({ state: 'detached' });
+  return page.getByTestId('trial').locator('div').first().innerText();
+};
+
+describe('the trial loop, at 390 × 844', () => {
+  it('three trials, one of them filmed, lead to a setup that is locked and stands on the client page and in the Lab', async () => {
+    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const client = await openSet(page, 'Orla Venn');
+    await page.getByRole('button', { name: 'Try it' }).tap();
+    await page.getByRole('heading', { name: 'Try next' }).waitFor();
+
+    // The first: the left heel rose and it was short.
+    const first = await advised(page);
+    await page.getByRole('radio', { name: 'A little short' }).tap();
+    await page.getByRole('radio', { name: 'Left heel rose' }).tap();
+    await page.getByRole('radio', { name: 'All right' }).tap();
+    await page.getByRole('button', { name: 'Record as marked' }).tap();
+    await page.getByText(/6° short.*left heel rose/i).waitFor();
+    const second = await advised(page);
+    expect(second).not.toBe(first);
+    await page.getByText(/by the readings and 1 trial/).waitFor();
+
+    // The second, filmed from the side: what the camera saw is filled in.
+    await page.getByRole('button', { name: 'Film this set in Watch' }).tap();
+    await page.getByRole('heading', { name: 'Watch', exact: true }).waitFor();
+    await page.getByRole('radio', { name: 'Training load', checked: true }).waitFor();
+    await page.getByRole('button', { name: 'Simulated camera' }).tap();
+    await page.getByRole('radio', { name: /^clear, Heel/ }).tap();
+    await page.getByRole('button', { name: 'Take the capture' }).tap();
+    await page.getByRole('heading', { name: 'Side view' }).waitFor();
+    await saved(page);
+    await page.goto(`${client}/setup/try`);
+    await page.getByText(/^Filmed since the last trial: side/).waitFor();
+    await advised(page);
+    await page.getByRole('button', { name: 'Fill in from the camera' }).tap();
+    await page.getByRole('button', { name: 'Record as marked' }).tap();
+    await page.getByText(/heel rose.*From the camera/i).waitFor();
+    await page.getByText(/by the readings and 2 trials/).waitFor();
+
+    // The third is clean, and is to be kept.
+    const third = await advised(page);
+    await page.getByRole('button', { name: 'All clean' }).tap();
+    await page.getByRole('heading', { name: 'This one holds' }).waitFor();
+    expect(await advised(page)).toBe(third);
+    await page.getByRole('button', { name: 'Lock this setup' }).tap();
+    await page.getByRole('radio', { name: 'Tried and clean.' }).tap();
+    await page.getByRole('heading', { name: 'Locked setup, version 1' }).waitFor();
+    await saved(page);
+
+    await page.goto(client);
+    await page.getByRole('heading', { name: 'Locked setup, version 1' }).waitFor();
+    await page.getByText(third, { exact: true }).first().waitFor();
+    await page.getByRole('button', { name: /^What speaks for it/ }).tap();
+    await page.getByText(/^Believed: left ankle/).waitFor();
+    await page.getByRole('button', { name: 'Open in the Lab' }).tap();
+    await page.getByText('Orla Venn’s locked setup, version 1').waitFor();
+    await page.getByText(third, { exact: true }).first().waitFor();
+    await page.getByText('Dashed: the locked setup.').waitFor();
+    await page
+      .getByTestId('window')
+      .getByText(/room at/)
+      .first()
+      .waitFor();
+
+    // The plan keeps it.
+    await page.goto(`${client}/prescription`);
+    await page
+      .getByText(/Tried in this setup and locked/)
+      .first()
+      .waitFor();
+    expect(problems).toEqual([]);
+    await context.close();
+  });
+
+  it('undo takes a trial back; a lock can be taken back and put back, and another device sees it', async () => {
+    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const client = await openSet(page, 'Brin Ostmoor');
+    await page.getByRole('heading', { name: 'Locked setup, version 1' }).waitFor();
+    await page.getByText('Judged by the limits of the school “Loaded carry”.').waitFor();
+    await page.goto(`${client}/setup/try`);
+    await page
+      .getByText(/by the readings and 2 trials|narrowed by 2 trials/)
+      .first()
+      .waitFor();
+    await page.getByRole('button', { name: 'Undo: Clean.' }).first().tap();
+    await page.getByText(/narrowed by 1 trial\./).waitFor();
+    await page.getByRole('button', { name: 'Take back version 1' }).tap();
+    await page.getByRole('heading', { name: 'No locked setup in force' }).waitFor();
+    await saved(page);
+    const other = await visit(browser, WIDE, server.address);
+    await other.page.goto(client);
+    await other.page.getByRole('heading', { name: 'No locked setup in force' }).waitFor();
+    await page.getByRole('button', { name: 'Put back version 1' }).tap();
+    await page.getByRole('heading', { name: 'Locked setup, version 1' }).waitFor();
+    await saved(page);
+    await other.page.reload();
+    await other.page.getByRole('heading', { name: 'Locked setup, version 1' }).waitFor();
+    expect([...problems, ...other.problems]).toEqual([]);
+    await context.close();
+    await other.context.close();
+  });
+
+  it('pain in a trial stops trying for the day, and asks where and how much until it is answered', async () => {
+    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const client = await openSet(page, 'Quill Haskamp');
+    await page.goto(`${client}/setup/try`);
+    await advised(page);
+    await page.getByRole('button', { name: 'Pain in this trial' }).tap();
+    await page.getByText(/^Testing has stopped: pain in “trying/).waitFor();
+    await saved(page);
+    await page.reload();
+    await page.getByText(/^Testing has stopped: pain in “trying/).waitFor();
+    await page.getByText('A trial hurt: no more trials today.', { exact: false }).waitFor();
+    await page.getByRole('radio', { name: 'Knee', exact: true }).tap();
+    await page.getByRole('radio', { name: 'Pain 2 of 10' }).tap();
+    await page.getByText(/Within limits: No load/).waitFor();
+    expect(await page.getByRole('button', { name: 'All clean' }).count()).toBe(0);
+    expect(problems).toEqual([]);
+    await context.close();
+  });
+});
+
+describe('the map of chances', () => {
+  const point = (page: Page) => page.getByTestId('point').innerText();
+
+  it('is dragged with a thumb on the phone, without the page scrolling away', async () => {
+    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const client = await openSet(page, 'Pell Ashgrove');
+    await page.getByRole('button', { name: 'Map of chances' }).tap();
+    const field = page.getByTestId('chance-field');
+    await field.waitFor();
+    const before = await point(page);
+    const box = (await field.boundingBox())!;
+    const session = await context.newCDPSession(page);
+    const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', x: number, y: number) =>
+      session.send('Input.dispatchTouchEvent', {
+        type,
+        touchPoints: type === 'touchEnd' ? [] : [{ x: box.x + x, y: box.y + y }],
+      });
+    await touch('touchStart', 120, 180);
+    for (let i = 0; i <= 8; i += 1) await touch('touchMove', 120 + 8 * i, 180 - 10 * i);
+    // While the thumb is still down the sentence already says where it is.
+    await page.waitForFunction(
+      (was) => document.querySelector('[data-testid=point]')!.textContent !== was,
+      before,
+    );
+    await touch('touchEnd', 0, 0);
+    await page.waitForTimeout(300);
+    const dragged = await point(page);
+    expect(dragged).not.toBe(before);
+    expect((await field.boundingBox())!.y).toBe(box.y);
+    const [, cm, toes] = /^(\d+) cm, toes (\d+)°/.exec(dragged)!;
+    await page.getByRole('button', { name: `Take ${cm} cm, toes ${toes}°` }).tap();
+    await page.getByRole('heading', { name: 'Try a setup' }).waitFor();
+    await saved(page);
+    await page.goto(`${client}/setup`);
+    await page
+      .getByText(new RegExp(`heels ${cm} cm apart|${cm}.0 cm between heels`))
+      .first()
+      .waitFor();
+    expect(problems).toEqual([]);
+    await context.close();
+  });
+
+  it('is moved with the arrow keys on wide, the heel with a slider, and goes to the likeliest point', async () => {
+    const { page, context, problems } = await visit(browser, WIDE, server.address);
+    const client = await openSet(page, 'Orla Venn');
+    await page.goto(`${client}/setup/map`);
+    const field = page.getByRole('slider', { name: 'Stance width and toe-out' });
+    await field.focus();
+    const start = /^(\d+) cm, toes (\d+)°/.exec(await point(page))!;
+    await page.keyboard.press('ArrowRight');
+    await page.keyboard.press('ArrowRight');
+    await page.keyboard.press('ArrowUp');
+    const moved = /^(\d+) cm, toes (\d+)°/.exec(await point(page))!;
+    expect(Number(moved[1]) - Number(start[1])).toBe(2);
+    expect(Number(moved[2]) - Number(start[2])).toBe(1);
+    expect(await field.getAttribute('aria-valuetext')).toMatch(/a clean rep in about \d+ of 100$/);
+    const heel = page.getByRole('slider', { name: 'Under the heels' });
+    await heel.focus();
+    await page.keyboard.press('Home');
+    await page.getByText('flat floor', { exact: true }).waitFor();
+    await page.getByRole('button', { name: 'Go to the likeliest' }).click();
+    const chance = async () => Number(/about (\d+) of 100/.exec(await point(page))![1]);
+    const flat = await chance();
+    await heel.focus();
+    await page.keyboard.press('End');
+    await page.getByText('heels up 25 mm', { exact: true }).waitFor();
+    await page.waitForFunction(
+      (least) =>
+        Number(
+          /about (\d+) of 100/.exec(
+            document.querySelector('[data-testid=point]')!.textContent!,
+          )![1],
+        ) >= least,
+      flat,
+    );
+    expect(problems).toEqual([]);
+    await context.close();
+  });
+});
+
+describe('own schools', () => {
+  it('are copied, changed and made the usual one on the Shelf, and judge clients at once', async () => {
+    const { page, context, problems } = await visit(browser, WIDE, server.address, '/shelf');
+    await page.getByRole('button', { name: /^Balanced/ }).click();
+    await page.getByRole('button', { name: 'Copy and change Balanced' }).click();
+    await page.getByRole('heading', { name: 'Changing Balanced, ours' }).waitFor();
+    await page.getByLabel('Name', { exact: true }).fill('Open hip');
+    await page.getByRole('button', { name: 'Keep this school' }).click();
+    await page.getByText('There is a school “Open hip” already: give it another name.').waitFor();
+    await page.getByLabel('Name', { exact: true }).fill('Hut way');
+    await page.getByLabel('Toe-out at least, °').fill('40');
+    await page.getByLabel('Toe-out at least, °').blur();
+    await page.getByRole('button', { name: 'Keep this school' }).click();
+    await page.getByText('The toe-out range must not end before it begins.').waitFor();
+    await page.getByLabel('Toe-out at least, °').fill('5');
+    await page.getByLabel('Toe-out at least, °').blur();
+    await page.getByRole('button', { name: /^Lean and balance/ }).click();
+    await page.getByLabel('Lean limit, bodyweight, °').fill('52');
+    await page.getByLabel('Lean limit, bodyweight, °').blur();
+    await page.getByRole('button', { name: 'Keep this school' }).click();
+    await page.getByRole('button', { name: /^Hut way/ }).click();
+    await page
+      .getByText('Otherwise than “Balanced”: lean limit, bodyweight 52° (there 45°).')
+      .waitFor();
+    await page.getByRole('button', { name: 'Make Hut way the usual one' }).click();
+    await page.getByText(/now “Hut way”/).waitFor();
+    await saved(page);
+
+    // Runa has no setup yet: the usual school judges her on another device too.
+    const phone = await visit(browser, PHONE, server.address);
+    const client = await openSet(phone.page, 'Runa Feld');
+    await phone.page.getByText('Judged by the limits of the school “Hut way”.').waitFor();
+    await phone.page.goto(`${client}/setup/schools`);
+    await phone.page.getByRole('radio', { name: 'Hut way', exact: true, checked: true }).waitFor();
+    await phone.page.getByText('First choice', { exact: false }).first().waitFor();
+    expect([...problems, ...phone.problems]).toEqual([]);
+    await context.close();
+    await phone.context.close();
+  });
+});
+
+describe('kit', () => {
+  it('a wedge by its height, as a board, and a box are kept and chosen from', async () => {
+    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    await page.getByText('Nim Farrowe').tap();
+    await page.getByRole('heading', { name: 'Nim Farrowe' }).waitFor();
+    const client = page.url();
+    await page.goto(`${client}/measure/heel`);
+    await page.getByRole('radio', { name: 'Wedge, by height' }).tap();
+    await page.getByRole('radio', { name: 'One board, lies straight' }).tap();
+    const enter = async (label: string, text: string) => {
+      await page.getByLabel(label, { exact: true }).fill(text);
+      await page.getByLabel(label, { exact: true }).blur();
+    };
+    await enter('Its height, mm', '60');
+    await enter('Its length, mm', '300');
+    await page.getByText('That is 11.3°.').waitFor();
+    await page.getByRole('button', { name: 'Add this piece' }).tap();
+    await page
+      .getByRole('checkbox', { name: 'Wedge board 11.3° (60 on 300 mm)', checked: true })
+      .waitFor();
+    await page.getByRole('checkbox', { name: 'Box 40 cm' }).tap();
+    await page.getByRole('checkbox', { name: 'Box 40 cm', checked: true }).waitFor();
+    await saved(page);
+    await page.goto(`${client}/setup/map`);
+    const heel = page.getByRole('slider', { name: 'Under the heels' });
+    await heel.waitFor();
+    await heel.focus();
+    await page.keyboard.press('End');
+    await page.getByText('11° ramp, straight ahead').waitFor();
+    expect(problems).toEqual([]);
+    await context.close();
+  });
+});
