@@ -2,7 +2,9 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { chromium, type Page } from 'playwright-core';
+import { BALANCED } from '@zither/core';
 import type { BenchLine } from './line.ts';
+import { TYPICAL } from './set.ts';
 
 const kb = (bytes: number) => `${(bytes / 1024).toFixed(0)} KB`;
 
@@ -146,6 +148,63 @@ async function capture(page: Page, address: string): Promise<BenchLine[]> {
   ];
 }
 
+/** The whole search in the app's own worker, asked for the first time and again; and what the page's thread is kept from meanwhile. */
+async function search(page: Page, address: string, dist: string): Promise<BenchLine[]> {
+  const name = readdirSync(join(dist, '_expo/static/js/web')).find((n) => /^set-.*\.js$/.test(n));
+  if (!name) throw new Error('the worker of Set is not among the bundles');
+  await page.goto(`${address}/lab`);
+  await page.waitForTimeout(1000);
+  const times = await page.evaluate(
+    async ({ url, ask }) => {
+      const worker = new Worker(url);
+      const long: number[] = [];
+      new PerformanceObserver((list) => {
+        for (const e of list.getEntries()) long.push(e.duration);
+      }).observe({ type: 'longtask' });
+      const once = (id: number) =>
+        new Promise<{ first: number; whole: number }>((resolve) => {
+          const begin = performance.now();
+          let first = NaN;
+          worker.onmessage = ({ data }: MessageEvent) => {
+            if (data.id !== id || data.kind !== 'school') return;
+            const at = performance.now() - begin;
+            if (!data.isWhole) first = at;
+            else resolve({ first, whole: at });
+          };
+          worker.postMessage({ id, kind: 'school', ask });
+        });
+      const cold = await once(1);
+      const warm = [await once(2), await once(3), await once(4)].sort((a, b) => a.whole - b.whole);
+      return { cold, warm: warm[1] ?? cold, long };
+    },
+    {
+      url: `/_expo/static/js/web/${name}`,
+      ask: JSON.parse(JSON.stringify({ question: TYPICAL, profile: BALANCED })) as object,
+    },
+  );
+  const ms = (value: number) => `${value.toFixed(0)} ms`;
+  return [
+    {
+      what: 'Full search in the worker of the page, warm (asked for the first time, worker start included)',
+      measured: `${ms(times.warm.whole)} (${ms(times.cold.whole)})`,
+      goal: '≤ 400 ms',
+    },
+    {
+      what: 'First usable answer there, warm (asked for the first time, worker start included)',
+      measured: `${ms(times.warm.first)} (${ms(times.cold.first)})`,
+      goal: '≤ 100 ms',
+    },
+    {
+      what: 'Long tasks of the page meanwhile',
+      measured:
+        times.long.length === 0
+          ? 'none'
+          : `${times.long.length}, longest ${ms(Math.max(...times.long))}`,
+      goal: 'none',
+    },
+  ];
+}
+
 /** Size, start and smoothness of the built app in Chromium. */
 export async function benchApp(
   dist: string,
@@ -171,6 +230,7 @@ export async function benchApp(
       ...sizes(dist),
       await start(page, address),
       ...(await drag(page, address)),
+      ...(await search(page, address, dist)),
       ...(await capture(page, address)),
     ];
   } finally {

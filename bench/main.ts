@@ -2,10 +2,15 @@ import { cpus } from 'node:os';
 import { benchApp } from './app.ts';
 import { benchCore } from './core.ts';
 import type { BenchLine } from './line.ts';
+import { benchSet } from './set.ts';
 
 const [dist = '', address = '', chromium = '', today = ''] = process.argv.slice(2);
 
-const lines: BenchLine[] = [...benchCore(), ...(await benchApp(dist, address, chromium))];
+const lines: BenchLine[] = [
+  ...benchCore(),
+  ...benchSet(),
+  ...(await benchApp(dist, address, chromium)),
+];
 const machine = `${cpus().length} cores, ${cpus()[0]?.model.trim() ?? 'unknown'}, Node ${process.version}`;
 
 process.stdout.write(`Measured ${today} on ${machine}.\n\n`);

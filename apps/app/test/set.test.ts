@@ -9,7 +9,13 @@ import { schoolValuesSchema, setupTrialValuesSchema, lockValuesSchema } from '@z
 import { BALANCED, PROFILES, profileOf, SEARCH_STEP, type ChanceMap } from '@zither/core';
 import { overlay, schoolsWithPending, withResult, newestOf } from '../features/data/overlay.ts';
 import { bySchool } from '../features/lab/labCase.ts';
-import { clientCase, lockOf, methodOf, prescriptionStart } from '../features/measure/index.ts';
+import {
+  clientCase,
+  lockOf,
+  methodFrom,
+  methodOf,
+  prescriptionStart,
+} from '../features/measure/index.ts';
 import { sayKit, wedgeAngleDeg } from '../features/measure/kit.ts';
 import { chanceOn, heelLevels, sayChance } from '../features/setup/field.ts';
 import { lockedCase, lockFor, versionInForce, versionsOf } from '../features/setup/locking.ts';
@@ -26,7 +32,6 @@ import {
 } from '../features/setup/trying.ts';
 import { sayShowed } from '../features/setup/words.ts';
 import { copyOf, differingRows, schoolRows } from '../features/shelf/schoolRows.ts';
-import { methodFrom } from '../features/measure/index.ts';
 import { AT, dossierOf, five, ID, trial } from './trialRows.ts';
 
 const OWN = '33333333-3333-4333-8333-333333333333';

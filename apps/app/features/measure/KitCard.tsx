@@ -9,7 +9,7 @@ import { space, TARGET_PX } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { clientValuesOf } from '../clients/clientValues.ts';
 import { useChanges } from '../data/index.ts';
-import { AS_NAMES, sayKit, wedgeAngleDeg } from './kit.ts';
+import { sayKit, wedgeAngleDeg, type AS_NAMES } from './kit.ts';
 
 /** What gyms usually have, one tap each. */
 const USUAL: readonly KitItem[] = [
