@@ -52,6 +52,8 @@ const PAGES = [
   'watch',
   'setup',
   'setup/schools',
+  'setup/try',
+  'setup/map',
   'prescription',
   'referral',
   'probe',

@@ -93,18 +93,23 @@ const lab = async (page) => {
   await page.getByRole('link', { name: 'Lab' }).click();
   await page.getByTestId('window').waitFor();
 };
-const opened = (name) => async (page) => {
-  await stage(name, 'Set', 'Setup')(page);
-  await page
-    .getByRole('button', { name: /^Try: Heels up \d+ mm$/ })
-    .first()
-    .click();
-  await page.getByText(/ of room at /).waitFor();
-};
 const capture = (name, which) => async (page) => {
   await stage(name, 'Watch')(page);
   await page.getByRole('link', { name: which }).first().click();
   await page.getByRole('heading', { name: 'Over the rep' }).waitFor();
+};
+const setPage = (path, testId) => async (page) => {
+  await client('Orla Venn')(page);
+  await page.goto(`${page.url()}/setup/${path}`);
+  await page.getByTestId(testId).waitFor();
+  await page.waitForTimeout(1500);
+};
+const schools = async (page) => {
+  await client('Orla Venn')(page);
+  await page.goto(`${page.url()}/setup/schools`);
+  await page.getByRole('radio', { name: 'Open hip, beside it' }).click();
+  await page.getByText(/^Where they part/).waitFor();
+  await page.waitForTimeout(1500);
 };
 const eye = async (page) => {
   await stage('Orla Venn', 'Watch')(page);
@@ -125,10 +130,10 @@ try {
   await picture('clients-phone', 'phone', async () => {});
   await picture('client-wide', 'wide', client('Pell Ashgrove'));
   await picture('clear-phone', 'phone', stage('Runa Feld', 'Clear'));
-  await picture('held-phone', 'phone', client('Ivo Larch'));
+  await picture('schools-wide', 'wide', schools);
   await picture('measure-phone', 'phone', stage('Pell Ashgrove', 'Measure'));
   await picture('setup-shut-phone', 'phone', stage('Orla Venn', 'Set', 'Setup'));
-  await picture('station-wide', 'wide', station('Maren Sool', 'Stance and foot angle'));
+  await picture('try-phone', 'phone', setPage('try', 'trial'));
   await picture('watch-phone', 'phone', stage('Orla Venn', 'Watch'));
   await picture('eye-phone', 'phone', eye);
   await picture('review-phone', 'phone', capture('Orla Venn', /^Measured: .*knee in/));
@@ -137,10 +142,9 @@ try {
   await picture('probe-phone', 'phone', stage('Orla Venn', 'Probe'));
   await picture('shelf-wide', 'wide', async (page) => {
     await page.getByRole('link', { name: 'Shelf' }).click();
-    await page.getByRole('radio', { name: 'Findings' }).click();
-    await page.getByRole('button', { name: /^Heels rise/ }).click();
+    await page.getByRole('button', { name: /^Loaded carry/ }).click();
   });
-  await picture('setup-opened-wide', 'wide', opened('Orla Venn'));
+  await picture('map-wide', 'wide', setPage('map', 'chance-field'));
   await picture('prescription-phone', 'phone', stage('Orla Venn', 'Coach', 'Prescription'));
   await picture('print-wide', 'wide', print);
   await picture('lab-dark-phone', 'phone', lab, { dark: true });

@@ -30,7 +30,7 @@ export const UNEVEN_GAIN = 0.05;
  * The chance is of a physical rep: limits as they may truly be, no buffer. The window shown keeps the school's buffer.
  *
  * @param onProgress told the share done, 0 to 1
- * @param onFirst told a first answer, from every second stance and foot angle, before the full search begins
+ * @param onFirst told a first answer, with the hold wished for at every second stance and foot angle, before the full search begins
  */
 export function findSetups(
   question: SetupQuestion,
@@ -40,7 +40,8 @@ export function findSetups(
 ): Found {
   if (onFirst) {
     const everySecond = (list: readonly number[]) => list.filter((_v, i) => i % 2 === 0);
-    const coarse = searchSetups(question, profile, undefined, {
+    const wished = { ...question, holds: question.holds.slice(0, 1) };
+    const coarse = searchSetups(wished, profile, undefined, {
       stances: everySecond(stancesOf(profile, resolveBody(question.body))),
       toes: everySecond(toesOf(profile)),
     });
