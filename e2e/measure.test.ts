@@ -272,10 +272,10 @@ describe('other stations, at 390 × 844', () => {
     await page.getByRole('button', { name: 'Back to the estimate: Shank' }).tap();
     await page.getByText('Estimated 40.6 cm from stature').waitFor();
     await page.getByRole('button', { name: 'Next: Heel in use' }).tap();
-    await page.getByRole('checkbox', { name: 'Wedge 10°' }).tap();
+    await page.getByRole('checkbox', { name: 'Pair of wedges 10°' }).tap();
     await saved(page);
     await page.reload();
-    await page.getByRole('checkbox', { name: 'Wedge 10°', checked: true }).waitFor();
+    await page.getByRole('checkbox', { name: 'Pair of wedges 10°', checked: true }).waitFor();
     expect(problems).toEqual([]);
     await context.close();
   });

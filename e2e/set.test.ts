@@ -51,7 +51,7 @@ describe('the trial loop, at 390 × 844', () => {
     // The second, filmed from the side: what the camera saw is filled in.
     await page.getByRole('button', { name: 'Film this set in Watch' }).tap();
     await page.getByRole('heading', { name: 'Watch', exact: true }).waitFor();
-    await page.getByRole('radio', { name: 'Training load', checked: true }).waitFor();
+    await page.getByRole('radio', { name: 'Setup on trial', checked: true }).waitFor();
     await page.getByRole('button', { name: 'Simulated camera' }).tap();
     await page.getByRole('radio', { name: /^clear, Heel/ }).tap();
     await page.getByRole('button', { name: 'Take the capture' }).tap();

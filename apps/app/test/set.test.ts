@@ -17,6 +17,7 @@ import {
   prescriptionStart,
 } from '../features/measure/index.ts';
 import { sayKit, wedgeAngleDeg } from '../features/measure/kit.ts';
+import { basisOf } from '../features/probe/signs.ts';
 import { chanceOn, heelLevels, sayChance } from '../features/setup/field.ts';
 import { lockedCase, lockFor, versionInForce, versionsOf } from '../features/setup/locking.ts';
 import { finderQuestion } from '../features/setup/schools.ts';
@@ -94,7 +95,7 @@ const capture = (change: Partial<CaptureLine>): CaptureLine => ({
   takenOn: '2026-01-05',
   takenAt: '2026-01-05T11:00:00.000Z',
   view: 'side',
-  condition: 'load',
+  condition: 'trial',
   heelsRaised: false,
   discarded: false,
   facing: 'left',
@@ -163,6 +164,9 @@ describe('trials that count', () => {
     expect(answer.limits.left.deg).toBeLessThan(question.dorsiflexionDeg.left);
     expect(answer.limits.fold).toBeNull();
     expect(answer.chanceNow).toBeGreaterThanOrEqual(0);
+    // What the screen forbids is not tried: no load, whatever the setup in use has.
+    const unloaded = finderQuestion(dossier, [{ kind: 'noLoad' }])!;
+    expect(loopQuestion(dossier, unloaded, BALANCED, '2026-01-05').now?.setup.loadKg).toBe(0);
     // On another day the same trial counts, but not for the day.
     expect(loopQuestion(dossier, question, BALANCED, '2026-01-06').today.count).toBe(0);
   });
@@ -190,14 +194,14 @@ describe('a trial filled in from the camera', () => {
     expect(showedIn([], 6)).toEqual(cleanTo(6));
   });
 
-  it('takes the newest of each view since the last trial, nothing discarded, nothing of the formal screen', () => {
+  it('takes the newest of each view since the last trial, nothing discarded, no baseline; and is no baseline itself', () => {
     const dossier = client({
       setupTrials: [tried()],
       captures: [
         capture({ takenAt: '2026-01-05T12:00:00.000Z' }),
         capture({ takenAt: '2026-01-05T11:00:00.000Z' }),
         capture({ view: 'front', discarded: true }),
-        capture({ view: 'rear', condition: 'overhead' }),
+        capture({ view: 'rear', condition: 'load' }),
         capture({ view: 'front', takenAt: '2026-01-05T09:30:00.000Z' }),
       ],
     });
@@ -205,6 +209,15 @@ describe('a trial filled in from the camera', () => {
       '2026-01-05T12:00:00.000Z',
     ]);
     expect(freshCaptures(dossier, '2026-01-06')).toEqual([]);
+    // What a setup on trial showed is no sign of how the client squats unprompted.
+    const rose = capture({
+      report: { ...capture({}).report, findings: [finding('heelsRise', 14)] },
+    });
+    expect(basisOf(client({ captures: [rose] }), '2026-01-05', [], []).seen).toEqual([]);
+    const baseline = { ...rose, condition: 'load' as const };
+    expect(
+      basisOf(client({ captures: [baseline] }), '2026-01-05', [], []).seen.map((l) => l.fault),
+    ).toEqual(['heelsRise']);
   });
 
   it('is said in a sentence: only what went wrong', () => {

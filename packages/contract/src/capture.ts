@@ -111,9 +111,9 @@ export const reportSchema = z.strictObject({
   }),
 });
 
-/** What is squatted with: the baseline, the training load, or the formal screen with arms overhead. */
-export const conditionSchema = z.enum(['bodyweight', 'load', 'overhead'], {
-  error: 'must be bodyweight, load or overhead.',
+/** What is squatted with: the baseline, the training load, the formal screen with arms overhead, or a setup on trial, which is no baseline. */
+export const conditionSchema = z.enum(['bodyweight', 'load', 'overhead', 'trial'], {
+  error: 'must be bodyweight, load, overhead or trial.',
 });
 export type Condition = z.infer<typeof conditionSchema>;
 

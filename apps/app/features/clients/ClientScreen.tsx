@@ -22,7 +22,7 @@ import {
   saySupport,
   sayWindow,
 } from '../instrument/index.ts';
-import { clientCase, lastMeasuredDay, missingOf } from '../measure/derive.ts';
+import { clientCase, lastMeasuredDay, methodOf, missingOf } from '../measure/derive.ts';
 import { MeasureGauges } from '../measure/MeasureGauges.tsx';
 import { LockedPart } from '../setup/LockPart.tsx';
 import { stageOf } from '../session/stages.ts';
@@ -161,7 +161,12 @@ function CurrentSetup({ dossier }: { dossier: Dossier }) {
         statureMm={question.body.statureMm}
         fitDepthDeg={target.thighDepthDeg}
       />
-      <FloorPlan question={question} width={half} height={isWide ? 280 : 210} />
+      <FloorPlan
+        question={question}
+        band={methodOf(dossier).kneeBandDeg}
+        width={half}
+        height={isWide ? 280 : 210}
+      />
     </>
   );
   return (

@@ -1,7 +1,7 @@
 import { line as curve, curveCatmullRomClosed } from 'd3-shape';
 import { View } from 'react-native';
 import Svg, { G, Line, Path, Polygon, Text as SvgText } from 'react-native-svg';
-import { footTilt, resolveBody, SIDES, type Case, type Side } from '@zither/core';
+import { BALANCED, footTilt, resolveBody, SIDES, type Case, type Side } from '@zither/core';
 import { font } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { saySupport } from './words.ts';
@@ -22,8 +22,8 @@ const OUTLINE: [number, number][] = [
   [0.04, 0.1],
 ];
 
-/** Where the knee may point, degrees either side of the foot's axis: between big and little toe (house default). */
-const TRACK_BAND_DEG = 8;
+/** Where the knee may point against the foot's axis, degrees, positive outward: the balanced school's (house default). */
+const TRACK_BAND = BALANCED.kneeBandDeg;
 
 /** The plan as a sentence. */
 export function sayPlan(question: Case): string {
@@ -39,10 +39,13 @@ export function sayPlan(question: Case): string {
 /** Both feet from above to scale, client facing up the page, client's left on the left. */
 export function FloorPlan({
   question,
+  band = TRACK_BAND,
   width,
   height,
 }: {
   question: Case;
+  /** Where the school lets the knee point. */
+  band?: { least: number; most: number };
   width: number;
   height: number;
 }) {
@@ -71,6 +74,7 @@ export function FloorPlan({
             key={side}
             side={side}
             question={question}
+            band={band}
             footMm={foot}
             X={X}
             Y={Y}
@@ -115,6 +119,7 @@ export function FloorPlan({
 function FootFromAbove({
   side,
   question,
+  band,
   footMm,
   X,
   Y,
@@ -123,6 +128,7 @@ function FootFromAbove({
 }: {
   side: Side;
   question: Case;
+  band: { least: number; most: number };
   footMm: number;
   X: (mm: number) => number;
   Y: (mm: number) => number;
@@ -157,8 +163,8 @@ function FootFromAbove({
       <Polygon
         points={[
           ankle,
-          ray(toeOut - TRACK_BAND_DEG, footMm * 1.1),
-          ray(toeOut + TRACK_BAND_DEG, footMm * 1.1),
+          ray(toeOut + band.least, footMm * 1.1),
+          ray(toeOut + band.most, footMm * 1.1),
         ]
           .map((p) => p.join(','))
           .join(' ')}

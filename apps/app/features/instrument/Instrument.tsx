@@ -81,7 +81,14 @@ export function Instrument({
   const figureWidth = paneWidth - 2 * space.l;
   const isOpen = governing.window.kind === 'open';
 
-  const plan = <FloorPlan question={question} width={figureWidth} height={isWide ? 190 : 260} />;
+  const plan = (
+    <FloorPlan
+      question={question}
+      band={method.kneeBandDeg}
+      width={figureWidth}
+      height={isWide ? 190 : 260}
+    />
+  );
 
   const pinned = (
     <View

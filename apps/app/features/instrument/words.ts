@@ -166,3 +166,9 @@ export function sayEffect(effect: LeverEffect): string {
       : `, ${signed(effect.deepestChangeDeg)}° of depth`;
   return `${width}${depth}`;
 }
+
+/** "15°", or each foot where they stand unlike. */
+export const sayToes = ({ left, right }: { left: number; right: number }): string =>
+  Math.round(left) === Math.round(right)
+    ? `${Math.round(left)}°`
+    : `L ${Math.round(left)}° R ${Math.round(right)}°`;

@@ -1,6 +1,6 @@
 import type { PrescriptionValues } from '@zither/contract';
 import type { Drill, Prescription, PrescribedDrill, SetupChange } from '@zither/core';
-import { HOLD_NAMES, sayDepth, saySupport } from '../instrument/words.ts';
+import { HOLD_NAMES, sayDepth, saySupport, sayToes } from '../instrument/words.ts';
 
 const n = (value: number) => Math.round(value).toString();
 
@@ -55,7 +55,7 @@ export function writePrescription(
 ): PrescriptionValues {
   const { question, reachesWish, usable, changes } = given.recommendation;
   const { setup, target } = question;
-  const standing = `Heels ${n(setup.stanceWidthMm / 10)} cm apart, toes ${n(setup.toeOutDeg.left)}° out, ${saySupport(setup.support)}, ${HOLD_NAMES[setup.hold].toLowerCase()}${setup.loadKg > 0 ? ` with ${setup.loadKg} kg` : ''}`;
+  const standing = `Heels ${n(setup.stanceWidthMm / 10)} cm apart, toes ${sayToes(setup.toeOutDeg)} out, ${saySupport(setup.support)}, ${HOLD_NAMES[setup.hold].toLowerCase()}${setup.loadKg > 0 ? ` with ${setup.loadKg} kg` : ''}`;
   return {
     givenOn,
     measuredOn,

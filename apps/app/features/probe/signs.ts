@@ -22,7 +22,7 @@ import {
   type TestDone,
 } from '@zither/core';
 import { knownOf } from '../measure/derive.ts';
-import { looksOf, type Look } from '../watch/looks.ts';
+import { baselinesOf, type Look } from '../watch/looks.ts';
 
 /** A fault as it was seen on the newest day of looking, by whom, and whether it is left alone. */
 export interface SeenLine {
@@ -178,7 +178,7 @@ export function basisOf(
   limits: readonly SafetyLimit[],
   missing: readonly Need[],
 ): Basis {
-  const all = looksOf(dossier, null);
+  const all = baselinesOf(dossier, null);
   const seenOn = all[0]?.look.takenOn ?? null;
   const ofDay = all.filter((l) => l.look.takenOn === seenOn);
   const plain = ofDay.filter((l) => !l.look.heelsRaised);

@@ -11,7 +11,7 @@ import {
   type MeasureId,
 } from '@zither/core';
 import { isHeld, limitsOf, safetyOf } from '../clear/safety.ts';
-import { looksOf } from '../watch/looks.ts';
+import { baselinesOf, looksOf } from '../watch/looks.ts';
 import { lockOf, clientCase, missingOf } from '../measure/derive.ts';
 import { workedOn } from '../probe/signs.ts';
 
@@ -68,17 +68,17 @@ function measureView(dossier: Dossier, day: string): StageView {
 
 /** Baselines are whole once seen from all three sides; a look from an earlier day still says something. */
 function watchView(dossier: Dossier, day: string): StageView {
-  const views = new Set(looksOf(dossier, day).map((l) => l.look.view));
+  const views = new Set(baselinesOf(dossier, day).map((l) => l.look.view));
   if (views.size === 3) return { state: 'done', note: 'seen from three sides' };
   if (views.size > 0) return { state: 'partial', note: `${views.size} of 3 views` };
-  return looksOf(dossier, null).length > 0
+  return baselinesOf(dossier, null).length > 0
     ? { state: 'partial', note: 'from last time' }
     : { state: 'open', note: 'not looked yet' };
 }
 
 /** Settled once concluded today; tests without a conclusion, or a conclusion of another day, are half of it. */
 function probeView(dossier: Dossier, day: string): StageView {
-  const looks = looksOf(dossier, null);
+  const looks = baselinesOf(dossier, null);
   const since = looks[0]?.look.takenOn ?? day;
   const tried = dossier.tried.filter((t) => !t.undone && t.takenOn >= since);
   if (tried.some((t) => t.outcome === 'pain' && t.takenOn === day))

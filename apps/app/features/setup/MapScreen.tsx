@@ -15,7 +15,7 @@ import { isHeld, limitsOf, safetyOf } from '../clear/safety.ts';
 import { SafetyNotice } from '../clear/SafetyNotice.tsx';
 import { newId, useChanges } from '../data/index.ts';
 import { HOLD_NAMES, sayDepth, saySupport } from '../instrument/words.ts';
-import { methodOf } from '../measure/index.ts';
+import { clientCase, methodOf } from '../measure/index.ts';
 import { today } from '../shell/today.ts';
 import { ChanceField } from './ChanceField.tsx';
 import { chanceOn, heelLevels, sayChance, sayPoint, type FieldPoint } from './field.ts';
@@ -35,7 +35,9 @@ export function MapScreen({ dossier }: { dossier: Dossier }) {
     () => resolveBody(question?.body ?? { statureMm: 1750, massKg: 75 }).shoulderWidthMm,
     [question],
   );
-  const start = dossier.setup?.setup;
+  const kept = useMemo(() => clientCase(dossier, limitsOf(safety)), [dossier, safety]);
+  // As the screen allows it today: no load, no deeper than it says.
+  const start = dossier.setup && kept.kind === 'ready' ? kept.question.setup : undefined;
   const habit: FieldPoint = {
     stanceWidthMm: question?.habit.stanceWidthMm ?? 0,
     toeOutDeg: question ? (question.habit.toeOutDeg.left + question.habit.toeOutDeg.right) / 2 : 0,
@@ -60,7 +62,8 @@ export function MapScreen({ dossier }: { dossier: Dossier }) {
   const support = levels[level ?? now] ?? { kind: 'floor' as const };
   const hold = start?.hold ?? question?.holds[0] ?? 'bodyweight';
   const loadKg = start?.loadKg ?? 0;
-  const targetDepthDeg = dossier.setup?.thighDepthDeg ?? method.targetDepthDeg;
+  const targetDepthDeg =
+    kept.kind === 'ready' ? kept.question.target.thighDepthDeg : method.targetDepthDeg;
   const at: MapAt = { support, hold, loadKg, targetDepthDeg };
   const trials = useMemo(() => countingTrials(dossier), [dossier]);
   const tried = useMemo(() => trials.map((t) => triedFrom(dossier, t)), [dossier, trials]);

@@ -15,7 +15,7 @@ import { PainButton } from '../clear/PainButton.tsx';
 import { isHeld, limitsOf, safetyOf } from '../clear/safety.ts';
 import { SafetyNotice } from '../clear/SafetyNotice.tsx';
 import { newId, useAppSelector, useChanges } from '../data/index.ts';
-import { methodOf } from '../measure/index.ts';
+import { clientCase, methodOf } from '../measure/index.ts';
 import { PainPanel } from '../probe/PainPanel.tsx';
 import { split } from '../probe/ProbeScreen.tsx';
 import { today } from '../shell/today.ts';
@@ -56,6 +56,7 @@ export function TryScreen({ dossier }: { dossier: Dossier }) {
   const safety = useMemo(() => safetyOf(dossier, day), [dossier, day]);
   const method = useMemo(() => methodOf(dossier), [dossier]);
   const question = useMemo(() => finderQuestion(dossier, limitsOf(safety)), [dossier, safety]);
+  const asked = useMemo(() => clientCase(dossier, limitsOf(safety)), [dossier, safety]);
   const trials = useMemo(() => countingTrials(dossier), [dossier]);
   const ask = useMemo(
     () => (question && !isHeld(safety) ? loopQuestion(dossier, question, method, day) : null),
@@ -88,10 +89,14 @@ export function TryScreen({ dossier }: { dossier: Dossier }) {
     );
 
   const advice = isFresh ? (answer?.advice ?? null) : null;
-  const inUse: Placed | null = dossier.setup && {
-    setup: dossier.setup.setup,
-    targetDepthDeg: dossier.setup.thighDepthDeg,
-  };
+  // As the screen allows it today.
+  const inUse: Placed | null =
+    dossier.setup && asked.kind === 'ready'
+      ? {
+          setup: asked.question.setup,
+          targetDepthDeg: asked.question.target.thighDepthDeg,
+        }
+      : null;
   const current: Placed | null = picked ?? advice ?? (isFresh ? inUse : null);
   const isSame = (a: Placed, b: Placed | null) =>
     b !== null && isOf({ setup: a.setup, thighDepthDeg: a.targetDepthDeg }, b);
@@ -306,7 +311,7 @@ export function TryScreen({ dossier }: { dossier: Dossier }) {
           }}
           onFilm={() => {
             putInUse(current);
-            go('watch?condition=load');
+            go('watch?condition=trial');
           }}
         />
       )}

@@ -16,7 +16,7 @@ import {
   type SetupKind,
   type SetupQuestion,
 } from '@zither/core';
-import { HOLD_NAMES, sayDepth, saySupport } from '../instrument/words.ts';
+import { HOLD_NAMES, sayDepth, saySupport, sayToes } from '../instrument/words.ts';
 import { bodyOf, clientCase, knownOf, methodOf, startingSetup } from '../measure/derive.ts';
 import { sidesOf } from './sides.ts';
 
@@ -129,12 +129,6 @@ export const KIND_NAMES: Record<SetupKind, string> = {
   deepest: 'Deepest',
   uneven: 'Feet a little unlike',
 };
-
-/** "15°", or each foot where they stand unlike. */
-export const sayToes = ({ left, right }: { left: number; right: number }): string =>
-  Math.round(left) === Math.round(right)
-    ? `${Math.round(left)}°`
-    : `L ${Math.round(left)}° R ${Math.round(right)}°`;
 
 /** "44 cm · toes 20° · heels up 20 mm · high bar 40 kg · to crease below knee". */
 export function sayFound({

@@ -18,7 +18,7 @@ import {
   type SetupQuestion,
   type SetupTried,
 } from '@zither/core';
-import { bodyOf, methodById } from '../measure/derive.ts';
+import { bodyOf, clientCase, methodById } from '../measure/derive.ts';
 
 /** The same guesses every time: what is shown does not flicker, and two devices agree. */
 const SEED = 20_260_301;
@@ -73,13 +73,19 @@ export function loopQuestion(
 ): LoopQuestion {
   const trials = countingTrials(dossier);
   const ofToday = trials.filter((t) => t.takenOn === day);
-  const { setup } = dossier;
+  const found = dossier.setup ? clientCase(dossier, question.safety ?? []) : null;
   return {
     question,
     profile,
     tried: trials.map((t) => triedFrom(dossier, t)),
     today: { count: ofToday.length, hurt: ofToday.some((t) => t.pain) },
-    now: setup ? { setup: setup.setup, targetDepthDeg: setup.thighDepthDeg } : null,
+    now:
+      found?.kind === 'ready'
+        ? {
+            setup: found.question.setup,
+            targetDepthDeg: found.question.target.thighDepthDeg,
+          }
+        : null,
   };
 }
 
@@ -187,7 +193,7 @@ export function showedIn(captures: readonly CaptureLine[], targetDepthDeg: numbe
   return showed;
 }
 
-/** Captures of a day that belong to a trial: taken since the last one, the newest of each view, not discarded. */
+/** Captures of a day that belong to a trial: filmed as one since the last, the newest of each view, not discarded. */
 export function freshCaptures(dossier: Dossier, day: string): CaptureLine[] {
   const since = countingTrials(dossier).at(-1)?.takenAt ?? '';
   const views = new Map<string, CaptureLine>();
@@ -196,8 +202,7 @@ export function freshCaptures(dossier: Dossier, day: string): CaptureLine[] {
       !capture.discarded &&
       capture.takenOn === day &&
       capture.takenAt > since &&
-      !capture.heelsRaised &&
-      capture.condition !== 'overhead' &&
+      capture.condition === 'trial' &&
       !views.has(capture.view)
     )
       views.set(capture.view, capture);

@@ -1,6 +1,6 @@
 import { router, useLocalSearchParams } from 'expo-router';
 import { useMemo, useState } from 'react';
-import type { Condition, Dossier } from '@zither/contract';
+import { conditionSchema, type Condition, type Dossier } from '@zither/contract';
 import {
   CAMERA_VIEWS,
   seedOf,
@@ -47,7 +47,7 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
   const unseen = CAMERA_VIEWS.find((v) => !looks.some((l) => l.look.view === v));
   const [view, setView] = useState<CameraView>(unseen ?? 'side');
   const [condition, setCondition] = useState<Condition>(
-    startsWith === 'load' || startsWith === 'overhead' ? startsWith : 'bodyweight',
+    conditionSchema.catch('bodyweight').parse(startsWith),
   );
   const [heelsRaised, setHeelsRaised] = useState(false);
   const [facing, setFacing] = useState<Side>('left');
@@ -142,9 +142,11 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
         />
         <Choice
           label="Squatting with"
-          options={(['bodyweight', 'load', 'overhead'] as const)
+          options={conditionSchema.options
             // Clear said no load: there is no loaded look to take.
             .filter((c) => c !== 'load' || !limits.some((l) => l.kind === 'noLoad'))
+            // A setup on trial is filmed from where it is tried.
+            .filter((c) => c !== 'trial' || condition === 'trial')
             .map((c) => ({ value: c, label: CONDITION_NAMES[c] }))}
           value={condition}
           onChange={(c) => {

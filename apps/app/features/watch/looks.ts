@@ -9,6 +9,10 @@ export interface Look {
   judgement: Judgement | null;
 }
 
+/** Looks at the client as they squat unprompted: a setup on trial is no baseline, what it shows belongs to the trial. */
+export const baselinesOf = (dossier: Dossier, day: string | null): Look[] =>
+  looksOf(dossier, day).filter((l) => l.look.condition !== 'trial');
+
 /** Captures and judgements drawn together, newest first; of one day, or of all when null. What was discarded is left out. */
 export function looksOf({ captures, judgements }: Dossier, day: string | null): Look[] {
   const looks = new Map<string, Look>();

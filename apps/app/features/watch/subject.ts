@@ -13,7 +13,7 @@ const REPEAT_RISE_MM = 25;
 
 /**
  * What a capture is read with: body and limits as measured, and the squat as this look asks for it. Baselines are barefoot in the habitual
- * feet; the formal screen has arms overhead, feet straight, down to chair height; the loaded look takes the setup in use.
+ * feet; the formal screen has arms overhead, feet straight, down to chair height; the loaded look and a setup on trial take the setup in use.
  *
  * @returns null until both ankles are known: then nothing is said that needs them
  */
@@ -34,7 +34,7 @@ export function subjectFor(
     ? ({ kind: 'block', riseMm: REPEAT_RISE_MM } as const)
     : ({ kind: 'floor' } as const);
   const asked: Case =
-    condition === 'load'
+    condition === 'load' || condition === 'trial'
       ? question
       : condition === 'overhead'
         ? {

@@ -21,6 +21,7 @@ export const CONDITION_NAMES: Record<Condition, string> = {
   bodyweight: 'Bodyweight',
   load: 'Training load',
   overhead: 'Overhead screen',
+  trial: 'Setup on trial',
 };
 
 export const PHASE_NAMES: Record<Phase, string> = {
