@@ -1,5 +1,12 @@
 import { captureSchema, dossierSchema, type Capture } from '@zither/contract';
-import { cleanSquatter, seededRandom, simulateCapture, USUAL_LENS } from '@zither/core';
+import {
+  cleanSquatter,
+  PROFILES,
+  seededRandom,
+  simulateCapture,
+  USUAL_LENS,
+  type MethodProfile,
+} from '@zither/core';
 import { unpackCapture, writeLandmarkCsv } from '@zither/formats';
 import { bench, id, newClient, type Bench } from './support.ts';
 
@@ -83,6 +90,39 @@ describe('a file imported over the API', () => {
     expect(answer.status).toBe(status);
     expect(answer.body.message).toMatch(message);
     expect((await b.get(`/api/clients/${clientId}`)).body.captures).toEqual([]);
+  });
+
+  it('is judged by the school the client follows', async () => {
+    const [{ id: copiedFrom, ...balanced }] = PROFILES as [MethodProfile];
+    const school = {
+      kind: 'school.put',
+      operationId: id(),
+      rowId: id(),
+      baseVersion: 0,
+      values: {
+        ...balanced,
+        name: 'Heels are theirs',
+        copiedFrom,
+        faultThresholds: { heelsRise: null },
+      },
+    };
+    expect((await b.send(school)).status).toBe(200);
+    const clientId = await client();
+    const setup = {
+      kind: 'setup.put',
+      operationId: id(),
+      rowId: id(),
+      baseVersion: 0,
+      clientId,
+      values: {
+        setup: subject.setup,
+        thighDepthDeg: 6,
+        workingPoint: 'parallelLines',
+        profile: school.rowId,
+      },
+    };
+    expect((await b.send(setup)).status).toBe(200);
+    expect((await post(clientId, importing())).body.report.findings).toEqual([]);
   });
 
   it('belongs to a client that exists, and is shown to its own practice only', async () => {

@@ -19,6 +19,7 @@ import { clientCase, methodOf } from '../measure/index.ts';
 import { today } from '../shell/today.ts';
 import { ChanceField } from './ChanceField.tsx';
 import { chanceOn, heelLevels, sayChance, sayPoint, type FieldPoint } from './field.ts';
+import { NotYetScreen } from './NotYetScreen.tsx';
 import { finderQuestion } from './schools.ts';
 import { countingTrials, triedFrom } from './trying.ts';
 import { useChanceMap } from './useSet.ts';
@@ -73,23 +74,9 @@ export function MapScreen({ dossier }: { dossier: Dossier }) {
   const back = { to: `/clients/${client.id}/setup`, label: 'Back to Setup' };
   if (isHeld(safety) || !question)
     return (
-      <Screen title="Map of chances" who={client.name} back={back}>
-        <Part>
-          <SafetyNotice clientId={client.id} safety={safety} />
-          {!isHeld(safety) && (
-            <Notice
-              actions={[
-                {
-                  label: 'Measure the ankles',
-                  onPress: () => router.navigate(`/clients/${client.id}/measure` as never),
-                },
-              ]}
-            >
-              The map is drawn from the ankles: measure dorsiflexion on both sides first.
-            </Notice>
-          )}
-        </Part>
-      </Screen>
+      <NotYetScreen title="Map of chances" dossier={dossier} safety={safety} back={back}>
+        The map is drawn from the ankles: measure dorsiflexion on both sides first.
+      </NotYetScreen>
     );
   const take = () => {
     putSetup(

@@ -13,6 +13,7 @@ import { newId, useChanges } from '../data/index.ts';
 import { Button } from '../../ui/elements.ts';
 import { methodById, methodOf } from '../measure/index.ts';
 import { today } from '../shell/today.ts';
+import { NotYetScreen } from './NotYetScreen.tsx';
 import { SchoolPane } from './SchoolPane.tsx';
 import { finderQuestion, sayDifference } from './schools.ts';
 import { useSchool } from './useSet.ts';
@@ -49,23 +50,9 @@ export function SchoolsScreen({ dossier }: { dossier: Dossier }) {
   const back = { to: `/clients/${client.id}/setup`, label: 'Back to Setup' };
   if (isHeld(safety) || !question)
     return (
-      <Screen title="Schools" who={client.name} back={back}>
-        <Part>
-          <SafetyNotice clientId={client.id} safety={safety} />
-          {!isHeld(safety) && (
-            <Notice
-              actions={[
-                {
-                  label: 'Measure the ankles',
-                  onPress: () => router.navigate(`/clients/${client.id}/measure` as never),
-                },
-              ]}
-            >
-              Setups are searched from the ankles: measure dorsiflexion on both sides first.
-            </Notice>
-          )}
-        </Part>
-      </Screen>
+      <NotYetScreen title="Schools" dossier={dossier} safety={safety} back={back}>
+        Setups are searched from the ankles: measure dorsiflexion on both sides first.
+      </NotYetScreen>
     );
   const take = (profile: string, p: Proposal) => {
     putSetup(

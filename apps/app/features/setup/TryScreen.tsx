@@ -2,13 +2,11 @@ import { router } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import type { Dossier, SetupTrial } from '@zither/contract';
-import { SIDES, type Side } from '@zither/core';
 import { Button } from '../../ui/elements.ts';
 import { Fold } from '../../ui/Fold.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
-import { StringGauge } from '../../ui/StringGauge.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { PainButton } from '../clear/PainButton.tsx';
@@ -23,6 +21,7 @@ import { ChanceBar } from './ChanceBar.tsx';
 import { isOf, lockFor, wasClean } from './locking.ts';
 import { LockedPart, LockForm } from './LockPart.tsx';
 import { sayChance } from './field.ts';
+import { NotYetScreen } from './NotYetScreen.tsx';
 import { RecordPart } from './RecordPart.tsx';
 import { finderQuestion, sayFound } from './schools.ts';
 import {
@@ -31,13 +30,11 @@ import {
   freshCaptures,
   loopQuestion,
   showedIn,
-  type LoopAnswer,
   type Showed,
 } from './trying.ts';
+import { Believed, Choose, TriedPart, type Placed } from './TryParts.tsx';
 import { useLoop } from './useSet.ts';
-import { sayAdvice, sayBelieved, sayShowed, STOP_WORDS } from './words.ts';
-
-type Placed = { setup: SetupTrial['setup']; targetDepthDeg: number };
+import { sayAdvice, STOP_WORDS } from './words.ts';
 
 /** How pain in a trial is named in the record. */
 const painMovement = (t: SetupTrial): string =>
@@ -75,17 +72,9 @@ export function TryScreen({ dossier }: { dossier: Dossier }) {
 
   if (isHeld(safety) || !question)
     return (
-      <Screen title="Try a setup" who={client.name} back={back}>
-        <Part>
-          <SafetyNotice clientId={client.id} safety={safety} />
-          {!isHeld(safety) && (
-            <Notice actions={[{ label: 'Measure the ankles', onPress: () => go('measure') }]}>
-              What to try is worked out from the ankles: measure dorsiflexion on both sides first.
-            </Notice>
-          )}
-        </Part>
-        <LockedPart dossier={dossier} />
-      </Screen>
+      <NotYetScreen title="Try a setup" dossier={dossier} safety={safety} back={back}>
+        What to try is worked out from the ankles: measure dorsiflexion on both sides first.
+      </NotYetScreen>
     );
 
   const advice = isFresh ? (answer?.advice ?? null) : null;
@@ -371,144 +360,5 @@ export function TryScreen({ dossier }: { dossier: Dossier }) {
       {next}
       {known}
     </Screen>
-  );
-}
-
-function Choose({ placed, note, onPick }: { placed: Placed; note: string; onPick: () => void }) {
-  return (
-    <View style={{ gap: space.xs }}>
-      <Say number>{sayFound(placed)}</Say>
-      <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.m }}>
-        <Button
-          type="outline"
-          title="Try this"
-          accessibilityLabel={`Try this: ${sayFound(placed)}`}
-          onPress={onPick}
-        />
-        <Say small soft number>
-          {note}
-        </Say>
-      </View>
-    </View>
-  );
-}
-
-function Believed({
-  answer: { limits, advice },
-  measured: { dorsiflexionDeg, hipFold },
-  trials,
-}: {
-  answer: LoopAnswer;
-  measured: NonNullable<ReturnType<typeof finderQuestion>>;
-  trials: number;
-}) {
-  const needed = (side: Side) => {
-    const least = advice?.needsDeg[side] ?? null;
-    return least === null ? null : { least: Math.min(45, least), most: 48 };
-  };
-  return (
-    <Part
-      title="What is believed now"
-      hint={
-        trials === 0
-          ? 'The readings and their error; trials will narrow it.'
-          : `The readings, narrowed by ${trials} ${trials === 1 ? 'trial' : 'trials'}. Ghost: as measured. Thick: what the advised setup needs.`
-      }
-    >
-      {SIDES.map((side) => (
-        <View key={side}>
-          <Say strong number>
-            {sayBelieved(side === 'left' ? 'Left ankle' : 'Right ankle', limits[side])}
-          </Say>
-          <StringGauge
-            label={`Ankle ${side}`}
-            unit="°"
-            now={limits[side].deg}
-            before={dorsiflexionDeg[side]}
-            error={2 * limits[side].sd}
-            target={needed(side)}
-            scale={{ least: 5, most: 50 }}
-            digits={1}
-          />
-        </View>
-      ))}
-      {limits.fold && hipFold ? (
-        <View>
-          <Say strong number>
-            {sayBelieved('Hip fold, knees together', limits.fold)}
-          </Say>
-          <StringGauge
-            label="Hip fold, knees together"
-            unit="°"
-            now={limits.fold.deg}
-            before={hipFold.atZeroAbductionDeg}
-            error={2 * limits.fold.sd}
-            target={null}
-            scale={{ least: 80, most: 170 }}
-          />
-        </View>
-      ) : (
-        <Say small soft>
-          Hip fold was not measured: a tuck tells nothing of where it starts.
-        </Say>
-      )}
-    </Part>
-  );
-}
-
-function TriedPart({
-  dossier,
-  trials,
-  onUndo,
-}: {
-  dossier: Dossier;
-  trials: readonly SetupTrial[];
-  onUndo: (t: SetupTrial, undone: boolean) => void;
-}) {
-  const { colors } = useLook();
-  const earlier = dossier.setupTrials.filter((t) => !trials.some((k) => k.id === t.id));
-  const row = (t: SetupTrial, counts: boolean) => (
-    <View
-      key={t.id}
-      style={{
-        flexDirection: 'row',
-        alignItems: 'center',
-        gap: space.s,
-        borderTopWidth: 1,
-        borderColor: colors.hairline,
-        paddingVertical: space.s,
-      }}
-    >
-      <View style={{ flex: 1 }}>
-        <Say number strong={counts}>
-          {sayFound({ setup: t.setup, targetDepthDeg: t.thighDepthDeg })}
-        </Say>
-        <Say small number>
-          {`${sayShowed(t)}${t.chance === null ? '' : ` Foretold: clean in ${sayChance(t.chance)}.`}${t.captureIds.length > 0 ? ' From the camera.' : ''}${t.undone ? ' Taken back.' : ''}`}
-        </Say>
-      </View>
-      {(counts || t.undone) && (
-        <Button
-          type="clear"
-          title={t.undone ? 'Count it' : 'Undo'}
-          accessibilityLabel={`${t.undone ? 'Count it' : 'Undo'}: ${sayShowed(t)}`}
-          onPress={() => onUndo(t, !t.undone)}
-        />
-      )}
-    </View>
-  );
-  if (dossier.setupTrials.length === 0) return null;
-  return (
-    <Part title="Tried">
-      <View>{[...trials].reverse().map((t) => row(t, true))}</View>
-      {earlier.length > 0 && (
-        <Fold
-          title="Counts for nothing now"
-          note="Taken back, or before the ankles were last measured"
-        >
-          <View>{earlier.map((t) => row(t, false))}</View>
-        </Fold>
-      )}
-    </Part>
   );
 }

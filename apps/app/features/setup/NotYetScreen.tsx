@@ -1,0 +1,45 @@
+import { router } from 'expo-router';
+import type { Dossier } from '@zither/contract';
+import { Notice } from '../../ui/Notice.tsx';
+import { Part, Screen } from '../../ui/Screen.tsx';
+import { isHeld, type safetyOf } from '../clear/safety.ts';
+import { SafetyNotice } from '../clear/SafetyNotice.tsx';
+import { LockedPart } from './LockPart.tsx';
+
+/** A page of Set that cannot begin: held by the screen, or the ankles are not known; what is locked stays in sight. */
+export function NotYetScreen({
+  title,
+  dossier,
+  safety,
+  back,
+  children,
+}: {
+  title: string;
+  dossier: Dossier;
+  safety: ReturnType<typeof safetyOf>;
+  back: { to: string; label: string };
+  /** Why the ankles are needed. */
+  children: string;
+}) {
+  const { client } = dossier;
+  return (
+    <Screen title={title} who={client.name} back={back}>
+      <Part>
+        <SafetyNotice clientId={client.id} safety={safety} />
+        {!isHeld(safety) && (
+          <Notice
+            actions={[
+              {
+                label: 'Measure the ankles',
+                onPress: () => router.navigate(`/clients/${client.id}/measure` as never),
+              },
+            ]}
+          >
+            {children}
+          </Notice>
+        )}
+      </Part>
+      <LockedPart dossier={dossier} />
+    </Screen>
+  );
+}
