@@ -396,10 +396,33 @@ describe('the trial loop', () => {
     // On a lift that nobody needs, standing flat is worth another trial.
     const high = {
       ...own,
+      comfort: 3,
       setup: { ...own.setup, support: { kind: 'block', riseMm: 60 } as const },
     };
     const other = loopAfter(question, BALANCED, [high], { count: 1, hurt: false }, seededRandom(1));
     expect(other.advice?.option.setup.support.kind).toBe('floor');
+  });
+
+  it('of two clean ones keeps the one that felt better', () => {
+    const question = client({ dorsiflexionDeg: { left: 36, right: 38 }, kit: [] });
+    const at = (toe: number, comfort: number) =>
+      record({ setup: { ...standing({ left: toe, right: toe }), stanceWidthMm: 420 }, comfort });
+    const kept = (a: number, b: number) =>
+      loopAfter(
+        question,
+        BALANCED,
+        [at(15, a), at(20, b)],
+        { count: 2, hurt: false },
+        seededRandom(1),
+      ).advice!;
+    expect(kept(3, 5)).toMatchObject({
+      kind: 'lock',
+      option: { setup: { toeOutDeg: { left: 20 } } },
+    });
+    expect(kept(5, 3)).toMatchObject({
+      kind: 'lock',
+      option: { setup: { toeOutDeg: { left: 15 } } },
+    });
   });
 
   it('keeps away from what was uncomfortable or let the knees go', () => {

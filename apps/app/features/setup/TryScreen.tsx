@@ -18,7 +18,7 @@ import { PainPanel } from '../probe/PainPanel.tsx';
 import { split } from '../probe/ProbeScreen.tsx';
 import { today } from '../shell/today.ts';
 import { ChanceBar } from './ChanceBar.tsx';
-import { isOf, lockFor, wasClean } from './locking.ts';
+import { isOf, lockFor, versionInForce, wasClean } from './locking.ts';
 import { LockedPart, LockForm } from './LockPart.tsx';
 import { sayChance } from './field.ts';
 import { NotYetScreen } from './NotYetScreen.tsx';
@@ -90,6 +90,14 @@ export function TryScreen({ dossier }: { dossier: Dossier }) {
   const isSame = (a: Placed, b: Placed | null) =>
     b !== null && isOf({ setup: a.setup, thighDepthDeg: a.targetDepthDeg }, b);
   const isAdvised = current !== null && isSame(current, advice);
+  const locked = versionInForce(dossier);
+  /** What the loop would keep is locked already. */
+  const isLocked =
+    !picked &&
+    advice?.kind === 'lock' &&
+    locked !== null &&
+    isOf(locked.lock, { setup: advice.setup, targetDepthDeg: advice.targetDepthDeg });
+  const isToLock = advice?.kind === 'lock' && !picked && !isLocked;
   const chanceOf = (placed: Placed): number | null => {
     if (!answer || !isFresh) return null;
     if (isSame(placed, advice)) return advice?.chance ?? null;
@@ -208,11 +216,13 @@ export function TryScreen({ dossier }: { dossier: Dossier }) {
         title={
           picked
             ? 'Your own choice'
-            : advice?.kind === 'lock'
-              ? 'This one holds'
-              : advice
-                ? 'Try next'
-                : 'No further trial advised'
+            : isLocked
+              ? 'Locked, and it holds'
+              : advice?.kind === 'lock'
+                ? 'This one holds'
+                : advice
+                  ? 'Try next'
+                  : 'No further trial advised'
         }
       >
         {!isFresh && !hasFailed && <Say soft>Working out what to try …</Say>}
@@ -238,7 +248,11 @@ export function TryScreen({ dossier }: { dossier: Dossier }) {
             </Say>
             {chanceOf(current) !== null && <ChanceBar chance={chanceOf(current) ?? 0} />}
             {isAdvised && advice ? (
-              <Say>{sayAdvice(advice, trials.length)}</Say>
+              <Say>
+                {isLocked
+                  ? `Version ${locked.number} stands: nothing promises clearly more. A trial more never hurts the record.`
+                  : sayAdvice(advice, trials.length)}
+              </Say>
             ) : (
               chanceOf(current) !== null && (
                 <Say>{`A clean rep in about ${sayChance(chanceOf(current) ?? 0)}.`}</Say>
@@ -323,8 +337,9 @@ export function TryScreen({ dossier }: { dossier: Dossier }) {
         canRecord ? (
           <View style={{ flex: 1, flexDirection: 'row', gap: space.s }}>
             <Button
-              title={advice?.kind === 'lock' && !picked ? 'Lock it' : 'Lock'}
-              type={advice?.kind === 'lock' && !picked ? 'solid' : 'outline'}
+              title={isToLock ? 'Lock it' : 'Lock'}
+              type={isToLock ? 'solid' : 'outline'}
+              disabled={isLocked}
               accessibilityLabel="Lock this setup"
               containerStyle={{ flex: 1 }}
               buttonStyle={{ minHeight: 52 }}
@@ -339,7 +354,7 @@ export function TryScreen({ dossier }: { dossier: Dossier }) {
               onPress={() => record(showed, true)}
             />
             <Button
-              type={advice?.kind === 'lock' && !picked ? 'outline' : 'solid'}
+              type={isToLock ? 'outline' : 'solid'}
               title={marked ? 'Record as marked' : 'All clean'}
               containerStyle={{ flex: 1.5 }}
               buttonStyle={{ minHeight: 52 }}

@@ -47,6 +47,8 @@ const HOPELESS_BELOW = 0.15;
 const WORTH_ANOTHER = 10;
 /** What a bad experience takes from the merit of the same setup, points; half a school's step away it counts half (house defaults). */
 const DISLIKE = { uncomfortable: 6, kneesOff: 15, pain: 60 } as const;
+/** What each step of comfort above all right adds, points (house default). */
+const LIKE = 3;
 
 /** What a record says of the limits. The depth counts as reached when it is not even slightly short. */
 export const seenOf = (t: SetupTried): TrialSeen => ({
@@ -96,14 +98,17 @@ function likeness(a: Setup, b: Setup): number {
   return 0.5 ** steps;
 }
 
-/** Points taken from a setup for what was felt and seen in ones like it. */
+/** Points taken from a setup for what was felt and seen in ones like it; below zero where it felt good. */
 function dislike(setup: Setup, tried: readonly SetupTried[]): number {
   let sum = 0;
   for (const t of tried) {
     const like = likeness(setup, t.setup);
     if (t.pain) sum += DISLIKE.pain * like;
-    if (t.comfort !== null && t.comfort < COMFORT_LEAST)
-      sum += DISLIKE.uncomfortable * (COMFORT_LEAST - t.comfort) * like;
+    if (t.comfort !== null)
+      sum +=
+        (t.comfort < COMFORT_LEAST ? DISLIKE.uncomfortable : LIKE) *
+        (COMFORT_LEAST - t.comfort) *
+        like;
     if (SIDES.some((side) => t.knees[side] !== 'over')) sum += DISLIKE.kneesOff * like;
   }
   return sum;
