@@ -120,6 +120,16 @@ describe('the trial loop, at 390 × 844', () => {
     await other.page.getByRole('heading', { name: 'No locked setup in force' }).waitFor();
     await page.getByRole('button', { name: 'Put back version 1' }).tap();
     await page.getByRole('heading', { name: 'Locked setup, version 1' }).waitFor();
+    // Another setup in use is said, and the locked one is a tap away.
+    await page.goto(`${client}/setup/map`);
+    await page.getByRole('slider', { name: 'Stance width and toe-out' }).focus();
+    await page.keyboard.press('ArrowRight');
+    await page.getByRole('button', { name: /^Take \d+ cm/ }).tap();
+    await page.getByRole('heading', { name: 'Your own choice' }).waitFor();
+    await page.getByRole('button', { name: 'Use the locked one' }).tap();
+    await page
+      .getByText('The setup in use is another one', { exact: false })
+      .waitFor({ state: 'detached' });
     await saved(page);
     await other.page.reload();
     await other.page.getByRole('heading', { name: 'Locked setup, version 1' }).waitFor();
@@ -179,7 +189,11 @@ describe('the map of chances', () => {
     expect((await field.boundingBox())!.y).toBe(box.y);
     const [, cm, toes] = /^(\d+) cm, toes (\d+)°/.exec(dragged)!;
     await page.getByRole('button', { name: `Take ${cm} cm, toes ${toes}°` }).tap();
-    await page.getByRole('heading', { name: 'Try a setup' }).waitFor();
+    // What was taken is what is tried, whatever else is advised.
+    await page
+      .getByTestId('trial')
+      .getByText(new RegExp(`^${cm} cm · toes ${toes}°`))
+      .waitFor();
     await saved(page);
     await page.goto(`${client}/setup`);
     await page

@@ -10,7 +10,7 @@ export default function Lab() {
   const { client } = useLocalSearchParams<{ client?: string }>();
   return (
     <Suspense fallback={<Waiting what="the lab" />}>
-      <LabScreen clientId={client ?? null} />
+      <LabScreen key={client ?? 'bench'} clientId={client ?? null} />
     </Suspense>
   );
 }

@@ -63,6 +63,12 @@ describe('from trials to a question', () => {
       angleDeg: 10,
       azimuth: 'foot',
     });
+    // The kit says that it is one board under both feet.
+    const board = { kind: 'ramp', angleDeg: 10, pair: false, from: null } as const;
+    const onBoard = { ...onWedge, client: { ...onWedge.client, kit: [board] } };
+    expect(startingSetup(onBoard.client, knownOf(onBoard), BALANCED).setup.support).toMatchObject({
+      azimuth: 'straight',
+    });
   });
 
   it('takes of each measure the newest reading, so a recheck of the ankles alone keeps the stance', () => {

@@ -50,14 +50,20 @@ export interface Known {
   fold: FoldLine | null;
 }
 
+/** A wedge of about this angle that is a board in the kit, and no pair, lies straight; else it is taken to be turned with the foot. */
+function azimuthOf(kit: Client['kit'], angleDeg: number): 'foot' | 'straight' {
+  const near = kit.filter((k) => k.kind === 'ramp' && Math.abs(k.angleDeg - angleDeg) <= 1);
+  return near.length > 0 && near.every((k) => k.kind === 'ramp' && !k.pair) ? 'straight' : 'foot';
+}
+
 /** The heel in use: block or wedge, whichever was read last. */
-function supportOf({ trials }: Dossier): Support | null {
+function supportOf({ trials, client }: Dossier): Support | null {
   const rise = keptTrials(trials, 'heelRise', null).at(-1);
   const wedge = keptTrials(trials, 'heelWedge', null).at(-1);
   if (!rise && !wedge) return null;
   if (wedge && wedge.takenAt > (rise?.takenAt ?? ''))
     return wedge.value > 0
-      ? { kind: 'ramp', angleDeg: wedge.value, azimuth: 'foot' }
+      ? { kind: 'ramp', angleDeg: wedge.value, azimuth: azimuthOf(client.kit, wedge.value) }
       : { kind: 'floor' };
   return rise && rise.value > 0 ? { kind: 'block', riseMm: rise.value } : { kind: 'floor' };
 }

@@ -11,6 +11,7 @@ import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { sayDay } from '../clients/ClientListPane.tsx';
+import { newId, useChanges } from '../data/index.ts';
 import { isOf, versionInForce, versionsOf } from './locking.ts';
 import { sayFound } from './schools.ts';
 
@@ -28,11 +29,23 @@ export function LockedPart({
   onTakeBack?: (lock: Lock, takenBack: boolean) => void;
 }) {
   const { colors } = useLook();
+  const { putSetup } = useChanges();
   const inForce = versionInForce(dossier);
   const all = versionsOf(dossier);
   if (all.length === 0) return null;
   const earlier = all.filter((v) => v.lock.id !== inForce?.lock.id).reverse();
   const { setup } = dossier;
+  const putInUse = (lock: Lock) =>
+    putSetup(
+      dossier.client.id,
+      { id: setup?.id ?? newId(), version: setup?.version ?? 0 },
+      {
+        setup: lock.setup,
+        thighDepthDeg: lock.thighDepthDeg,
+        workingPoint: lock.workingPoint,
+        profile: lock.profile,
+      },
+    );
   const differs =
     inForce &&
     setup &&
@@ -49,7 +62,10 @@ export function LockedPart({
           </Say>
           <Say>{inForce.lock.why}</Say>
           {differs && (
-            <Notice tone="before">
+            <Notice
+              tone="before"
+              actions={[{ label: 'Use the locked one', onPress: () => putInUse(inForce.lock) }]}
+            >
               The setup in use is another one: lock it too, or go back to this one.
             </Notice>
           )}

@@ -97,7 +97,7 @@ export function MapScreen({ dossier }: { dossier: Dossier }) {
         profile: method.id,
       },
     );
-    router.navigate(`/clients/${client.id}/setup/try` as never);
+    router.navigate(`/clients/${client.id}/setup/try?own=${Date.now()}` as never);
   };
   const field = (
     <Part>

@@ -3,7 +3,7 @@ import { router } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import type { Dossier } from '@zither/contract';
-import type { Case } from '@zither/core';
+import { solve, type Case } from '@zither/core';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
@@ -60,6 +60,10 @@ export function SetupScreen({ dossier }: { dossier: Dossier }) {
       </Screen>
     );
 
+  // A setup that can be squatted is tried itself; from a shut window the advice comes first.
+  const solved = solve(found.question);
+  const isOpen = solved.sides[solved.governingSide].window.kind === 'open';
+  const tryPath = `/clients/${client.id}/setup/try${dossier.setup && isOpen ? `?own=${dossier.setup.version}-${dossier.setup.updatedAt}` : ''}`;
   const change = (next: Case) => {
     setBefore(found.question);
     putSetup(
@@ -94,7 +98,7 @@ export function SetupScreen({ dossier }: { dossier: Dossier }) {
                 containerStyle={{ flex: 1 }}
                 buttonStyle={{ minHeight: 52 }}
                 type={lockOf(dossier) ? 'outline' : 'solid'}
-                onPress={() => router.navigate(`/clients/${client.id}/setup/try` as never)}
+                onPress={() => router.navigate(tryPath as never)}
               />
               <Button
                 title="Next: Prescription"

@@ -44,7 +44,14 @@ const painMovement = (t: SetupTrial): string =>
   );
 
 /** The trial loop: try a setup, record what the reps showed, and the next one worth trying is there, until one is to be locked. */
-export function TryScreen({ dossier }: { dossier: Dossier }) {
+export function TryScreen({
+  dossier,
+  startsOwn = false,
+}: {
+  dossier: Dossier;
+  /** Begins with the setup in use, which the coach just chose, instead of with what is advised. */
+  startsOwn?: boolean;
+}) {
   const { client } = dossier;
   const { isWide } = useLook();
   const day = today();
@@ -60,7 +67,15 @@ export function TryScreen({ dossier }: { dossier: Dossier }) {
     [dossier, question, method, day, safety],
   );
   const { answer, isFresh, hasFailed } = useLoop(ask);
-  const [picked, setPicked] = useState<Placed | null>(null);
+  // As the screen allows it today.
+  const inUse: Placed | null =
+    dossier.setup && asked.kind === 'ready'
+      ? {
+          setup: asked.question.setup,
+          targetDepthDeg: asked.question.target.thighDepthDeg,
+        }
+      : null;
+  const [picked, setPicked] = useState<Placed | null>(startsOwn ? inUse : null);
   const [marked, setMarked] = useState<Showed | null>(null);
   const [comfort, setComfort] = useState<number | null>(null);
   const [captureIds, setCaptureIds] = useState<string[]>([]);
@@ -78,26 +93,19 @@ export function TryScreen({ dossier }: { dossier: Dossier }) {
     );
 
   const advice = isFresh ? (answer?.advice ?? null) : null;
-  // As the screen allows it today.
-  const inUse: Placed | null =
-    dossier.setup && asked.kind === 'ready'
-      ? {
-          setup: asked.question.setup,
-          targetDepthDeg: asked.question.target.thighDepthDeg,
-        }
-      : null;
-  const current: Placed | null = picked ?? advice ?? (isFresh ? inUse : null);
+  const current: Placed | null = picked ?? advice ?? (isFresh || hasFailed ? inUse : null);
   const isSame = (a: Placed, b: Placed | null) =>
     b !== null && isOf({ setup: a.setup, thighDepthDeg: a.targetDepthDeg }, b);
   const isAdvised = current !== null && isSame(current, advice);
+  const isOwn = picked !== null && !isAdvised;
   const locked = versionInForce(dossier);
   /** What the loop would keep is locked already. */
   const isLocked =
-    !picked &&
+    !isOwn &&
     advice?.kind === 'lock' &&
     locked !== null &&
     isOf(locked.lock, { setup: advice.setup, targetDepthDeg: advice.targetDepthDeg });
-  const isToLock = advice?.kind === 'lock' && !picked && !isLocked;
+  const isToLock = advice?.kind === 'lock' && !isOwn && !isLocked;
   const chanceOf = (placed: Placed): number | null => {
     if (!answer || !isFresh) return null;
     if (isSame(placed, advice)) return advice?.chance ?? null;
@@ -214,7 +222,7 @@ export function TryScreen({ dossier }: { dossier: Dossier }) {
       )}
       <Part
         title={
-          picked
+          isOwn
             ? 'Your own choice'
             : isLocked
               ? 'Locked, and it holds'
@@ -258,7 +266,7 @@ export function TryScreen({ dossier }: { dossier: Dossier }) {
                 <Say>{`A clean rep in about ${sayChance(chanceOf(current) ?? 0)}.`}</Say>
               )
             )}
-            {picked && (
+            {isOwn && (
               <View style={{ alignItems: 'flex-start' }}>
                 <Button type="clear" title="Back to what is advised" onPress={reset} />
               </View>
