@@ -58,6 +58,7 @@ export const schoolValuesSchema = z.strictObject({
     kneeTravel: points,
     habit: points,
     heel: points,
+    kit: points,
     depth: points,
   }),
   /** Where it calls other sizes a fault than the house does; null = it is none there. */

@@ -180,6 +180,27 @@ describe('feet a little unlike in the search', () => {
   });
 });
 
+describe('simplicity of kit', () => {
+  const able = client({ dorsiflexionDeg: { left: 34, right: 35 }, hipFold: null });
+
+  it('nobody who gets down flat is put on a heel, unless the school takes it for a tool', () => {
+    const [balanced] = findSetups(able, BALANCED).proposals;
+    expect(balanced!.setup.support.kind).toBe('floor');
+    expect(balanced!.chance).toBeGreaterThan(0.95);
+    const stiff = findSetups(client({ hipFold: null }), BALANCED).proposals[0]!;
+    expect(stiff.setup.support.kind).toBe('block');
+  });
+
+  it('and a school that cares nothing for it takes the room a heel gives', () => {
+    const careless = { ...BALANCED, prefers: { ...BALANCED.prefers, kit: 0, heel: 0, room: 3 } };
+    const [first] = findSetups(
+      { ...able, dorsiflexionDeg: { left: 29, right: 30 } },
+      careless,
+    ).proposals;
+    expect(first!.setup.support.kind).toBe('block');
+  });
+});
+
 describe('a first answer', () => {
   it('comes before the whole one, from a coarser grid, and the whole one is never worse', () => {
     const seen: string[] = [];

@@ -258,7 +258,7 @@ export function TryScreen({
             {isAdvised && advice ? (
               <Say>
                 {isLocked
-                  ? `Version ${locked.number} stands: nothing promises clearly more. A trial more never hurts the record.`
+                  ? `Version ${locked.number} stands: nothing promises clearly more.`
                   : sayAdvice(advice, trials.length)}
               </Say>
             ) : (

@@ -34,6 +34,7 @@ export const PREFERENCE_NAMES = {
   kneeTravel: 'A centimetre of knee travel costs',
   habit: 'A step away from habit costs',
   heel: 'A centimetre under the heels costs',
+  kit: 'Anything under the feet at all costs',
   depth: 'A degree of depth given up costs',
 } as const;
 

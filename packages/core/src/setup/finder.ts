@@ -305,6 +305,7 @@ function scoreOf(
     (prefers.kneeTravel * by.kneecapPastToeMm) / 10 -
     prefers.habit * by.habitSteps -
     (prefers.heel * by.liftMm) / 10 -
+    (by.liftMm > 0 ? prefers.kit : 0) -
     ROLL_POINTS * by.rollDeg -
     prefers.depth * by.shortDeg
   );

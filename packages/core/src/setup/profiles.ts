@@ -27,6 +27,8 @@ export interface Preferences {
   habit: number;
   /** For each 10 mm of lift, or its pitch. */
   heel: number;
+  /** For anything under the feet at all: nobody carries a wedge along who can do without. */
+  kit: number;
   /** For each degree of depth short of the school's. */
   depth: number;
 }
@@ -90,6 +92,7 @@ const USUAL: Preferences = {
   kneeTravel: 0,
   habit: 1,
   heel: 1.5,
+  kit: 5,
   depth: 1.5,
 };
 
@@ -171,7 +174,7 @@ export const PROFILES: readonly MethodProfile[] = [
     breaks: 'together',
     drills: 'inTheSquat',
     cueWords: ['knees stay forward', 'chest over the hips'],
-    prefers: { ...USUAL, lean: 0.6, heel: 0.3, kneeTravel: -0.1 },
+    prefers: { ...USUAL, lean: 0.6, heel: 0.3, kit: 1, kneeTravel: -0.1 },
     faultThresholds: { trunkShinMismatch: null, kneesFirst: null },
   },
   {
