@@ -1,6 +1,16 @@
+import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import type { Dossier, SetupTrial } from '@zither/contract';
-import { SIDES, type SetupQuestion, type Side } from '@zither/core';
+import {
+  caseFor,
+  footingOf,
+  resolveBody,
+  SIDES,
+  solve,
+  type MethodProfile,
+  type SetupQuestion,
+  type Side,
+} from '@zither/core';
 import { Button } from '../../ui/elements.ts';
 import { Fold } from '../../ui/Fold.tsx';
 import { Say } from '../../ui/Say.tsx';
@@ -8,6 +18,7 @@ import { Part } from '../../ui/Screen.tsx';
 import { StringGauge } from '../../ui/StringGauge.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
+import { FloorPlan, momentAt, PlumbFigure } from '../instrument/index.ts';
 import { sayChance } from './field.ts';
 import { sayFound } from './schools.ts';
 import type { LoopAnswer } from './trying.ts';
@@ -17,6 +28,46 @@ import { sayBelieved, sayShowed } from './words.ts';
 export interface Placed {
   setup: SetupTrial['setup'];
   targetDepthDeg: number;
+}
+
+/** How the setup on trial looks: the squat at its depth, both feet from above, and what stands under them does. */
+export function TrialPicture({
+  placed,
+  question,
+  method,
+}: {
+  placed: Placed;
+  question: SetupQuestion;
+  method: MethodProfile;
+}) {
+  const [width, setWidth] = useState(340);
+  const asked = useMemo(
+    () => caseFor(question, method, placed.setup, placed.targetDepthDeg),
+    [question, method, placed],
+  );
+  const moment = useMemo(
+    () => momentAt(asked, solve(asked).governingSide, asked.target.thighDepthDeg),
+    [asked],
+  );
+  const { says } = useMemo(() => footingOf(resolveBody(asked.body), asked.setup), [asked]);
+  return (
+    <View onLayout={(e) => setWidth(e.nativeEvent.layout.width)}>
+      <PlumbFigure
+        moment={moment}
+        ghost={null}
+        width={width}
+        height={220}
+        statureMm={question.body.statureMm}
+        fitDepthDeg={asked.target.thighDepthDeg}
+      />
+      <FloorPlan question={asked} band={method.kneeBandDeg} width={width} height={190} />
+      {says.map((line) => (
+        <Say key={line} small>
+          {line}
+        </Say>
+      ))}
+    </View>
+  );
 }
 
 /** A setup to try instead, with a word on it. */

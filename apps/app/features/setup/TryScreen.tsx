@@ -32,7 +32,7 @@ import {
   showedIn,
   type Showed,
 } from './trying.ts';
-import { Believed, Choose, TriedPart, type Placed } from './TryParts.tsx';
+import { Believed, Choose, TrialPicture, TriedPart, type Placed } from './TryParts.tsx';
 import { useLoop } from './useSet.ts';
 import { sayAdvice, STOP_WORDS } from './words.ts';
 
@@ -273,6 +273,11 @@ export function TryScreen({
             )}
           </View>
         )}
+        {current && !isStopped && !isWide && (
+          <Fold title="How it looks" note="The squat and the feet">
+            <TrialPicture placed={current} question={question} method={method} />
+          </Fold>
+        )}
         {!isStopped && answer && isFresh && (
           <Fold
             title="Something else first"
@@ -330,6 +335,11 @@ export function TryScreen({
   );
   const known = (
     <>
+      {isWide && current && !isStopped && (
+        <Part>
+          <TrialPicture placed={current} question={question} method={method} />
+        </Part>
+      )}
       {answer && <Believed answer={answer} measured={question} trials={trials.length} />}
       <TriedPart dossier={dossier} trials={trials} onUndo={undo} />
       <LockedPart dossier={dossier} onTakeBack={takeBack} />

@@ -65,7 +65,8 @@ export function schoolRows(school: MethodProfile): { name: string; value: string
         (hold) => `${HOLD_NAMES[hold].toLowerCase()} ${deg(school.leanLimitDeg[hold])}`,
       ).join(', '),
     },
-    { name: 'Heel', value: `${HEEL_NAMES[school.heelPolicy]}; at most ${school.heelMostMm} mm` },
+    { name: 'A heel is', value: HEEL_NAMES[school.heelPolicy].toLowerCase() },
+    { name: 'Highest heel', value: `${school.heelMostMm} mm` },
     {
       name: 'Ankle kept in hand',
       value: `${deg(school.bufferDeg)}; ${deg(school.weanedBufferDeg)} before a heel comes down`,
