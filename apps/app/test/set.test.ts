@@ -163,10 +163,17 @@ describe('trials that count', () => {
     expect(answer).toEqual(answerLoop(JSON.parse(JSON.stringify(ask)) as typeof ask));
     expect(answer.limits.left.deg).toBeLessThan(question.dorsiflexionDeg.left);
     expect(answer.limits.fold).toBeNull();
+    expect(answer.advice?.reasons[0]).toMatch(/ of shank, the ankle allows \d+°: .*\.$/);
     expect(answer.chanceNow).toBeGreaterThanOrEqual(0);
     // What the screen forbids is not tried: no load, whatever the setup in use has.
     const unloaded = finderQuestion(dossier, [{ kind: 'noLoad' }])!;
     expect(loopQuestion(dossier, unloaded, BALANCED, '2026-01-05').now?.setup.loadKg).toBe(0);
+    // Tried with a goblet while the bar is in use: both stay to choose from.
+    const bar = client({ setupTrials: [tried()] });
+    bar.setup!.setup = { ...setup, hold: 'lowBar' };
+    expect(finderQuestion(bar, [])?.holds).toEqual(['lowBar', 'highBar', 'front', 'goblet']);
+    bar.setup!.setup = { ...setup, hold: 'bodyweight', loadKg: 0 };
+    expect(finderQuestion(bar, [])?.holds).toContain('goblet');
     // On another day the same trial counts, but not for the day.
     expect(loopQuestion(dossier, question, BALANCED, '2026-01-06').today.count).toBe(0);
   });

@@ -91,7 +91,7 @@ describe('a capture', () => {
 
   it.each([
     [{ view: 'above' }, 'view', /must be side, front or rear/],
-    [{ condition: 'sled' }, 'condition', /bodyweight, load or overhead/],
+    [{ condition: 'sled' }, 'condition', /bodyweight, load, overhead or trial/],
     [{ name: ' ' }, 'name', /./],
     [{ scale: 'feet' }, 'scale', /none, plate or foot/],
     [

@@ -134,6 +134,8 @@ export function TryScreen({
       },
     );
   };
+  /** What is being recorded stays what it is, whatever arrives from elsewhere meanwhile. */
+  const stay = () => setPicked(current);
   const pick = (placed: Placed) => {
     setPicked(placed);
     setMarked(null);
@@ -273,6 +275,20 @@ export function TryScreen({
             )}
           </View>
         )}
+        {isAdvised && advice?.reasons.length === 1 && (
+          <Say small number>
+            {advice.reasons[0]}
+          </Say>
+        )}
+        {isAdvised && advice && advice.reasons.length > 1 && (
+          <Fold title="Why" note={advice.reasons[0] ?? ''}>
+            {advice.reasons.slice(1).map((line) => (
+              <Say key={line} small number>
+                {line}
+              </Say>
+            ))}
+          </Fold>
+        )}
         {current && !isStopped && !isWide && (
           <Fold title="How it looks" note="The squat and the feet">
             <TrialPicture placed={current} question={question} method={method} />
@@ -319,13 +335,21 @@ export function TryScreen({
           comfort={comfort}
           captures={captures}
           isFromCapture={captureIds.length > 0}
-          onShowed={setMarked}
-          onComfort={setComfort}
+          onShowed={(to) => {
+            stay();
+            setMarked(to);
+          }}
+          onComfort={(to) => {
+            stay();
+            setComfort(to);
+          }}
           onCapture={() => {
+            stay();
             setMarked(showedIn(captures, current.targetDepthDeg));
             setCaptureIds(captures.map((c) => c.id));
           }}
           onFilm={() => {
+            stay();
             putInUse(current);
             go('watch?condition=trial');
           }}

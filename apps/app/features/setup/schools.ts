@@ -19,6 +19,7 @@ import {
 import { HOLD_NAMES, sayDepth, saySupport, sayToes } from '../instrument/words.ts';
 import { bodyOf, clientCase, knownOf, methodOf, startingSetup } from '../measure/derive.ts';
 import { sidesOf } from './sides.ts';
+import { countingTrials } from './trying.ts';
 
 /** Heights tried where the kit was not said, mm. */
 const ANY_KIT: KitPiece[] = [5, 10, 15, 20, 25, 30, 40].map((riseMm) => ({
@@ -56,7 +57,14 @@ export function finderQuestion(
     dorsiflexionDeg: { left: left.deg, right: right.deg },
     hipFold: known.fold ? foldLimitOf(known.fold) : null,
     habit: { stanceWidthMm: start.stanceWidthMm, toeOutDeg: start.toeOutDeg },
-    holds: [hold, ...(OTHER_HOLDS[hold] ?? [])],
+    // What was tried stays to choose from, also once the setup in use is held otherwise.
+    holds: [
+      ...new Set([
+        hold,
+        ...(OTHER_HOLDS[hold] ?? []),
+        ...countingTrials(dossier).map((t) => t.setup.hold),
+      ]),
+    ],
     loadKg,
     limits: { hipAbductionDeg: ABDUCTION_MOST_DEG },
     kit: [...kit, ...heels],

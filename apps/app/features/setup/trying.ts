@@ -4,10 +4,12 @@ import {
   chanceMap,
   cleanChance,
   limitNow,
+  lookAtSetup,
   loopAfter,
   newestDorsiflexion,
   reachOf,
   resolveBody,
+  roomOf,
   seededRandom,
   SIDES,
   type ChanceMap,
@@ -105,6 +107,8 @@ export interface LoopAnswer {
     chance: number;
     /** Dorsiflexion it needs on each side; null = no ankle would do. */
     needsDeg: { left: number | null; right: number | null };
+    /** What is in hand, and what to mind. */
+    reasons: string[];
   } | null;
   stop: LoopStop | null;
   others: { setup: SetupTried['setup']; targetDepthDeg: number; chance: number }[];
@@ -126,6 +130,8 @@ export function answerLoop({ question, profile, tried, today, now }: LoopQuestio
     const { mean, sd } = limitNow(belief, which);
     return { deg: mean, sd };
   };
+  const look =
+    advice && lookAtSetup(question, profile, advice.option.setup, advice.option.targetDepthDeg);
   const needs = ({ neededDeg, pitchDeg }: Reach) =>
     neededDeg === null || !Number.isFinite(neededDeg) ? null : neededDeg - pitchDeg;
   return {
@@ -137,6 +143,7 @@ export function answerLoop({ question, profile, tried, today, now }: LoopQuestio
       targetDepthDeg: advice.option.targetDepthDeg,
       chance: advice.chance,
       needsDeg: { left: needs(advice.option.reach.left), right: needs(advice.option.reach.right) },
+      reasons: look ? roomOf(look, question, profile) : [],
     },
     stop,
     others,

@@ -23,11 +23,13 @@ export interface SetState {
   told: Exclude<SetTold, { kind: 'progress' }> | null;
   /** What was asked, so that an answer to an older question is not taken for one. */
   of: string | null;
+  /** How far the search for what was asked last has come. */
   share: number;
+  shareOf: string | null;
   hasFailed: boolean;
 }
 
-const NOTHING: SetState = { told: null, of: null, share: 0, hasFailed: false };
+const NOTHING: SetState = { told: null, of: null, share: 0, shareOf: null, hasFailed: false };
 
 /**
  * One worker for as long as the page is open, asked whenever the question changes; answers to older questions are passed over. Until the new
@@ -54,8 +56,8 @@ export function useSet(question: Unasked | null): SetState & { asked: string | n
     const id = last.current;
     const listen = ({ data }: MessageEvent<SetTold>) => {
       if (data.id !== id) return;
-      if (data.kind === 'progress') setState((s) => ({ ...s, share: data.share }));
-      else setState((s) => ({ ...s, told: data, of: asked, share: 1 }));
+      if (data.kind === 'progress') setState((s) => ({ ...s, share: data.share, shareOf: asked }));
+      else setState((s) => ({ ...s, told: data, of: asked }));
     };
     own.addEventListener('message', listen);
     own.postMessage({ ...(JSON.parse(asked) as Unasked), id });
@@ -97,11 +99,17 @@ export function useSchool(
   question: SetupQuestion | null,
   profile: MethodProfile | null,
 ): SchoolState {
-  const { told, of, asked, share, hasFailed } = useSet(
-    question && profile ? { kind: 'school', ask: { question, profile } } : null,
-  );
+  const {
+    told,
+    of,
+    asked,
+    share: done,
+    shareOf,
+    hasFailed,
+  } = useSet(question && profile ? { kind: 'school', ask: { question, profile } } : null);
+  const share = shareOf === asked ? done : 0;
   if (hasFailed) return { kind: 'failed' };
   return told?.kind === 'school' && of === asked
     ? { kind: 'answer', answer: told.answer, isWhole: told.isWhole, share }
-    : { kind: 'searching', share: of === asked ? share : 0 };
+    : { kind: 'searching', share };
 }

@@ -15,7 +15,7 @@ export {
 } from './draws.ts';
 export { depthsTo, reachesWith, reachTables, type Reach } from './reach.ts';
 export { caseFor, SEARCH_STEP, supportsOf, type KitPiece, type SetupQuestion } from './question.ts';
-export { DRAWS, searchSetups, type FoundSetup } from './finder.ts';
+export { DRAWS, lookAtSetup, searchSetups, type FoundSetup } from './finder.ts';
 export { findSetups, proposalsOf, type Found, type Proposal, type SetupKind } from './proposals.ts';
 export { FOOTING_FROM, footingOf, type Footing } from './wedge.ts';
 export { weaningSteps, weeksTo, type AnkleTrend, type WeaningStep } from './weaning.ts';
@@ -44,7 +44,7 @@ export {
   type TrialOption,
   type TrialSeen,
 } from './belief.ts';
-export { reasonsOf, sayNeeded } from './reasons.ts';
+export { reasonsOf, roomOf, sayNeeded } from './reasons.ts';
 export { sideDifference, turnFurtherBy, UNLIKE_MOST, type SideDifference } from './sides.ts';
 export { chanceAt, chanceMap, MAP_RANGE, mapAxes, type ChanceMap, type MapAt } from './map.ts';
 export { boxFor, HIP_ABOVE_SEAT_MM, sayBox } from './box.ts';

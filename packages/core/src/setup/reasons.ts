@@ -39,12 +39,22 @@ export function reasonsOf(
   question: SetupQuestion,
   profile: MethodProfile,
 ): string[] {
-  const { window, chance, setup, targetDepthDeg } = proposal;
+  return [
+    ...proposal.kinds.map((kind) => KIND_WORDS[kind](proposal, profile)),
+    `Reaches the depth with heels down in ${whole(100 * proposal.chance)} of 100 draws of what was measured and its error.`,
+    ...roomOf(proposal, question, profile),
+  ];
+}
+
+/** What is in hand in a setup, and what to mind, in sentences. */
+export function roomOf(
+  proposal: FoundSetup,
+  question: SetupQuestion,
+  profile: MethodProfile,
+): string[] {
+  const { window, setup, targetDepthDeg } = proposal;
   const asked = question.targetDepthDeg ?? profile.targetDepthDeg;
-  const list = proposal.kinds.map((kind) => KIND_WORDS[kind](proposal, profile));
-  list.push(
-    `Reaches the depth with heels down in ${whole(100 * chance)} of 100 draws of what was measured and its error.`,
-  );
+  const list: string[] = [];
   if (window.kind !== 'stanceTooWide')
     list.push(
       `${capital(FLOOR_WORDS[window.floorBy])} ${whole(window.floorDeg)}° of shank, ${CEILING_WORDS[window.ceilingBy]} ${whole(window.ceilingDeg)}°: ${window.kind === 'open' ? `${window.widthDeg.toFixed(1)}° in hand` : `${(-window.widthDeg).toFixed(1)}° short of the buffer kept in hand`}.`,
