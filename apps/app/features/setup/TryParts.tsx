@@ -70,34 +70,6 @@ export function TrialPicture({
   );
 }
 
-/** A setup to try instead, with a word on it. */
-export function Choose({
-  placed,
-  note,
-  onPick,
-}: {
-  placed: Placed;
-  note: string;
-  onPick: () => void;
-}) {
-  return (
-    <View style={{ gap: space.xs }}>
-      <Say number>{sayFound(placed)}</Say>
-      <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.m }}>
-        <Button
-          type="outline"
-          title="Try this"
-          accessibilityLabel={`Try this: ${sayFound(placed)}`}
-          onPress={onPick}
-        />
-        <Say small soft number>
-          {note}
-        </Say>
-      </View>
-    </View>
-  );
-}
-
 /** What is believed of the limits, on strings: the bead as believed, the ghost as measured. */
 export function Believed({
   answer: { limits, advice },

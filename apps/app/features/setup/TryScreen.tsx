@@ -1,13 +1,10 @@
 import { router } from 'expo-router';
 import { useMemo, useState } from 'react';
-import { View } from 'react-native';
 import type { Dossier, SetupTrial } from '@zither/contract';
 import { Button } from '../../ui/elements.ts';
 import { Fold } from '../../ui/Fold.tsx';
 import { Notice } from '../../ui/Notice.tsx';
-import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
-import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { PainButton } from '../clear/PainButton.tsx';
 import { isHeld, limitsOf, safetyOf } from '../clear/safety.ts';
@@ -17,10 +14,9 @@ import { clientCase, methodOf } from '../measure/index.ts';
 import { PainPanel } from '../probe/PainPanel.tsx';
 import { split } from '../probe/ProbeScreen.tsx';
 import { today } from '../shell/today.ts';
-import { ChanceBar } from './ChanceBar.tsx';
+import { AdvicePart, OtherSetups, TryFoot } from './AdvicePart.tsx';
 import { isOf, lockFor, versionInForce, wasClean } from './locking.ts';
 import { LockedPart, LockForm } from './LockPart.tsx';
-import { sayChance } from './field.ts';
 import { NotYetScreen } from './NotYetScreen.tsx';
 import { RecordPart } from './RecordPart.tsx';
 import { finderQuestion, sayFound } from './schools.ts';
@@ -32,9 +28,9 @@ import {
   showedIn,
   type Showed,
 } from './trying.ts';
-import { Believed, Choose, TrialPicture, TriedPart, type Placed } from './TryParts.tsx';
+import { Believed, TrialPicture, TriedPart, type Placed } from './TryParts.tsx';
 import { useLoop } from './useSet.ts';
-import { sayAdvice, STOP_WORDS } from './words.ts';
+import { sayAdvice } from './words.ts';
 
 /** How pain in a trial is named in the record. */
 const painMovement = (t: SetupTrial): string =>
@@ -222,7 +218,7 @@ export function TryScreen({
           }}
         />
       )}
-      <Part
+      <AdvicePart
         title={
           isOwn
             ? 'Your own choice'
@@ -234,92 +230,37 @@ export function TryScreen({
                   ? 'Try next'
                   : 'No further trial advised'
         }
+        isWorking={!isFresh && !hasFailed}
+        stop={isFresh ? (answer?.stop ?? null) : null}
+        placed={isStopped ? null : current}
+        chance={current && chanceOf(current)}
+        says={
+          !isAdvised || !advice
+            ? null
+            : isLocked
+              ? `Version ${locked.number} stands: nothing promises clearly more.`
+              : sayAdvice(advice, trials.length)
+        }
+        reasons={isAdvised && advice ? advice.reasons : []}
+        onBack={isOwn ? reset : null}
+        onSchools={() => go('setup/schools')}
+        onMap={() => go('setup/map')}
       >
-        {!isFresh && !hasFailed && <Say soft>Working out what to try …</Say>}
-        {answer?.stop && isFresh && (
-          <Notice
-            tone={isStopped ? 'now' : 'before'}
-            actions={
-              isStopped
-                ? []
-                : [
-                    { label: 'What each school would do', onPress: () => go('setup/schools') },
-                    { label: 'Map of chances', onPress: () => go('setup/map') },
-                  ]
-            }
-          >
-            {STOP_WORDS[answer.stop]}
-          </Notice>
-        )}
-        {current && !isStopped && (
-          <View testID="trial" style={{ gap: space.s }}>
-            <Say strong number>
-              {sayFound(current)}
-            </Say>
-            {chanceOf(current) !== null && <ChanceBar chance={chanceOf(current) ?? 0} />}
-            {isAdvised && advice ? (
-              <Say>
-                {isLocked
-                  ? `Version ${locked.number} stands: nothing promises clearly more.`
-                  : sayAdvice(advice, trials.length)}
-              </Say>
-            ) : (
-              chanceOf(current) !== null && (
-                <Say>{`A clean rep in about ${sayChance(chanceOf(current) ?? 0)}.`}</Say>
-              )
-            )}
-            {isOwn && (
-              <View style={{ alignItems: 'flex-start' }}>
-                <Button type="clear" title="Back to what is advised" onPress={reset} />
-              </View>
-            )}
-          </View>
-        )}
-        {isAdvised && advice?.reasons.length === 1 && (
-          <Say small number>
-            {advice.reasons[0]}
-          </Say>
-        )}
-        {isAdvised && advice && advice.reasons.length > 1 && (
-          <Fold title="Why" note={advice.reasons[0] ?? ''}>
-            {advice.reasons.slice(1).map((line) => (
-              <Say key={line} small number>
-                {line}
-              </Say>
-            ))}
-          </Fold>
-        )}
         {current && !isStopped && !isWide && (
           <Fold title="How it looks" note="The squat and the feet">
             <TrialPicture placed={current} question={question} method={method} />
           </Fold>
         )}
         {!isStopped && answer && isFresh && (
-          <Fold
-            title="Something else first"
-            note="Another heel, hold or depth; the setup in use; a point of the map"
-          >
-            {answer.others.map((o) => (
-              <Choose
-                key={sayFound(o)}
-                placed={o}
-                note={sayChance(o.chance)}
-                onPick={() => pick(o)}
-              />
-            ))}
-            {inUse && !isSame(inUse, advice) && (
-              <Choose
-                placed={inUse}
-                note={`in use${answer.chanceNow === null ? '' : `, ${sayChance(answer.chanceNow)}`}`}
-                onPick={() => pick(inUse)}
-              />
-            )}
-            <View style={{ alignItems: 'flex-start' }}>
-              <Button type="outline" title="Map of chances" onPress={() => go('setup/map')} />
-            </View>
-          </Fold>
+          <OtherSetups
+            others={answer.others}
+            inUse={inUse && !isSame(inUse, advice) ? inUse : null}
+            chanceInUse={answer.chanceNow}
+            onPick={pick}
+            onMap={() => go('setup/map')}
+          />
         )}
-      </Part>
+      </AdvicePart>
       {isLocking && current && (
         <LockForm
           setup={sayFound(current)}
@@ -377,32 +318,13 @@ export function TryScreen({
       back={back}
       foot={
         canRecord ? (
-          <View style={{ flex: 1, flexDirection: 'row', gap: space.s }}>
-            <Button
-              title={isToLock ? 'Lock it' : 'Lock'}
-              type={isToLock ? 'solid' : 'outline'}
-              disabled={isLocked}
-              accessibilityLabel="Lock this setup"
-              containerStyle={{ flex: 1 }}
-              buttonStyle={{ minHeight: 52 }}
-              onPress={() => setIsLocking(true)}
-            />
-            <Button
-              type="outline"
-              title="Pain"
-              accessibilityLabel="Pain in this trial"
-              containerStyle={{ flex: 1 }}
-              buttonStyle={{ minHeight: 52 }}
-              onPress={() => record(showed, true)}
-            />
-            <Button
-              type={isToLock ? 'outline' : 'solid'}
-              title={marked ? 'Record as marked' : 'All clean'}
-              containerStyle={{ flex: 1.5 }}
-              buttonStyle={{ minHeight: 52 }}
-              onPress={() => record(showed, false)}
-            />
-          </View>
+          <TryFoot
+            isToLock={isToLock}
+            isLocked={isLocked}
+            isMarked={marked !== null}
+            onLock={() => setIsLocking(true)}
+            onRecord={(pain) => record(showed, pain)}
+          />
         ) : (
           <Button
             title="Next: Prescription"
