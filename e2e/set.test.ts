@@ -70,7 +70,13 @@ describe('the trial loop, at 390 × 844', () => {
     await page.getByRole('button', { name: 'All clean' }).tap();
     await page.getByRole('heading', { name: 'This one holds' }).waitFor();
     expect(await advised(page)).toBe(third);
+    // From the end of a long page the form is in sight at once.
+    await page.mouse.move(200, 400);
+    await page.mouse.wheel(0, 4000);
     await page.getByRole('button', { name: 'Lock this setup' }).tap();
+    const form = await page.getByRole('heading', { name: 'Lock this setup' }).boundingBox();
+    expect(form!.y).toBeGreaterThan(0);
+    expect(form!.y).toBeLessThan(PHONE.height / 2);
     await page.getByRole('radio', { name: 'Tried and clean.' }).tap();
     await page.getByRole('heading', { name: 'Locked setup, version 1' }).waitFor();
     await saved(page);

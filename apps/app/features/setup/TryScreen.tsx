@@ -218,6 +218,14 @@ export function TryScreen({
           }}
         />
       )}
+      {isLocking && current && (
+        <LockForm
+          setup={sayFound(current)}
+          isTried={isTried}
+          onLock={settle}
+          onCancel={() => setIsLocking(false)}
+        />
+      )}
       <AdvicePart
         title={
           isOwn
@@ -261,14 +269,6 @@ export function TryScreen({
           />
         )}
       </AdvicePart>
-      {isLocking && current && (
-        <LockForm
-          setup={sayFound(current)}
-          isTried={isTried}
-          onLock={settle}
-          onCancel={() => setIsLocking(false)}
-        />
-      )}
       {current && showed && !isStopped && !isLocking && (
         <RecordPart
           targetDepthDeg={current.targetDepthDeg}
@@ -313,6 +313,8 @@ export function TryScreen({
   const canRecord = current !== null && showed !== null && !isStopped && !hurting && !isLocking;
   return (
     <Screen
+      // What is asked or advised next stands at the top, wherever the page was scrolled to.
+      key={hurting ? 'pain' : isLocking ? 'lock' : `trial ${trials.length}`}
       title="Try a setup"
       who={client.name}
       back={back}
