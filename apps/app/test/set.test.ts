@@ -449,7 +449,11 @@ describe('kit, sides and the bench', () => {
       side: 'right',
       because: 'rotation',
     });
-    expect(finderQuestion(dossier, [])?.turnFurther).toEqual({ side: 'right', mostDeg: 5 });
+    expect(finderQuestion(dossier, [])?.turnFurther).toEqual({
+      side: 'right',
+      mostDeg: 5,
+      because: 'rotation',
+    });
     expect(sidesOf(dossierOf([]), found.question)).toBeNull();
   });
 

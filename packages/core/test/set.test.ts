@@ -100,7 +100,11 @@ describe('left and right', () => {
     expect(found.drift?.heelMm).toBeCloseTo(0.73 * foot * Math.sin((missing * Math.PI) / 180), 6);
     expect(found.unlike).toMatchObject({ side: 'left', because: 'ankle', isCapped: true });
     expect(found.unlike!.forwardMm).toBe(UNLIKE_MOST.forwardMm);
-    expect(turnFurtherBy(found)).toEqual({ side: 'left', mostDeg: UNLIKE_MOST.toeOutDeg });
+    expect(turnFurtherBy(found)).toEqual({
+      side: 'left',
+      mostDeg: UNLIKE_MOST.toeOutDeg,
+      because: 'ankle',
+    });
     expect(found.says.join(' ')).toMatch(/left heel to come up by about \d+ mm/);
   });
 
@@ -143,7 +147,10 @@ describe('left and right', () => {
 
 describe('feet a little unlike in the search', () => {
   const question = client({ dorsiflexionDeg: { left: 19, right: 32 }, kit: [], hipFold: null });
-  const allowed = { ...question, turnFurther: { side: 'left' as const, mostDeg: 5 } };
+  const allowed = {
+    ...question,
+    turnFurther: { side: 'left' as const, mostDeg: 5, because: 'ankle' as const },
+  };
 
   it('are searched only where a measured difference allows it', () => {
     const isUneven = (s: { setup: { toeOutDeg: { left: number; right: number } } }) =>
@@ -171,12 +178,30 @@ describe('feet a little unlike in the search', () => {
       );
   });
 
-  it('never stand first, and are proposed only when they gain', () => {
+  it('never stand first; for an ankle they are proposed only where turning that foot alone makes it enough likelier', () => {
     const { proposals } = findSetups(allowed, BALANCED);
     const [first] = proposals;
     expect(first!.setup.toeOutDeg.left).toBe(first!.setup.toeOutDeg.right);
-    const uneven = proposals.find((p) => p.kinds.includes('uneven'));
-    if (uneven) expect(uneven.chance).toBeGreaterThanOrEqual(first!.chance + 0.05 - 1e-9);
+    const uneven = proposals.find((p) => p.kinds.includes('uneven'))!;
+    expect(uneven.setup.toeOutDeg.left - uneven.setup.toeOutDeg.right).toBe(5);
+    const twin = searchSetups(question, BALANCED, undefined, {
+      stances: [uneven.setup.stanceWidthMm],
+      toes: [uneven.setup.toeOutDeg.right],
+    }).find((s) => s.targetDepthDeg === uneven.targetDepthDeg)!;
+    expect(uneven.chance).toBeGreaterThanOrEqual(twin.chance + 0.05 - 1e-9);
+    // An ankle with range to spare gains nothing by it.
+    const free = { ...allowed, dorsiflexionDeg: { left: 36, right: 44 } };
+    expect(findSetups(free, BALANCED).proposals.flatMap((p) => p.kinds)).not.toContain('uneven');
+  });
+
+  it('for a hip that turns in less they are proposed beside the best, where they cost nothing', () => {
+    const hip = {
+      ...question,
+      dorsiflexionDeg: { left: 36, right: 36 },
+      turnFurther: { side: 'right' as const, mostDeg: 4, because: 'rotation' as const },
+    };
+    const uneven = findSetups(hip, BALANCED).proposals.find((p) => p.kinds.includes('uneven'))!;
+    expect(uneven.setup.toeOutDeg.right - uneven.setup.toeOutDeg.left).toBe(4);
   });
 });
 

@@ -99,6 +99,8 @@ const ROLL_POINTS = 1;
 const UNEVEN_POINTS = 2;
 /** Setups whose feet may be turned unlike: the best of those that stand alike. */
 const UNEVEN_OF = 24;
+/** One foot turned further pays for itself when a clean rep gets so much likelier than with both as the other (house default). */
+export const UNEVEN_GAIN = 0.05;
 
 /**
  * Every setup of the search with its chance and score, in the order searched.
@@ -158,7 +160,10 @@ export const lookAtSetup = (
 const drawsOf = (question: SetupQuestion): readonly LimitDraw[] =>
   question.draws ?? limitDraws(DRAWS, question.uncertainty ?? USUAL_UNCERTAINTY);
 
-/** The best setups again with one foot turned further, where a measured difference allows it. */
+/**
+ * Setups again with one foot turned further, where a measured difference allows it: the best of those a stiffer ankle leaves in doubt, or,
+ * for a hip that turns in less, simply the best.
+ */
 function turnedFurther(
   question: SetupQuestion,
   profile: MethodProfile,
@@ -171,8 +176,9 @@ function turnedFurther(
   if (!turnFurther) return [];
   const best = alike
     .filter(
-      ({ setup }) =>
-        setup.toeOutDeg[turnFurther.side] + turnFurther.mostDeg <= profile.toeOutDeg.most + 1e-9,
+      ({ setup, chance }) =>
+        setup.toeOutDeg[turnFurther.side] + turnFurther.mostDeg <= profile.toeOutDeg.most + 1e-9 &&
+        (turnFurther.because === 'rotation' || chance <= 1 - UNEVEN_GAIN),
     )
     .sort((a, b) => b.score - a.score)
     .slice(0, UNEVEN_OF);

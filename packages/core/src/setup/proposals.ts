@@ -1,5 +1,5 @@
 import { resolveBody } from '../body/resolveBody.ts';
-import { DRAWS, searchSetups, type FoundSetup } from './finder.ts';
+import { DRAWS, searchSetups, UNEVEN_GAIN, type FoundSetup } from './finder.ts';
 import type { MethodProfile } from './profiles.ts';
 import { habitSteps, stancesOf, toesOf, type SetupQuestion } from './question.ts';
 
@@ -20,8 +20,6 @@ export interface Found {
 
 /** A proposal of another kind must have at least this chance, or this share of the best's (house defaults). */
 const KIND_LEAST = { chance: 0.5, share: 0.8 } as const;
-/** Feet stand unlike only where it makes a clean rep so much more likely (house default). */
-export const UNEVEN_GAIN = 0.05;
 
 /**
  * Searches stance × toe-out × support × hold × depth within a school's ranges and the screen's limits, and says of each setup with what
@@ -81,7 +79,13 @@ export function proposalsOf(all: readonly FoundSetup[], question: SetupQuestion)
         (s) => s.targetDepthDeg + s.score / 1e5,
       ),
     ],
-    ['uneven', unevenOf(sameDepth)],
+    [
+      'uneven',
+      unevenOf(
+        all.filter((s) => s.targetDepthDeg === best.targetDepthDeg && s.chance > 0),
+        question,
+      ),
+    ],
   ];
   const proposals: Proposal[] = [];
   for (const [kind, found] of kinds) {
@@ -96,14 +100,26 @@ export function proposalsOf(all: readonly FoundSetup[], question: SetupQuestion)
 const isUneven = ({ setup: { toeOutDeg } }: FoundSetup): boolean =>
   toeOutDeg.left !== toeOutDeg.right;
 
-/** The best with one foot turned further, where that gains enough over the best that stands alike. */
-function unevenOf(list: readonly FoundSetup[]): FoundSetup | null {
-  const alike = top(
-    list.filter((s) => !isUneven(s)),
+/**
+ * The best with one foot turned further: for a stiffer ankle only where that alone makes a clean rep enough likelier than both feet as the
+ * other one stands; for a hip that turns in less, where it costs nothing.
+ */
+function unevenOf(list: readonly FoundSetup[], { turnFurther }: SetupQuestion): FoundSetup | null {
+  if (!turnFurther) return null;
+  const { side, because } = turnFurther;
+  const other = side === 'left' ? 'right' : 'left';
+  const keyOf = ({ setup }: FoundSetup, toe: number) =>
+    JSON.stringify([setup.stanceWidthMm, toe, setup.support, setup.hold]);
+  const alike = new Map(
+    list.filter((s) => !isUneven(s)).map((s) => [keyOf(s, s.setup.toeOutDeg.left), s.chance]),
+  );
+  const gain = because === 'ankle' ? UNEVEN_GAIN : 0;
+  return top(
+    list.filter(
+      (s) => isUneven(s) && s.chance >= (alike.get(keyOf(s, s.setup.toeOutDeg[other])) ?? 1) + gain,
+    ),
     (s) => s.score,
   );
-  const uneven = top(list.filter(isUneven), (s) => s.score);
-  return uneven && (!alike || uneven.chance >= alike.chance + UNEVEN_GAIN) ? uneven : null;
 }
 
 const isSame = (a: FoundSetup, b: FoundSetup): boolean =>

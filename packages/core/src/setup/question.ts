@@ -36,7 +36,7 @@ export interface SetupQuestion {
   /** Draws of the true limits, as differences from what was measured; absent = evenly spread by {@link SetupQuestion.uncertainty}. */
   draws?: readonly LimitDraw[] | undefined;
   /** The side whose foot may be turned out further than the other's, because a measured difference says so; see `sideDifference`. */
-  turnFurther?: { side: Side; mostDeg: number } | null | undefined;
+  turnFurther?: { side: Side; mostDeg: number; because: 'ankle' | 'rotation' } | null | undefined;
   safety?: readonly SafetyLimit[] | undefined;
 }
 

@@ -2,6 +2,7 @@ import { resolveBody } from '../body/resolveBody.ts';
 import { toDeg, toRad } from '../geometry/angles.ts';
 import { buildLinkage } from '../linkage/linkage.ts';
 import { SIDES, type BothSides, type Side } from '../linkage/setup.ts';
+import type { SetupQuestion } from './question.ts';
 import { compareReadings, type Asymmetry } from '../measure/error.ts';
 import { limitsForSide } from '../window/limits.ts';
 import { solveSide, type Case, type SideSolution } from '../window/solve.ts';
@@ -189,7 +190,7 @@ function sayOf(
 /** What the finder may do with it: the side that may be turned out further, and how far. */
 export const turnFurtherBy = ({
   unlike,
-}: Pick<SideDifference, 'unlike'>): { side: Side; mostDeg: number } | null =>
+}: Pick<SideDifference, 'unlike'>): NonNullable<SetupQuestion['turnFurther']> | null =>
   unlike && unlike.toeOutDeg >= UNLIKE_LEAST.toeOutDeg
-    ? { side: unlike.side, mostDeg: unlike.toeOutDeg }
+    ? { side: unlike.side, mostDeg: unlike.toeOutDeg, because: unlike.because }
     : null;
