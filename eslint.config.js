@@ -1,25 +1,44 @@
 import expo from 'eslint-config-expo/flat.js';
 
-/** Arrows point down only: app and server → formats → contract; core depends on nothing (docs/architecture.md). */
+const UP = ['./apps', './demo', './bench', './e2e'];
+
+/** Arrows point down only: apps, demo, bench → words → visit → core and contract; formats → contract (docs/architecture.md). */
 const zones = [
   {
     target: './packages/core/src',
-    from: ['./packages/contract', './packages/formats', './apps', './demo'],
+    from: [
+      './packages/contract',
+      './packages/formats',
+      './packages/visit',
+      './packages/words',
+      ...UP,
+    ],
     message: 'core depends on nothing else in the house.',
   },
   {
     target: './packages/contract/src',
-    from: ['./packages/core', './packages/formats', './apps', './demo'],
+    from: ['./packages/core', './packages/formats', './packages/visit', './packages/words', ...UP],
     message: 'contract depends on nothing else in the house.',
   },
   {
     target: './packages/formats/src',
-    from: ['./packages/core', './apps', './demo'],
+    from: ['./packages/core', './packages/visit', './packages/words', ...UP],
     message: 'formats may use contract only.',
+  },
+  {
+    target: './packages/visit/src',
+    from: ['./packages/formats', './packages/words', ...UP],
+    message: 'visit may use core and contract only.',
+  },
+  {
+    target: './packages/words/src',
+    from: ['./packages/formats', ...UP],
+    message: 'words may use visit, core and contract only.',
   },
   { target: './apps/server/src', from: ['./apps/app', './apps/cli', './demo'] },
   { target: './apps/cli/src', from: ['./apps/app', './apps/server', './demo'] },
   { target: './apps/app', from: ['./apps/server', './apps/cli', './demo'] },
+  { target: './demo', from: ['./apps/app', './apps/cli'] },
 ];
 
 /** The core is pure: no clock, no chance, no input or output. */
@@ -78,6 +97,14 @@ export default [
       'no-restricted-properties': ['error', ...PURE],
       'no-restricted-globals': ['error', 'fetch', 'window', 'document', 'localStorage', 'process'],
       'no-restricted-imports': ['error', { patterns: ['node:*', 'react*', '@zither/*'] }],
+    },
+  },
+  {
+    files: ['packages/visit/src/**', 'packages/words/src/**'],
+    rules: {
+      'no-restricted-properties': ['error', ...PURE],
+      'no-restricted-globals': ['error', 'fetch', 'window', 'document', 'localStorage', 'process'],
+      'no-restricted-imports': ['error', { patterns: ['node:*', 'react*'] }],
     },
   },
   {

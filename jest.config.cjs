@@ -20,12 +20,13 @@ const node = (displayName, roots) => ({
       },
     ],
   },
-  transformIgnorePatterns: ['/node_modules/(?!(@zither|content-disposition|cookie)/)'],
+  transformIgnorePatterns: ['/node_modules/(?!(@zither|content-disposition|cookie|date-fns)/)'],
 });
 
 module.exports = {
   projects: [
     node('core', ['<rootDir>/packages/core']),
+    node('visit', ['<rootDir>/packages/visit', '<rootDir>/packages/words']),
     node('contract', ['<rootDir>/packages/contract', '<rootDir>/packages/formats']),
     node('server', [
       '<rootDir>/apps/server',

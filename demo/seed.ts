@@ -31,16 +31,24 @@ import {
   type Side,
 } from '@zither/core';
 import { packCapture } from '@zither/formats';
-import { bodyOf, methodOf, prescriptionStart } from '../apps/app/features/measure/derive.ts';
-import { conclusionOf, opine } from '../apps/app/features/probe/opinion.ts';
-import { basisOf } from '../apps/app/features/probe/signs.ts';
-import { writePrescription } from '../apps/app/features/prescription/write.ts';
-import { lockFor } from '../apps/app/features/setup/locking.ts';
-import { finderQuestion } from '../apps/app/features/setup/schools.ts';
-import { answerLoop, cleanTo, loopQuestion } from '../apps/app/features/setup/trying.ts';
-import { copyOf } from '../apps/app/features/shelf/schoolRows.ts';
-import { keptCapture } from '../apps/app/features/watch/keptCapture.ts';
-import { scriptFor, subjectFor } from '../apps/app/features/watch/subject.ts';
+import {
+  bodyOf,
+  methodOf,
+  prescriptionStart,
+  conclusionOf,
+  opine,
+  basisOf,
+  finderQuestion,
+  answerLoop,
+  cleanTo,
+  loopQuestion,
+  copyOf,
+  keptCapture,
+  scriptFor,
+  subjectFor,
+} from '@zither/visit';
+import { writePrescription } from '@zither/words/plan';
+import { lockFor } from '@zither/words/locking';
 import { seededId } from './random.ts';
 import { OWN_SCHOOL, SCENARIO, type DemoClient, type DemoDay, type DemoLook } from './scenario.ts';
 

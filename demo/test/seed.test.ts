@@ -3,7 +3,7 @@ import { buildApp } from '../../apps/server/src/app.ts';
 import { openDatabase } from '../../apps/server/src/db/open.ts';
 import { dossierSchema } from '@zither/contract';
 import { foldLine, keptTrials, newestReading, resolveBody, screenOutcome } from '@zither/core';
-import { bodyOf } from '../../apps/app/features/measure/derive.ts';
+import { bodyOf } from '@zither/visit';
 import { SCENARIO } from '../scenario.ts';
 import { seed } from '../seed.ts';
 

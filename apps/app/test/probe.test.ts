@@ -1,10 +1,16 @@
 import type { CaptureLine, Decision, Dossier, Judgement, Tried } from '@zither/contract';
 import { NODES, testKey, type FaultId, type Severity, type Side } from '@zither/core';
 import { overlay } from '../features/data/overlay.ts';
-import { conclusionOf, opine, reasonsFor } from '../features/probe/opinion.ts';
-import { basisOf, referredOf, workedOn } from '../features/probe/signs.ts';
-import { sayAhead, sayShare, sureWord } from '../features/probe/words.ts';
-import { stageViews } from '../features/session/stageViews.ts';
+import {
+  conclusionOf,
+  opine,
+  reasonsFor,
+  basisOf,
+  referredOf,
+  workedOn,
+  stageViews,
+} from '@zither/visit';
+import { sayAhead, sayShare, sureWord } from '@zither/words/probe';
 import {
   changedEntries,
   groupsOf,
@@ -13,7 +19,7 @@ import {
   valueOf,
   withValue,
 } from '../features/shelf/entries.ts';
-import { AT, dossierOf, five, ID, trial } from './trialRows.ts';
+import { AT, dossierOf, five, ID, trial } from '../../../packages/visit/test/trialRows.ts';
 
 const TODAY = '2026-01-05';
 /** Both ankles free, so that nothing but what a test is about speaks. */

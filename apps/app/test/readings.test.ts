@@ -2,7 +2,7 @@ import { MEASURES, MEASURE_IDS, seededRandom, type TiltSample } from '@zither/co
 import { instrumentFor, truthOf } from '../features/instruments/index.ts';
 import { simulatedInclinometer, simulatedTape } from '../features/instruments/simulated.ts';
 import type { Fault } from '../features/instruments/types.ts';
-import { sayValue } from '../features/measure/display.ts';
+import { sayValue } from '@zither/words/display';
 import {
   bodyRows,
   readTrials,
@@ -10,7 +10,8 @@ import {
   sheetRows,
   sheetText,
 } from '../features/measure/sheetRows.ts';
-import { SCALES, targetOf } from '../features/measure/targets.ts';
+import { SCALES } from '../features/measure/scales.ts';
+import { targetOf } from '@zither/visit';
 import {
   sayAsymmetry,
   sayBrief,
@@ -18,10 +19,10 @@ import {
   sayReading,
   saySpread,
   stationLines,
-} from '../features/measure/words.ts';
+} from '@zither/words/measure';
 import { readSettings, settingsReducer } from '../features/settings/settings.ts';
 import { differences } from '../features/shell/differences.ts';
-import { AT, dossierOf, five, ID, trial } from './trialRows.ts';
+import { AT, dossierOf, five, ID, trial } from '../../../packages/visit/test/trialRows.ts';
 
 const TODAY = '2026-01-05';
 const many = (...args: [Parameters<typeof trial>[0], 'left' | 'right' | null, number[]]) =>

@@ -15,14 +15,15 @@ import {
   methodFrom,
   methodOf,
   prescriptionStart,
-} from '../features/measure/index.ts';
-import { sayKit, wedgeAngleDeg } from '../features/measure/kit.ts';
-import { basisOf } from '../features/probe/signs.ts';
-import { chanceOn, heelLevels, sayChance } from '../features/setup/field.ts';
-import { lockedCase, lockFor, versionInForce, versionsOf } from '../features/setup/locking.ts';
-import { finderQuestion } from '../features/setup/schools.ts';
-import { sidesOf } from '../features/setup/sides.ts';
-import {
+  wedgeAngleDeg,
+  basisOf,
+  chanceOn,
+  heelLevels,
+  lockedCase,
+  versionInForce,
+  versionsOf,
+  finderQuestion,
+  sidesOf,
   answerLoop,
   answerMap,
   cleanTo,
@@ -30,10 +31,14 @@ import {
   freshCaptures,
   loopQuestion,
   showedIn,
-} from '../features/setup/trying.ts';
-import { sayShowed } from '../features/setup/words.ts';
-import { copyOf, differingRows, schoolRows } from '../features/shelf/schoolRows.ts';
-import { AT, dossierOf, five, ID, trial } from './trialRows.ts';
+  copyOf,
+} from '@zither/visit';
+import { sayKit } from '@zither/words/kit';
+import { sayChance } from '@zither/words/chance';
+import { lockFor } from '@zither/words/locking';
+import { sayShowed } from '@zither/words/trials';
+import { differingRows, schoolRows } from '@zither/words/schools';
+import { AT, dossierOf, five, ID, trial } from '../../../packages/visit/test/trialRows.ts';
 
 const OWN = '33333333-3333-4333-8333-333333333333';
 const own = {

@@ -1,11 +1,10 @@
 import type { Screening } from '@zither/contract';
 import { QUESTION_IDS } from '@zither/core';
 import { newestOf, overlay, overlayList } from '../features/data/overlay.ts';
-import { takes } from '../features/session/takes.ts';
+import { takes } from '@zither/words/takes';
 import { stageAt } from '../features/session/stages.ts';
-import { disagreeing, isVisitOn, resumeAt, stageViews } from '../features/session/stageViews.ts';
-import { safetyOf } from '../features/clear/safety.ts';
-import { AT, dossierOf, five, ID, trial } from './trialRows.ts';
+import { disagreeing, isVisitOn, resumeAt, stageViews, safetyOf } from '@zither/visit';
+import { AT, dossierOf, five, ID, trial } from '../../../packages/visit/test/trialRows.ts';
 
 const TODAY = '2026-01-05';
 const row = { id: ID, clientId: ID, version: 1, updatedAt: AT };

@@ -10,17 +10,15 @@ import {
   type MadeFault,
 } from '@zither/core';
 import { overlay } from '../features/data/overlay.ts';
-import { isVisitOn, resumeAt, stageViews } from '../features/session/stageViews.ts';
-import { looksOf } from '../features/watch/looks.ts';
+import { isVisitOn, resumeAt, stageViews, looksOf, subjectFor } from '@zither/visit';
 import {
   builtMismatchDeg,
   compareCaptures,
   gaugeOf,
   plotsOf,
 } from '../features/watch/reviewData.ts';
-import { subjectFor } from '../features/watch/subject.ts';
-import { leanParts, sayAmount, sayFinding, sayFound, sayReps } from '../features/watch/words.ts';
-import { AT, dossierOf, five, ID } from './trialRows.ts';
+import { leanParts, sayAmount, sayFinding, sayFound, sayReps } from '@zither/words/watch';
+import { AT, dossierOf, five, ID } from '../../../packages/visit/test/trialRows.ts';
 
 const TODAY = '2026-01-05';
 let count = 0;

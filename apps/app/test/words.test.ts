@@ -7,7 +7,7 @@ import {
   sayMove,
   saySideDifference,
   sayWindow,
-} from '../features/instrument/words.ts';
+} from '@zither/words/instrument';
 import { sayFigure } from '../features/instrument/PlumbFigure.tsx';
 import { sayPlan } from '../features/instrument/FloorPlan.tsx';
 import { momentAt } from '../features/instrument/descent.ts';

@@ -7,6 +7,9 @@ const FORBIDDEN: [file: string, code: string][] = [
   ['packages/core/src/index.ts', "export * from '../../contract/src/index.ts';"],
   ['packages/contract/src/index.ts', "export * from '../../core/src/index.ts';"],
   ['packages/formats/src/index.ts', "export * from '../../core/src/index.ts';"],
+  ['packages/visit/src/index.ts', "export * from '../../words/src/setup.ts';"],
+  ['packages/words/src/setup.ts', "export * from '../../../apps/app/ui/theme.ts';"],
+  ['demo/seed.ts', "export * from '../apps/app/ui/theme.ts';"],
   ['apps/app/ui/theme.ts', "export * from '../../server/src/app.ts';"],
   ['apps/server/src/app.ts', "export * from '../../app/ui/theme.ts';"],
 ];

@@ -13,7 +13,8 @@ import { today } from '../shell/today.ts';
 import { Detail } from './Detail.tsx';
 import { Outcome } from './Outcome.tsx';
 import { PainButton } from './PainButton.tsx';
-import { PURPOSE_NAMES, screenToday } from './safety.ts';
+import { PURPOSE_NAMES } from '@zither/words/safety';
+import { screenToday } from '@zither/visit';
 
 type Answers = ScreeningValues['answers'];
 

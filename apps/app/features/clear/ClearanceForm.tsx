@@ -10,8 +10,8 @@ import { space, TARGET_PX } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { newId, useChanges } from '../data/index.ts';
 import { today } from '../shell/today.ts';
-import { clearanceProblem } from './clearanceProblem.ts';
-import { sayLimit } from './safety.ts';
+import { clearanceProblem } from '@zither/visit';
+import { sayLimit } from '@zither/words/safety';
 
 /** Records a clinician's word: the only thing that lifts a hold. */
 export function ClearanceForm({

@@ -6,7 +6,7 @@ import { Button } from '../../ui/elements.ts';
 import { Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
 import { LevelChoice, PlaceChoice } from './painChoices.tsx';
-import type { PLACE_NAMES } from './safety.ts';
+import type { PLACE_NAMES } from '@zither/words/safety';
 
 type Answers = ScreeningValues['answers'];
 

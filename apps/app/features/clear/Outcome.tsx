@@ -7,7 +7,8 @@ import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { today } from '../shell/today.ts';
 import { ClearanceForm } from './ClearanceForm.tsx';
-import { safetyOf, sayLimit } from './safety.ts';
+import { safetyOf } from '@zither/visit';
+import { sayLimit } from '@zither/words/safety';
 
 /** The screen's word: go, within limits, or hold and refer with the way to lift it. */
 export function Outcome({ dossier }: { dossier: Dossier }) {

@@ -10,7 +10,7 @@ import { space } from '../../ui/theme.ts';
 import { newId, useChanges } from '../data/index.ts';
 import { today } from '../shell/today.ts';
 import { LevelChoice, PlaceChoice } from './painChoices.tsx';
-import type { PLACE_NAMES } from './safety.ts';
+import type { PLACE_NAMES } from '@zither/words/safety';
 
 const MOVEMENTS: Record<string, string> = {
   clear: 'While being asked',

@@ -6,9 +6,9 @@ import { Button } from '../../ui/elements.ts';
 import { Heading, Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { referredOf, workedOn } from '../probe/signs.ts';
+import { referredOf, workedOn, isHeld, safetyOf } from '@zither/visit';
 import { today } from '../shell/today.ts';
-import { isHeld, PLACE_NAMES, PURPOSE_NAMES, safetyOf } from './safety.ts';
+import { PLACE_NAMES, PURPOSE_NAMES } from '@zither/words/safety';
 
 /** "Front-of-ankle block, left". */
 const sayReferred = (cause: CauseId, found: readonly Pick<LikelyCause, 'side'>[]): string => {

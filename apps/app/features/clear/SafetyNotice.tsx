@@ -2,7 +2,8 @@ import { router } from 'expo-router';
 import { View } from 'react-native';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
-import { sayLimit, type Safety } from './safety.ts';
+import { sayLimit } from '@zither/words/safety';
+import { type Safety } from '@zither/visit';
 
 /** What the screen says, on every stage that it concerns, with the way on. Nothing when the client may simply go. */
 export function SafetyNotice({ clientId, safety }: { clientId: string; safety: Safety }) {

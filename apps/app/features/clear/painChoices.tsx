@@ -1,5 +1,5 @@
 import { Choice } from '../../ui/Choice.tsx';
-import { PLACE_NAMES } from './safety.ts';
+import { PLACE_NAMES } from '@zither/words/safety';
 
 /** Where it hurts. */
 export function PlaceChoice({

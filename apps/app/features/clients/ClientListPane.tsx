@@ -17,7 +17,7 @@ import { font, space, TARGET_PX } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { Unreachable, Waiting } from '../../ui/Waiting.tsx';
 import { useClientList } from '../data/index.ts';
-import { HOLD_NAMES } from '../instrument/words.ts';
+import { HOLD_NAMES } from '@zither/words/instrument';
 import { stageOf } from '../session/stages.ts';
 
 /** A day, relative and absolute. */

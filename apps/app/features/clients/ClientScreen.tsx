@@ -10,23 +10,23 @@ import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { limitsOf, safetyOf } from '../clear/safety.ts';
+import {
+  limitsOf,
+  safetyOf,
+  clientCase,
+  lastMeasuredDay,
+  methodOf,
+  missingOf,
+  isVisitOn,
+  resumeAt,
+} from '@zither/visit';
 import { SafetyNotice } from '../clear/SafetyNotice.tsx';
 import { useChanges } from '../data/index.ts';
-import {
-  FloorPlan,
-  HOLD_NAMES,
-  momentAt,
-  PlumbFigure,
-  sayDepth,
-  saySupport,
-  sayWindow,
-} from '../instrument/index.ts';
-import { clientCase, lastMeasuredDay, methodOf, missingOf } from '../measure/derive.ts';
+import { FloorPlan, momentAt, PlumbFigure } from '../instrument/index.ts';
+import { HOLD_NAMES, sayDepth, saySupport, sayWindow } from '@zither/words/instrument';
 import { MeasureGauges } from '../measure/MeasureGauges.tsx';
 import { LockedPart } from '../setup/LockPart.tsx';
 import { stageOf } from '../session/stages.ts';
-import { isVisitOn, resumeAt } from '../session/stageViews.ts';
 import { today } from '../shell/today.ts';
 import { sayDay } from './ClientListPane.tsx';
 

@@ -31,7 +31,8 @@ import {
   useSchoolsQuery,
   useTablesQuery,
 } from './api.ts';
-import { NOT_YET, overlay, overlayList, schoolsWithPending } from './overlay.ts';
+import { NOT_YET } from '@zither/visit';
+import { overlay, overlayList, schoolsWithPending } from './overlay.ts';
 import { keepCapture, submit } from './send.ts';
 import { useAppDispatch, useAppSelector } from './store.ts';
 

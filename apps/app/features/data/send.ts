@@ -7,7 +7,8 @@ import {
 } from '@zither/contract';
 import { api } from './api.ts';
 import { outboxActions } from './outbox.ts';
-import { clientOf, emptyDossier, NOT_YET, schoolsWith, withResult } from './overlay.ts';
+import { clientOf, schoolsWith, withResult } from './overlay.ts';
+import { emptyDossier, NOT_YET } from '@zither/visit';
 import type { Dispatch, RootState } from './store.ts';
 
 type Thunk<T = void> = (dispatch: Dispatch, getState: () => RootState) => T;

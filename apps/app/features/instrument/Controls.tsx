@@ -15,7 +15,7 @@ import { Say } from '../../ui/Say.tsx';
 import { SliderRow } from '../../ui/SliderRow.tsx';
 import { font, space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { DEPTH_NAMES, HOLD_NAMES, sayDepth } from './words.ts';
+import { DEPTH_NAMES, HOLD_NAMES, sayDepth } from '@zither/words/instrument';
 
 export interface ControlsProps {
   question: Case;

@@ -4,7 +4,7 @@ import Svg, { G, Line, Path, Polygon, Text as SvgText } from 'react-native-svg';
 import { BALANCED, footTilt, resolveBody, SIDES, type Case, type Side } from '@zither/core';
 import { font } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { saySupport } from './words.ts';
+import { saySupport } from '@zither/words/instrument';
 
 /** Outline of a left foot from above: share of foot length ahead of the heel, share outward of its axis. */
 const OUTLINE: [number, number][] = [

@@ -15,7 +15,7 @@ import { Levers } from './Levers.tsx';
 import { PlumbFigure } from './PlumbFigure.tsx';
 import { Why } from './Why.tsx';
 import { WindowBar } from './WindowBar.tsx';
-import { sayDeepest, sayDepth, saySideDifference, sayWindow } from './words.ts';
+import { sayDeepest, sayDepth, saySideDifference, sayWindow } from '@zither/words/instrument';
 
 /** The instrument in two parts, for the page to place: what stays in sight, and what scrolls. */
 export interface InstrumentParts {

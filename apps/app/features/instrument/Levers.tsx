@@ -13,7 +13,7 @@ import {
 import { Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { sayEffect, sayMove } from './words.ts';
+import { sayEffect, sayMove } from '@zither/words/instrument';
 
 /** Gaining ankle and allowing more lean are not things to set today; they are shown but cannot be tried on. */
 const canTry = (move: LeverMove) =>

@@ -4,7 +4,7 @@ import { font } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import type { Moment } from './descent.ts';
 import { Angles, Body, KneeToToe, Wedge, WindowArc } from './figureParts.tsx';
-import { NO_POSE_WORDS, sayDepth } from './words.ts';
+import { NO_POSE_WORDS, sayDepth } from '@zither/words/instrument';
 
 /** Half width of the balance band over the foot, mm (house default: where "weight forward/back" becomes slight). */
 const BALANCE_BAND_MM = 30;

@@ -2,4 +2,3 @@ export { Instrument } from './Instrument.tsx';
 export { PlumbFigure } from './PlumbFigure.tsx';
 export { FloorPlan } from './FloorPlan.tsx';
 export { momentAt } from './descent.ts';
-export * from './words.ts';

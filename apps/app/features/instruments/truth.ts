@@ -11,7 +11,7 @@ import {
   type MeasureId,
   type Side,
 } from '@zither/core';
-import { bodyOf } from '../measure/derive.ts';
+import { bodyOf } from '@zither/visit';
 
 /**
  * What the stand-ins find on this client: what was measured before today, or else a value made up from the client's own id, so that the

@@ -5,12 +5,10 @@ import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { Waiting } from '../../ui/Waiting.tsx';
-import { limitsOf, safetyOf } from '../clear/safety.ts';
+import { limitsOf, safetyOf, methodById, lockedCase, versionInForce } from '@zither/visit';
 import { sayDay } from '../clients/ClientListPane.tsx';
 import { useDossier } from '../data/index.ts';
-import { methodById } from '../measure/index.ts';
-import { lockedCase, versionInForce } from '../setup/locking.ts';
-import { sayFound } from '../setup/schools.ts';
+import { sayFound } from '@zither/words/setup';
 import { today } from '../shell/today.ts';
 
 /** A client's locked setup on the bench: opened once, then played with as anything else; the client's stays as it is. */

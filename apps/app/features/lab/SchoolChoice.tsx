@@ -5,7 +5,7 @@ import { Choice } from '../../ui/Choice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { usePracticeSchools } from '../data/index.ts';
-import { methodFrom } from '../measure/index.ts';
+import { methodFrom } from '@zither/visit';
 
 /** The school whose limits hold on the bench; none = the limits as they are turned by hand. */
 export function SchoolChoice({

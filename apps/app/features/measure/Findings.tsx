@@ -16,10 +16,10 @@ import { MEASURES } from '@zither/core';
 import { Say } from '../../ui/Say.tsx';
 import { StringGauge } from '../../ui/StringGauge.tsx';
 import { space } from '../../ui/theme.ts';
-import { bodyOf } from './derive.ts';
-import { displayOf, sayWhat, SIDE_LETTER } from './display.ts';
-import { DROP_TARGET, SCALES, targetOf } from './targets.ts';
-import { sayAsymmetry, sayChangeSince, sayReading, stationLines } from './words.ts';
+import { bodyOf, DROP_TARGET, targetOf } from '@zither/visit';
+import { displayOf, sayWhat, SIDE_LETTER } from '@zither/words/display';
+import { SCALES } from './scales.ts';
+import { sayAsymmetry, sayChangeSince, sayReading, stationLines } from '@zither/words/measure';
 
 /** What was found at a station today: each reading as a string with its error, the sides against each other, the change since last time. */
 export function Findings({

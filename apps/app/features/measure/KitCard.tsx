@@ -9,7 +9,8 @@ import { space, TARGET_PX } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { clientValuesOf } from '../clients/clientValues.ts';
 import { useChanges } from '../data/index.ts';
-import { sayKit, wedgeAngleDeg, type AS_NAMES } from './kit.ts';
+import { sayKit, type AS_NAMES } from '@zither/words/kit';
+import { wedgeAngleDeg } from '@zither/visit';
 
 /** What gyms usually have, one tap each. */
 const USUAL: readonly KitItem[] = [

@@ -11,8 +11,8 @@ import {
 } from '@zither/core';
 import { Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
-import { bodyOf } from './derive.ts';
-import { sayValue, SIDE_LETTER } from './display.ts';
+import { bodyOf } from '@zither/visit';
+import { sayValue, SIDE_LETTER } from '@zither/words/display';
 import { AnkleGauge, ReadingGauge } from './Findings.tsx';
 import { MEASURES } from '@zither/core';
 

@@ -9,14 +9,12 @@ import { Part, Screen } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { PainButton } from '../clear/PainButton.tsx';
-import { safetyOf } from '../clear/safety.ts';
+import { safetyOf, disagreeing, type StageState, missingOf } from '@zither/visit';
 import { SafetyNotice } from '../clear/SafetyNotice.tsx';
 import { StageBead } from '../session/StageBeads.tsx';
-import { disagreeing, type StageState } from '../session/stageViews.ts';
 import { today } from '../shell/today.ts';
-import { missingOf } from './derive.ts';
 import { useStation } from './StationPane.tsx';
-import { sayBrief } from './words.ts';
+import { sayBrief } from '@zither/words/measure';
 
 /** How a station stands on a day, and what it gave, in a few characters. */
 export function stationView(

@@ -16,11 +16,11 @@ import { Part, Screen } from '../../ui/Screen.tsx';
 import { font, space, tabular } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { PainButton } from '../clear/PainButton.tsx';
-import { isHeld, safetyOf } from '../clear/safety.ts';
+import { isHeld, safetyOf } from '@zither/visit';
 import { SafetyNotice } from '../clear/SafetyNotice.tsx';
 import { sayDay } from '../clients/ClientListPane.tsx';
 import { today } from '../shell/today.ts';
-import { sayWhat, SIDE_LETTER } from './display.ts';
+import { sayWhat, SIDE_LETTER } from '@zither/words/display';
 import {
   bodyRows,
   readTrials,

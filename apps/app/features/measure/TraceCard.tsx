@@ -19,7 +19,7 @@ import { Say } from '../../ui/Say.tsx';
 import { Stepper } from '../../ui/Stepper.tsx';
 import { font, space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { SIDE_LETTER } from './display.ts';
+import { SIDE_LETTER } from '@zither/words/display';
 
 /** The sheet, mm: across and away from the coach. */
 const PAPER = { across: 800, up: 560 } as const;

@@ -7,7 +7,7 @@ import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { space, TARGET_PX } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { sayValue, sayWhat } from './display.ts';
+import { sayValue, sayWhat } from '@zither/words/display';
 import { STRIKE_REASONS } from './useTrials.ts';
 
 /** The trials of one side as chips, struck ones lined through, and empty rings for those still wanted. */

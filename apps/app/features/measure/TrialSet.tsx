@@ -24,12 +24,12 @@ import { space, TARGET_PX } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { useAppSelector } from '../data/index.ts';
 import { instrumentFor, truthOf } from '../instruments/index.ts';
-import { bodyOf } from './derive.ts';
-import { displayOf, sayValue, sayWhat, SIDE_LETTER } from './display.ts';
+import { bodyOf } from '@zither/visit';
+import { displayOf, sayValue, sayWhat, SIDE_LETTER } from '@zither/words/display';
 import { SensorPanel } from './SensorPanel.tsx';
 import { TrialActions, TrialChips } from './TrialChips.tsx';
 import { useTrials } from './useTrials.ts';
-import { saySpread, stepOf } from './words.ts';
+import { saySpread, stepOf } from '@zither/words/measure';
 
 /** The entry in hand, owned by the page so that the button under the thumb can keep it. */
 export interface Entry {

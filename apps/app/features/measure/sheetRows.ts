@@ -12,8 +12,8 @@ import {
   type Side,
 } from '@zither/core';
 import { readEntry } from '../../ui/Stepper.tsx';
-import { displayOf, sayError, sayValue, SIDE_LETTER } from './display.ts';
-import { stepOf } from './words.ts';
+import { displayOf, sayError, sayValue, SIDE_LETTER } from '@zither/words/display';
+import { stepOf } from '@zither/words/measure';
 
 /** One line of the sheet: a measure of one side over the days. */
 export interface SheetRow {

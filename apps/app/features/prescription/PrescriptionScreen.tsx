@@ -7,14 +7,12 @@ import { Notice } from '../../ui/Notice.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { sayDay } from '../clients/ClientListPane.tsx';
 import { PainButton } from '../clear/PainButton.tsx';
-import { isHeld, limitsOf, safetyOf } from '../clear/safety.ts';
+import { isHeld, limitsOf, safetyOf, methodOf, prescriptionStart, referredOf } from '@zither/visit';
 import { SafetyNotice } from '../clear/SafetyNotice.tsx';
 import { newId, useChanges } from '../data/index.ts';
-import { methodOf, prescriptionStart } from '../measure/index.ts';
-import { referredOf } from '../probe/signs.ts';
 import { today } from '../shell/today.ts';
 import { Plan } from './Plan.tsx';
-import { writePrescription } from './write.ts';
+import { writePrescription } from '@zither/words/plan';
 
 /** The end of the visit: a plan worked out from the measurements, given with one tap, kept as given. */
 export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {

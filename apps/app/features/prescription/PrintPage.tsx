@@ -10,10 +10,10 @@ import { Notice } from '../../ui/Notice.tsx';
 import { Heading, Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { isHeld, limitsOf, safetyOf, sayLimit } from '../clear/safety.ts';
+import { isHeld, limitsOf, safetyOf, clientCase } from '@zither/visit';
+import { sayLimit } from '@zither/words/safety';
 import { SafetyNotice } from '../clear/SafetyNotice.tsx';
 import { FloorPlan, momentAt, PlumbFigure } from '../instrument/index.ts';
-import { clientCase } from '../measure/index.ts';
 import { today } from '../shell/today.ts';
 
 /** One plain page for the client to take home: figure, floor plan, cues, drills, cautions. */

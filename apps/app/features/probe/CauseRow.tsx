@@ -6,7 +6,7 @@ import { Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { BeliefBar } from './BeliefBar.tsx';
-import { sayCause, sayShare, sureWord } from './words.ts';
+import { sayCause, sayShare, sureWord } from '@zither/words/probe';
 
 export const nodeOf = ({ cause, side }: Pick<LikelyCause, 'cause' | 'side'>): number =>
   NODES.findIndex((n) => n.cause === cause && n.side === side);

@@ -3,8 +3,8 @@ import { Fold } from '../../ui/Fold.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { CauseRow, nodeOf } from './CauseRow.tsx';
-import type { Opinion } from './opinion.ts';
-import { CUE_NAMES } from './words.ts';
+import type { Opinion } from '@zither/visit';
+import { CUE_NAMES } from '@zither/words/probe';
 
 /** Causes listed without being asked for: the leading one, and others from so likely on. */
 const LISTED = { most: 3, from: 0.15 } as const;

@@ -10,7 +10,15 @@ import { Part, Screen } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { PainButton } from '../clear/PainButton.tsx';
-import { isHeld, limitsOf, safetyOf } from '../clear/safety.ts';
+import {
+  isHeld,
+  limitsOf,
+  safetyOf,
+  conclusionOf,
+  basisOf,
+  workedOn,
+  type SeenLine,
+} from '@zither/visit';
 import { SafetyNotice } from '../clear/SafetyNotice.tsx';
 import {
   newId,
@@ -19,20 +27,18 @@ import {
   useChanges,
   useTableChanges,
 } from '../data/index.ts';
-import { takes } from '../session/takes.ts';
+import { takes } from '@zither/words/takes';
 import { settingsActions } from '../settings/settings.ts';
 import { today } from '../shell/today.ts';
 import { CausesPart } from './CausesPart.tsx';
-import { conclusionOf } from './opinion.ts';
 import { PainPanel } from './PainPanel.tsx';
 import { SeenPart } from './SeenPart.tsx';
-import { basisOf, workedOn, type SeenLine } from './signs.ts';
 import { TestCard } from './TestCard.tsx';
 import { TestList } from './TestList.tsx';
 import { TriedPart } from './TriedPart.tsx';
 import { useOpinion } from './useOpinion.ts';
 import { VerdictPart } from './VerdictPart.tsx';
-import { OUTCOME_NAMES, sayTest } from './words.ts';
+import { OUTCOME_NAMES, sayTest } from '@zither/words/probe';
 
 /** What a write needs of a kept row, and what it said. */
 export const split = <

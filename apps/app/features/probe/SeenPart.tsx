@@ -7,8 +7,8 @@ import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { sayDay } from '../clients/ClientListPane.tsx';
-import { sayFault } from '../watch/words.ts';
-import type { Basis, SeenLine } from './signs.ts';
+import { sayFault } from '@zither/words/watch';
+import type { Basis, SeenLine } from '@zither/visit';
 
 const BY_NAMES = { measured: 'measured', eye: 'by eye' } as const;
 

@@ -4,9 +4,9 @@ import { Button } from '../../ui/elements.ts';
 import { Heading, Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import type { Opinion } from './opinion.ts';
+import type { Opinion } from '@zither/visit';
 import { Timer } from './Timer.tsx';
-import { OUTCOME_NAMES, sayAhead, sayShare, sayTest } from './words.ts';
+import { OUTCOME_NAMES, sayAhead, sayShare, sayTest } from '@zither/words/probe';
 
 const sayMinutes = (m: number) => `${Number(m.toFixed(2))} min`;
 

@@ -12,9 +12,9 @@ import { Button, ListItem } from '../../ui/elements.ts';
 import { Fold } from '../../ui/Fold.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { useLook } from '../../ui/useLook.ts';
-import type { Opinion } from './opinion.ts';
+import type { Opinion } from '@zither/visit';
 import { tellsWord } from './TestCard.tsx';
-import { BAR_NAMES, sayTest } from './words.ts';
+import { BAR_NAMES, sayTest } from '@zither/words/probe';
 
 /** Every other test that could be done, and those that may not, each with the reason. */
 export function TestList({

@@ -6,7 +6,7 @@ import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { sayDay } from '../clients/ClientListPane.tsx';
-import { OUTCOME_NAMES, sayTest } from './words.ts';
+import { OUTCOME_NAMES, sayTest } from '@zither/words/probe';
 
 /** Short tests done against the newest looks, each of which can be taken back and counted again. */
 export function TriedPart({

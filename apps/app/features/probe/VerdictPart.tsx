@@ -8,8 +8,8 @@ import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { sayDay } from '../clients/ClientListPane.tsx';
 import { nodeOf } from './CauseRow.tsx';
-import type { Opinion } from './opinion.ts';
-import { sayCause, sayShare } from './words.ts';
+import type { Opinion } from '@zither/visit';
+import { sayCause, sayShare } from '@zither/words/probe';
 
 type WorkOn = Extract<Decision, { kind: 'workOn' }>;
 

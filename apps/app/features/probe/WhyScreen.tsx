@@ -8,13 +8,12 @@ import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { limitsOf, safetyOf } from '../clear/safety.ts';
+import { limitsOf, safetyOf, basisOf } from '@zither/visit';
 import { useAppSelector, useTableChanges } from '../data/index.ts';
 import { today } from '../shell/today.ts';
 import { BeliefBar } from './BeliefBar.tsx';
-import { basisOf } from './signs.ts';
 import { useReasons } from './useOpinion.ts';
-import { sayCause, sayShare, sayWeight, sureWord } from './words.ts';
+import { sayCause, sayShare, sayWeight, sureWord } from '@zither/words/probe';
 
 /** Weights below this are gathered in one line. */
 const SAID_FROM = 0.15;

@@ -1,4 +1,4 @@
-import { opine, reasonsFor } from './opinion.ts';
+import { opine, reasonsFor } from '@zither/visit';
 import type { Asked, Told } from './useOpinion.ts';
 
 addEventListener('message', ({ data }: MessageEvent<Asked>) => {

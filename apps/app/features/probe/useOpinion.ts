@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { Opinion, OpinionQuestion, Reasons } from './opinion.ts';
+import type { Opinion, OpinionQuestion, Reasons } from '@zither/visit';
 
 /** What the worker is asked, and what it answers; answers to older questions are passed over. */
 export type Asked = { id: number; question: OpinionQuestion } & (

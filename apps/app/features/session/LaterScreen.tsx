@@ -5,10 +5,10 @@ import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { PainButton } from '../clear/PainButton.tsx';
-import { safetyOf } from '../clear/safety.ts';
+import { safetyOf } from '@zither/visit';
 import { SafetyNotice } from '../clear/SafetyNotice.tsx';
 import { today } from '../shell/today.ts';
-import { takes } from './takes.ts';
+import { takes } from '@zither/words/takes';
 
 /** Recheck is not filled yet: the page says what it will take from Clear and Measure, and leads on. */
 export function LaterScreen({ dossier }: { dossier: Dossier }) {

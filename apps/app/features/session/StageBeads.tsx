@@ -6,7 +6,7 @@ import { Say } from '../../ui/Say.tsx';
 import { font, space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { STAGES } from './stages.ts';
-import type { StageState, StageView } from './stageViews.ts';
+import type { StageState, StageView } from '@zither/visit';
 
 const SAY: Record<StageState, string> = {
   done: 'done',

@@ -3,7 +3,7 @@ import type { Dossier, Stage } from '@zither/contract';
 import { useChanges, useDossier } from '../data/index.ts';
 import { today } from '../shell/today.ts';
 import { StageRail, StageStrip } from './StageBeads.tsx';
-import { isVisitOn, stageViews } from './stageViews.ts';
+import { isVisitOn, stageViews } from '@zither/visit';
 
 interface Props {
   clientId: string;

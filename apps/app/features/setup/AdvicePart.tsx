@@ -8,11 +8,11 @@ import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { ChanceBar } from './ChanceBar.tsx';
-import { sayChance } from './field.ts';
-import { sayFound } from './schools.ts';
-import type { LoopAnswer } from './trying.ts';
+import { sayChance } from '@zither/words/chance';
+import { sayFound } from '@zither/words/setup';
+import type { LoopAnswer } from '@zither/visit';
 import type { Placed } from './TryParts.tsx';
-import { STOP_WORDS } from './words.ts';
+import { STOP_WORDS } from '@zither/words/trials';
 
 /** The setup that stands to be tried, how likely it goes clean, and why it is this one; or why to stop, with the way out. */
 export function AdvicePart({

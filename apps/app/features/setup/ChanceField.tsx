@@ -5,7 +5,8 @@ import Svg, { Circle, G, Line, Path, Polygon, Rect, Text as SvgText } from 'reac
 import type { ChanceMap } from '@zither/core';
 import { font } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { sayPoint, type FieldPoint } from './field.ts';
+import { sayPoint } from '@zither/words/chance';
+import { type FieldPoint } from '@zither/visit';
 
 /** Room for the tick labels, px. */
 const EDGE = { left: 34, bottom: 34, top: 18, right: 8 } as const;

@@ -5,7 +5,8 @@ import { Fold } from '../../ui/Fold.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
-import { heelSteps, sayStep } from './heel.ts';
+import { heelSteps } from '@zither/visit';
+import { sayStep } from '@zither/words/heel';
 
 /** What stands under the feet does to them, and how the heel comes down: by the measured ankle, never by a date. */
 export function HeelPart({

@@ -12,8 +12,8 @@ import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { sayDay } from '../clients/ClientListPane.tsx';
 import { newId, useChanges } from '../data/index.ts';
-import { isOf, versionInForce, versionsOf } from './locking.ts';
-import { sayFound } from './schools.ts';
+import { isOf, versionInForce, versionsOf } from '@zither/visit';
+import { sayFound } from '@zither/words/setup';
 
 const who = ({ by, on }: Lock) => `${by === '' ? 'Somebody' : by}, ${sayDay(on)}`;
 const sayLocked = (lock: Lock) =>

@@ -11,17 +11,26 @@ import { SliderRow } from '../../ui/SliderRow.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { Waiting } from '../../ui/Waiting.tsx';
-import { isHeld, limitsOf, safetyOf } from '../clear/safety.ts';
+import {
+  isHeld,
+  limitsOf,
+  safetyOf,
+  clientCase,
+  methodOf,
+  chanceOn,
+  heelLevels,
+  type FieldPoint,
+  finderQuestion,
+  countingTrials,
+  triedFrom,
+} from '@zither/visit';
 import { SafetyNotice } from '../clear/SafetyNotice.tsx';
 import { newId, useChanges } from '../data/index.ts';
-import { HOLD_NAMES, sayDepth, saySupport } from '../instrument/words.ts';
-import { clientCase, methodOf } from '../measure/index.ts';
+import { HOLD_NAMES, sayDepth, saySupport } from '@zither/words/instrument';
 import { today } from '../shell/today.ts';
 import { ChanceField } from './ChanceField.tsx';
-import { chanceOn, heelLevels, sayChance, sayPoint, type FieldPoint } from './field.ts';
+import { sayChance, sayPoint } from '@zither/words/chance';
 import { NotYetScreen } from './NotYetScreen.tsx';
-import { finderQuestion } from './schools.ts';
-import { countingTrials, triedFrom } from './trying.ts';
 import { useChanceMap } from './useSet.ts';
 
 /** Chance of a clean rep over stance and foot angle: drag the point, slide the heel, take what you find. */

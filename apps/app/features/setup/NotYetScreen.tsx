@@ -2,7 +2,7 @@ import { router } from 'expo-router';
 import type { Dossier } from '@zither/contract';
 import { Notice } from '../../ui/Notice.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
-import { isHeld, type safetyOf } from '../clear/safety.ts';
+import { isHeld, type safetyOf } from '@zither/visit';
 import { SafetyNotice } from '../clear/SafetyNotice.tsx';
 import { LockedPart } from './LockPart.tsx';
 

@@ -5,8 +5,8 @@ import { Choice } from '../../ui/Choice.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
-import { VIEW_NAMES } from '../watch/words.ts';
-import type { Showed } from './trying.ts';
+import { VIEW_NAMES } from '@zither/words/watch';
+import type { Showed } from '@zither/visit';
 
 /** Short of the target, as the eye tells it apart, degrees. */
 const SHORT = { asked: 0, little: 6, well: 15 } as const;

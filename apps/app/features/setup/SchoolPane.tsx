@@ -8,7 +8,7 @@ import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { ChanceBar } from './ChanceBar.tsx';
-import { KIND_NAMES, sayFound } from './schools.ts';
+import { KIND_NAMES, sayFound } from '@zither/words/setup';
 import type { SchoolState } from './useSet.ts';
 
 /** What one school would prescribe: the few setups worth trying, each with its chance, its reasons, and a way to take it. */

@@ -7,15 +7,14 @@ import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { useLook } from '../../ui/useLook.ts';
-import { isHeld, limitsOf, safetyOf } from '../clear/safety.ts';
+import { isHeld, limitsOf, safetyOf, methodById, methodOf, finderQuestion } from '@zither/visit';
 import { SafetyNotice } from '../clear/SafetyNotice.tsx';
 import { newId, useChanges } from '../data/index.ts';
 import { Button } from '../../ui/elements.ts';
-import { methodById, methodOf } from '../measure/index.ts';
 import { today } from '../shell/today.ts';
 import { NotYetScreen } from './NotYetScreen.tsx';
 import { SchoolPane } from './SchoolPane.tsx';
-import { finderQuestion, sayDifference } from './schools.ts';
+import { sayDifference } from '@zither/words/setup';
 import { useSchool } from './useSet.ts';
 
 /** Schools a client may follow: those that ship, the practice's own, and the one followed now even if it is retired. */

@@ -9,15 +9,13 @@ import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { PainButton } from '../clear/PainButton.tsx';
-import { isHeld, limitsOf, safetyOf } from '../clear/safety.ts';
+import { isHeld, limitsOf, safetyOf, clientCase, lockOf, methodOf, sidesOf } from '@zither/visit';
 import { SafetyNotice } from '../clear/SafetyNotice.tsx';
 import { newId, useChanges } from '../data/index.ts';
 import { Instrument } from '../instrument/index.ts';
-import { clientCase, lockOf, methodOf } from '../measure/index.ts';
 import { today } from '../shell/today.ts';
 import { HeelPart } from './HeelPart.tsx';
 import { LockedPart } from './LockPart.tsx';
-import { sidesOf } from './sides.ts';
 
 /** The client's setup on the instrument; every change is the client's new current setup. */
 export function SetupScreen({ dossier }: { dossier: Dossier }) {

@@ -19,10 +19,10 @@ import { StringGauge } from '../../ui/StringGauge.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { FloorPlan, momentAt, PlumbFigure } from '../instrument/index.ts';
-import { sayChance } from './field.ts';
-import { sayFound } from './schools.ts';
-import type { LoopAnswer } from './trying.ts';
-import { sayBelieved, sayShowed } from './words.ts';
+import { sayChance } from '@zither/words/chance';
+import { sayFound } from '@zither/words/setup';
+import type { LoopAnswer } from '@zither/visit';
+import { sayBelieved, sayShowed } from '@zither/words/trials';
 
 /** A setup at a depth. */
 export interface Placed {

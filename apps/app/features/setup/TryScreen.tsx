@@ -7,30 +7,37 @@ import { Notice } from '../../ui/Notice.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { useLook } from '../../ui/useLook.ts';
 import { PainButton } from '../clear/PainButton.tsx';
-import { isHeld, limitsOf, safetyOf } from '../clear/safety.ts';
-import { SafetyNotice } from '../clear/SafetyNotice.tsx';
-import { newId, useAppSelector, useChanges } from '../data/index.ts';
-import { clientCase, methodOf } from '../measure/index.ts';
-import { PainPanel } from '../probe/PainPanel.tsx';
-import { split } from '../probe/ProbeScreen.tsx';
-import { today } from '../shell/today.ts';
-import { AdvicePart, OtherSetups, TryFoot } from './AdvicePart.tsx';
-import { isOf, lockFor, versionInForce, wasClean } from './locking.ts';
-import { LockedPart, LockForm } from './LockPart.tsx';
-import { NotYetScreen } from './NotYetScreen.tsx';
-import { RecordPart } from './RecordPart.tsx';
-import { finderQuestion, sayFound } from './schools.ts';
 import {
+  isHeld,
+  limitsOf,
+  safetyOf,
+  clientCase,
+  methodOf,
+  isOf,
+  versionInForce,
+  wasClean,
+  finderQuestion,
   cleanTo,
   countingTrials,
   freshCaptures,
   loopQuestion,
   showedIn,
   type Showed,
-} from './trying.ts';
+} from '@zither/visit';
+import { SafetyNotice } from '../clear/SafetyNotice.tsx';
+import { newId, useAppSelector, useChanges } from '../data/index.ts';
+import { PainPanel } from '../probe/PainPanel.tsx';
+import { split } from '../probe/ProbeScreen.tsx';
+import { today } from '../shell/today.ts';
+import { AdvicePart, OtherSetups, TryFoot } from './AdvicePart.tsx';
+import { lockFor } from '@zither/words/locking';
+import { LockedPart, LockForm } from './LockPart.tsx';
+import { NotYetScreen } from './NotYetScreen.tsx';
+import { RecordPart } from './RecordPart.tsx';
+import { sayFound } from '@zither/words/setup';
 import { Believed, TrialPicture, TriedPart, type Placed } from './TryParts.tsx';
 import { useLoop } from './useSet.ts';
-import { sayAdvice } from './words.ts';
+import { sayAdvice } from '@zither/words/trials';
 
 /** How pain in a trial is named in the record. */
 const painMovement = (t: SetupTrial): string =>

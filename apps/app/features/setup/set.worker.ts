@@ -1,5 +1,4 @@
-import { askSchool } from './schools.ts';
-import { answerLoop, answerMap } from './trying.ts';
+import { askSchool, answerLoop, answerMap } from '@zither/visit';
 import type { SetAsked, SetTold } from './useSet.ts';
 
 addEventListener('message', ({ data }: MessageEvent<SetAsked>) => {

@@ -1,7 +1,11 @@
 import { useEffect, useRef, useState } from 'react';
 import type { ChanceMap, MethodProfile, SetupQuestion } from '@zither/core';
-import type { SchoolAnswer } from './schools.ts';
-import type { LoopAnswer, LoopQuestion, MapQuestion } from './trying.ts';
+import {
+  type SchoolAnswer,
+  type LoopAnswer,
+  type LoopQuestion,
+  type MapQuestion,
+} from '@zither/visit';
 
 /** What the worker of Set is asked, and what it answers. */
 export type SetAsked = { id: number } & (

@@ -9,14 +9,14 @@ import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Stepper } from '../../ui/Stepper.tsx';
 import { space } from '../../ui/theme.ts';
-import { HOLD_NAMES } from '../instrument/words.ts';
+import { HOLD_NAMES } from '@zither/words/instrument';
 import {
   BREAK_NAMES,
   DRILL_NAMES,
   HEEL_NAMES,
   PREFERENCE_NAMES,
   WORKING_NAMES,
-} from './schoolRows.ts';
+} from '@zither/words/schools';
 
 const optionsOf = <K extends string>(names: Record<K, string>) =>
   (Object.entries(names) as [K, string][]).map(([value, label]) => ({ value, label }));

@@ -11,9 +11,9 @@ import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { newId, useAppSelector, useChanges } from '../data/index.ts';
-import { methodById, methodFrom } from '../measure/index.ts';
+import { methodById, methodFrom, copyOf } from '@zither/visit';
 import { SchoolForm } from './SchoolForm.tsx';
-import { copyOf, differingRows, schoolRows } from './schoolRows.ts';
+import { differingRows, schoolRows } from '@zither/words/schools';
 
 /** The schools that ship and the practice's own: read, copied, changed, and one of them the usual one for new clients. On wide both parts stand beside each other. */
 export function useSchoolsParts(schools: Schools, isUnknown: boolean) {

@@ -1,5 +1,5 @@
 import type { Operation, OperationResult, TrialValues } from '@zither/contract';
-import { sayValue, sayWhat } from '../measure/display.ts';
+import { sayValue, sayWhat } from '@zither/words/display';
 
 const sayTrial = (t: Pick<TrialValues, 'measure' | 'side' | 'value' | 'struck'>): string =>
   `${sayWhat(t.measure, t.side)} ${sayValue(t.measure, t.value)}, ${t.struck ? `struck out (${t.struck.reason.toLowerCase()})` : 'counts'}`;

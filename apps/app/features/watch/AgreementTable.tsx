@@ -4,7 +4,7 @@ import { agreementOf } from '@zither/core';
 import { Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { AGREEMENT_WORDS, sayFault } from './words.ts';
+import { AGREEMENT_WORDS, sayFault } from '@zither/words/watch';
 
 /** Measured and judged of one look, side by side. */
 export function AgreementTable({

@@ -11,14 +11,13 @@ import { Stepper } from '../../ui/Stepper.tsx';
 import { font, space, TARGET_PX } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { PainButton } from '../clear/PainButton.tsx';
-import { isHeld, limitsOf, safetyOf } from '../clear/safety.ts';
+import { isHeld, limitsOf, safetyOf, scriptFor, subjectFor } from '@zither/visit';
 import { SafetyNotice } from '../clear/SafetyNotice.tsx';
 import { newId, useChanges } from '../data/index.ts';
 import { today } from '../shell/today.ts';
 import { FaultRow, NO_MARK, type Mark } from './FaultRow.tsx';
 import { MovingFigure } from './MovingFigure.tsx';
-import { scriptFor, subjectFor } from './subject.ts';
-import { CONDITION_NAMES, VIEW_NAMES } from './words.ts';
+import { CONDITION_NAMES, VIEW_NAMES } from '@zither/words/watch';
 
 type Judged = JudgementValues['seen'][number]['fault'];
 

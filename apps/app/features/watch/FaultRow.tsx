@@ -13,7 +13,7 @@ import { Button } from '../../ui/elements.ts';
 import { Say } from '../../ui/Say.tsx';
 import { font, space, TARGET_PX } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { PHASE_NAMES } from './words.ts';
+import { PHASE_NAMES } from '@zither/words/watch';
 
 /** A fault as the coach names it. */
 export interface Mark {

@@ -12,8 +12,8 @@ import { useLook } from '../../ui/useLook.ts';
 import { sayDay } from '../clients/ClientListPane.tsx';
 import { useChanges } from '../data/index.ts';
 import { AgreementTable } from './AgreementTable.tsx';
-import { looksOf } from './looks.ts';
-import { sayFound, sayLook } from './words.ts';
+import { looksOf } from '@zither/visit';
+import { sayFound, sayLook } from '@zither/words/watch';
 
 /** Everything seen, newest first: captures open their review, judgements stand beside them. */
 export function Looks({ dossier, day }: { dossier: Dossier; day: string }) {

@@ -5,7 +5,7 @@ import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import type { Span } from './MotionPlot.tsx';
 import { frameFor, StickFigure, type Spots } from './StickFigure.tsx';
-import { sayFault } from './words.ts';
+import { sayFault } from '@zither/words/watch';
 
 /** Every rep at its bottom, side by side: which is best, which is worst, and what each showed. */
 export function RepStrip({

@@ -6,7 +6,7 @@ import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { sayDay } from '../clients/ClientListPane.tsx';
 import { compareCaptures } from './reviewData.ts';
-import { sayFault, sayLook, VIEW_NAMES } from './words.ts';
+import { sayFault, sayLook, VIEW_NAMES } from '@zither/words/watch';
 
 /** This capture against an earlier one of the same view, fault by fault. */
 export function ReviewCompare({

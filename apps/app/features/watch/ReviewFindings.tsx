@@ -7,7 +7,7 @@ import { Part } from '../../ui/Screen.tsx';
 import { StringGauge } from '../../ui/StringGauge.tsx';
 import { space } from '../../ui/theme.ts';
 import { builtMismatchDeg, gaugeOf } from './reviewData.ts';
-import { sayAmount, sayFault, sayFinding } from './words.ts';
+import { sayAmount, sayFault, sayFinding } from '@zither/words/watch';
 
 /** What the capture showed: named faults as strings, the rest folded away, and how well it was seen. */
 export function ReviewFindings({

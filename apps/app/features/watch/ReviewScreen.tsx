@@ -12,7 +12,7 @@ import { Unreachable, Waiting } from '../../ui/Waiting.tsx';
 import { useLook } from '../../ui/useLook.ts';
 import { sayDay } from '../clients/ClientListPane.tsx';
 import { useCapture, useChanges } from '../data/index.ts';
-import { methodOf } from '../measure/index.ts';
+import { methodOf } from '@zither/visit';
 import { AgreementTable } from './AgreementTable.tsx';
 import { MotionPlot, shareOf } from './MotionPlot.tsx';
 import { ReviewCompare } from './ReviewCompare.tsx';
@@ -21,7 +21,7 @@ import { ReviewFigure } from './ReviewFigure.tsx';
 import { ReviewFiles } from './ReviewFiles.tsx';
 import { ReviewFindings } from './ReviewFindings.tsx';
 import { useWork } from './work.ts';
-import { CONDITION_NAMES, leanParts, VIEW_NAMES } from './words.ts';
+import { CONDITION_NAMES, leanParts, VIEW_NAMES } from '@zither/words/watch';
 
 /** One capture: fetched, read again away from the page, and shown. */
 export function ReviewScreen({ dossier, captureId }: { dossier: Dossier; captureId: string }) {

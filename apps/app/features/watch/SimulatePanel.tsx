@@ -5,7 +5,7 @@ import { Button } from '../../ui/elements.ts';
 import { Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
 import { FaultRow, NO_MARK, type Mark } from './FaultRow.tsx';
-import { sayFault } from './words.ts';
+import { sayFault } from '@zither/words/watch';
 
 type Made = Exclude<FaultId, 'pain'>;
 

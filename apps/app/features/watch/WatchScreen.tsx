@@ -18,19 +18,24 @@ import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { useLook } from '../../ui/useLook.ts';
 import { PainButton } from '../clear/PainButton.tsx';
-import { isHeld, limitsOf, safetyOf } from '../clear/safety.ts';
+import {
+  isHeld,
+  limitsOf,
+  safetyOf,
+  methodOf,
+  looksOf,
+  keptCapture,
+  scriptFor,
+  subjectFor,
+} from '@zither/visit';
 import { SafetyNotice } from '../clear/SafetyNotice.tsx';
 import { newId, useChanges } from '../data/index.ts';
-import { methodOf } from '../measure/index.ts';
-import { takes } from '../session/takes.ts';
+import { takes } from '@zither/words/takes';
 import { today } from '../shell/today.ts';
 import { CameraPanel } from './CameraPanel.tsx';
 import { Looks } from './Looks.tsx';
-import { looksOf } from './looks.ts';
-import { keptCapture } from './keptCapture.ts';
-import { scriptFor, subjectFor } from './subject.ts';
 import { useWork, type Job } from './work.ts';
-import { CONDITION_NAMES, VIEW_NAMES } from './words.ts';
+import { CONDITION_NAMES, VIEW_NAMES } from '@zither/words/watch';
 
 const REPS = 5;
 

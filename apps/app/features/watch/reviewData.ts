@@ -12,7 +12,7 @@ import {
 } from '@zither/core';
 import type { Span, Trace } from './MotionPlot.tsx';
 import { spotsOf, type Spots } from './StickFigure.tsx';
-import { scriptFor } from './subject.ts';
+import { scriptFor } from '@zither/visit';
 
 /** What the figure shows in every frame. */
 export const spotsByFrame = ({ series, view }: Analysis): Spots[] =>

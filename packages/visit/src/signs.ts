@@ -21,8 +21,8 @@ import {
   type Signs,
   type TestDone,
 } from '@zither/core';
-import { knownOf } from '../measure/derive.ts';
-import { baselinesOf, type Look } from '../watch/looks.ts';
+import { knownOf } from './derive.ts';
+import { baselinesOf, type Look } from './looks.ts';
 
 /** A fault as it was seen on the newest day of looking, by whom, and whether it is left alone. */
 export interface SeenLine {

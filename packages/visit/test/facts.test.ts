@@ -7,8 +7,8 @@ import {
   missingOf,
   prescriptionStart,
   startingSetup,
-} from '../features/measure/derive.ts';
-import { writePrescription } from '../features/prescription/write.ts';
+} from '@zither/visit';
+import { writePrescription } from '@zither/words/plan';
 import { AT, dossierOf, five, ID, trial } from './trialRows.ts';
 
 describe('from trials to a question', () => {

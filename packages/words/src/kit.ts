@@ -10,7 +10,3 @@ export function sayKit(item: KitItem): string {
   const size = item.from ? ` (${item.from.riseMm} on ${item.from.lengthMm} mm)` : '';
   return item.pair ? `Pair of wedges ${angle}°${size}` : `Wedge board ${angle}°${size}`;
 }
-
-/** Angle of a wedge from its own height and length, degrees to the tenth. */
-export const wedgeAngleDeg = (riseMm: number, lengthMm: number): number =>
-  Number(((Math.atan2(riseMm, lengthMm) * 180) / Math.PI).toFixed(1));

@@ -1,6 +1,5 @@
-import type { School, SchoolValues } from '@zither/contract';
-import { FAULTS, HOLDS, PROFILES, type FaultId, type MethodProfile } from '@zither/core';
-import { HOLD_NAMES, sayDepth } from '../instrument/words.ts';
+import { FAULTS, HOLDS, type FaultId, type MethodProfile } from '@zither/core';
+import { HOLD_NAMES, sayDepth } from './instrument.ts';
 
 export const HEEL_NAMES = {
   bridge: 'A bridge, then weaned',
@@ -115,20 +114,3 @@ export const differingRows = (a: MethodProfile, b: MethodProfile) => {
     .filter((row) => theirs.get(row.name) !== row.value)
     .map((row) => ({ ...row, was: theirs.get(row.name) ?? '' }));
 };
-
-/** A new own school from any other: the same in everything but its name. */
-export function copyOf(from: MethodProfile, own: readonly School[]): SchoolValues {
-  const { id, ...rest } = from;
-  const source = own.find((s) => s.id === id);
-  const names = new Set([...PROFILES.map((p) => p.name), ...own.map((s) => s.name)]);
-  let name = `${from.name}, ours`.slice(0, 40);
-  for (let n = 2; names.has(name); n += 1) name = `${from.name.slice(0, 30)}, ours ${n}`;
-  return {
-    ...rest,
-    name,
-    copiedFrom: (source?.copiedFrom ?? id) as SchoolValues['copiedFrom'],
-    cueWords: [...rest.cueWords],
-    faultThresholds: { ...rest.faultThresholds } as SchoolValues['faultThresholds'],
-    retired: false,
-  };
-}

@@ -28,14 +28,6 @@ export function chanceOn(
   return (1 - y.share) * along(y.low) + y.share * along(y.low + 1);
 }
 
-/** A chance as a count of a hundred; nothing done by people is sure, so never 0 and never 100. */
-export const sayChance = (p: number): string =>
-  `${Math.min(99, Math.max(1, Math.round(100 * p)))} of 100`;
-
-/** A point of the map as a sentence. */
-export const sayPoint = (map: ChanceMap, point: FieldPoint): string =>
-  `${(point.stanceWidthMm / 10).toFixed(0)} cm, toes ${Math.round(point.toeOutDeg)}°: a clean rep in about ${sayChance(chanceOn(map, point))}`;
-
 /** Heights tried where the kit was not said, mm. */
 const ANY_RISES = [5, 10, 15, 20, 25, 30, 40] as const;
 

@@ -1,6 +1,6 @@
 import type { PrescriptionValues } from '@zither/contract';
 import type { Drill, Prescription, PrescribedDrill, SetupChange } from '@zither/core';
-import { HOLD_NAMES, sayDepth, saySupport, sayToes } from '../instrument/words.ts';
+import { HOLD_NAMES, sayDepth, saySupport, sayToes } from './instrument.ts';
 
 const n = (value: number) => Math.round(value).toString();
 

@@ -6,7 +6,7 @@ import {
   type Side,
   type SideDifference,
 } from '@zither/core';
-import { knownOf } from '../measure/derive.ts';
+import { knownOf } from './derive.ts';
 
 /** The client's sides in a setup: ceilings, drift, and whether the feet may stand unlike; null until both ankles are known. */
 export function sidesOf(dossier: Dossier, question: Case): SideDifference | null {

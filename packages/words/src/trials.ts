@@ -1,9 +1,9 @@
 import type { SetupTrialValues } from '@zither/contract';
 import { SIDES, type LoopStop, type Side } from '@zither/core';
-import { sayDepth } from '../instrument/words.ts';
-import { sayChance } from './field.ts';
-import { sayFound } from './schools.ts';
-import type { LoopAnswer } from './trying.ts';
+import { sayDepth } from './instrument.ts';
+import type { LoopAnswer } from '@zither/visit';
+import { sayChance } from './chance.ts';
+import { sayFound } from './setup.ts';
 
 const whole = (value: number) => Math.round(value).toString();
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

@@ -1,6 +1,6 @@
 import type { Dossier, Trial } from '@zither/contract';
 import type { MeasureId, Side } from '@zither/core';
-import { emptyDossier } from '../features/data/overlay.ts';
+import { emptyDossier } from '@zither/visit';
 
 export const ID = '11111111-1111-4111-8111-111111111111';
 export const AT = '2026-01-05T09:00:00.000Z';

@@ -20,7 +20,7 @@ import {
   type SetupQuestion,
   type SetupTried,
 } from '@zither/core';
-import { bodyOf, clientCase, methodById } from '../measure/derive.ts';
+import { bodyOf, clientCase, methodById } from './derive.ts';
 
 /** The same guesses every time: what is shown does not flicker, and two devices agree. */
 const SEED = 20_260_301;

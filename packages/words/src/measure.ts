@@ -28,7 +28,7 @@ import {
 } from '@zither/core';
 import type { Dossier } from '@zither/contract';
 import { resolveBody } from '@zither/core';
-import { bodyOf, knownOf } from './derive.ts';
+import { bodyOf, knownOf } from '@zither/visit';
 import { displayOf, sayError, sayValue, SIDE_LETTER } from './display.ts';
 
 /** How the last two trials of a side agree, against what the instrument can tell apart; null before there are two. */

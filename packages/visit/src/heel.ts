@@ -7,13 +7,12 @@ import {
   resolveBody,
   SIDES,
   weaningSteps,
-  weeksTo,
   type AnkleTrend,
   type Case,
   type MethodProfile,
   type WeaningStep,
 } from '@zither/core';
-import { bodyOf } from '../measure/derive.ts';
+import { bodyOf } from './derive.ts';
 
 /** The stiffer ankle by its newest reading, with its pace from the first to the newest visit; null until both are known. */
 export function ankleTrend({ client, trials }: Dossier): AnkleTrend | null {
@@ -62,20 +61,4 @@ export function heelSteps(
     trend,
   );
   return { trend, steps };
-}
-
-const whole = (value: number) => Math.round(value).toString();
-
-/** One step in words: the threshold first; when it may be reached only as a span. */
-export function sayStep(step: WeaningStep, trend: AnkleTrend): string {
-  const to = step.riseMm === 0 ? 'Flat' : `${step.riseMm} mm`;
-  const from = `${to} from ${step.fromDorsiflexionDeg.toFixed(0)}° of dorsiflexion`;
-  if (step.isReached) return `${from}: reached (${whole(100 * step.chance)} of 100 by the error).`;
-  const weeks = weeksTo(step, trend);
-  if (!weeks) return `${from}: not yet, and no gain to go by.`;
-  const span =
-    weeks.most === null
-      ? `${whole(weeks.least)} weeks or more`
-      : `${whole(weeks.least)} to ${whole(weeks.most)} weeks`;
-  return `${from}: not yet; ${span} at the pace so far.`;
 }

@@ -6,8 +6,7 @@ import {
   type SafetyLimit,
   type ScreenOutcome,
 } from '@zither/core';
-import { NOT_YET } from '../data/overlay.ts';
-import { sayDepth } from '../instrument/words.ts';
+import { NOT_YET } from './record.ts';
 
 /** Where a client stands with the screen today. */
 export type Safety =
@@ -44,41 +43,6 @@ export const limitsOf = (safety: Safety): readonly SafetyLimit[] =>
 
 export const isHeld = (safety: Safety): boolean =>
   safety.state !== 'notScreened' && safety.outcome.kind === 'hold';
-
-export const PURPOSE_NAMES: Record<NonNullable<ScreeningValues['purpose']>, string> = {
-  strength: 'General strength',
-  sport: 'Sport',
-  barbell: 'Barbell sport',
-  return: 'Return after a lay-off',
-  kneeSparing: 'Spare the knees',
-  dailyLife: 'Daily life',
-};
-
-export const PLACE_NAMES = {
-  ankle: 'Ankle',
-  knee: 'Knee',
-  hip: 'Hip',
-  lowBack: 'Low back',
-  elsewhere: 'Elsewhere',
-} as const;
-
-/** A limit as a coach says it. */
-export function sayLimit(limit: SafetyLimit): string {
-  switch (limit.kind) {
-    case 'noLoad':
-      return 'No load';
-    case 'depthCap':
-      return `No deeper than ${sayDepth(limit.thighDepthDeg)}`;
-    case 'verticalShins':
-      return `Shins upright (at most ${limit.shankDeg}°), to a box`;
-    case 'noDeepFold':
-      return `Hips folded no more than ${limit.hipFoldDeg}°`;
-    case 'noLoadedLockout':
-      return 'No locking out under load';
-    case 'supportedOnly':
-      return 'Only with support';
-  }
-}
 
 /**
  * Today's screen to go on with: today's own when there is one; else a repeat of the last. A repeat asks only what may have changed,

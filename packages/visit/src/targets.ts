@@ -40,16 +40,5 @@ export function targetOf(dossier: Dossier, measure: MeasureId): Target | null {
   }
 }
 
-/** Ends of the string on which a measure is shown, in its stored unit. */
-export const SCALES: Partial<Record<MeasureId, Target>> = {
-  stanceWidth: { least: 200, most: 800 },
-  toeOut: { least: 0, most: 45 },
-  heelRise: { least: 0, most: 60 },
-  kneeTravel: { least: -100, most: 200 },
-  kneeToWall: { least: -50, most: 200 },
-  shinAngle: { least: 10, most: 50 },
-  shinAngleStraight: { least: 5, most: 45 },
-};
-
 /** Most of an arch's drop that is usual, for its string. */
 export const DROP_TARGET: Target = { least: 0, most: NAVICULAR_DROP_MM.usual };

@@ -1,7 +1,14 @@
 import { profileOf } from '@zither/core';
-import { clientCase, methodOf } from '../features/measure/index.ts';
-import { ankleTrend, heelSteps, sayStep } from '../features/setup/heel.ts';
-import { askSchool, finderQuestion, sayDifference, sayFound } from '../features/setup/schools.ts';
+import {
+  clientCase,
+  methodOf,
+  ankleTrend,
+  heelSteps,
+  askSchool,
+  finderQuestion,
+} from '@zither/visit';
+import { sayStep } from '@zither/words/heel';
+import { sayDifference, sayFound } from '@zither/words/setup';
 import { AT, dossierOf, five, ID, trial } from './trialRows.ts';
 
 const stiff = dossierOf(five({ wall: [40, 60] }));

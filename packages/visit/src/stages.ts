@@ -10,10 +10,10 @@ import {
   wantsAnotherTrial,
   type MeasureId,
 } from '@zither/core';
-import { isHeld, limitsOf, safetyOf } from '../clear/safety.ts';
-import { baselinesOf, looksOf } from '../watch/looks.ts';
-import { lockOf, clientCase, missingOf } from '../measure/derive.ts';
-import { workedOn } from '../probe/signs.ts';
+import { isHeld, limitsOf, safetyOf } from './safety.ts';
+import { baselinesOf, looksOf } from './looks.ts';
+import { lockOf, clientCase, missingOf } from './derive.ts';
+import { workedOn } from './signs.ts';
 
 /**
  * `done`: what it is for stands, from today. `partial`: something is there, old or unfinished. `attention`: something must be seen to.

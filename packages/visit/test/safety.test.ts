@@ -1,8 +1,14 @@
 import type { Dossier, Screening, ScreeningValues } from '@zither/contract';
 import { QUESTION_IDS, USUAL_LIMITS } from '@zither/core';
-import { clearanceProblem } from '../features/clear/clearanceProblem.ts';
-import { emptyDossier } from '../features/data/overlay.ts';
-import { isHeld, limitsOf, safetyOf, sayLimit, screenToday } from '../features/clear/safety.ts';
+import {
+  clearanceProblem,
+  emptyDossier,
+  isHeld,
+  limitsOf,
+  safetyOf,
+  screenToday,
+} from '@zither/visit';
+import { sayLimit } from '@zither/words/safety';
 
 const ID = '11111111-1111-4111-8111-111111111111';
 const AT = '2026-01-05T09:00:00.000Z';

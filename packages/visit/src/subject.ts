@@ -6,7 +6,7 @@ import {
   type SafetyLimit,
   type SquatScript,
 } from '@zither/core';
-import { clientCase, knownOf, methodOf, startingSetup } from '../measure/derive.ts';
+import { clientCase, knownOf, methodOf, startingSetup } from './derive.ts';
 
 /** Under the heels when the formal screen is repeated, mm (house default). */
 const REPEAT_RISE_MM = 25;

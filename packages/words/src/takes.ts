@@ -1,7 +1,7 @@
 import type { Dossier, Stage } from '@zither/contract';
 import { newestDorsiflexion, newestReading, readCalf, resolveBody, SIDES } from '@zither/core';
-import { limitsOf, sayLimit, type Safety } from '../clear/safety.ts';
-import { bodyOf, knownOf } from '../measure/derive.ts';
+import { bodyOf, knownOf, limitsOf, type Safety } from '@zither/visit';
+import { sayLimit } from './safety.ts';
 
 /** Stages that rest on Clear and Measure. */
 export type Later = Extract<Stage, 'watch' | 'probe' | 'recheck'>;

@@ -1,8 +1,0 @@
-export {
-  clientCase,
-  lockOf,
-  methodById,
-  methodFrom,
-  methodOf,
-  prescriptionStart,
-} from './derive.ts';

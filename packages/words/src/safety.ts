@@ -1,0 +1,38 @@
+import type { ScreeningValues } from '@zither/contract';
+import type { SafetyLimit } from '@zither/core';
+import { sayDepth } from './instrument.ts';
+
+export const PURPOSE_NAMES: Record<NonNullable<ScreeningValues['purpose']>, string> = {
+  strength: 'General strength',
+  sport: 'Sport',
+  barbell: 'Barbell sport',
+  return: 'Return after a lay-off',
+  kneeSparing: 'Spare the knees',
+  dailyLife: 'Daily life',
+};
+
+export const PLACE_NAMES = {
+  ankle: 'Ankle',
+  knee: 'Knee',
+  hip: 'Hip',
+  lowBack: 'Low back',
+  elsewhere: 'Elsewhere',
+} as const;
+
+/** A limit as a coach says it. */
+export function sayLimit(limit: SafetyLimit): string {
+  switch (limit.kind) {
+    case 'noLoad':
+      return 'No load';
+    case 'depthCap':
+      return `No deeper than ${sayDepth(limit.thighDepthDeg)}`;
+    case 'verticalShins':
+      return `Shins upright (at most ${limit.shankDeg}°), to a box`;
+    case 'noDeepFold':
+      return `Hips folded no more than ${limit.hipFoldDeg}°`;
+    case 'noLoadedLockout':
+      return 'No locking out under load';
+    case 'supportedOnly':
+      return 'Only with support';
+  }
+}
