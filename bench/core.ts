@@ -7,7 +7,6 @@ import {
   HOLDS,
   leverSteps,
   poseAt,
-  prescribe,
   resolveBody,
   seededRandom,
   simulateCapture,
@@ -188,22 +187,6 @@ export function benchCore(): BenchLine[] {
   const doses = millisecondsEach(200, (q) => {
     smallestOpeningDoses(q, (hold) => BALANCED.leanLimitDeg[hold]);
   });
-  const prescription = millisecondsEach(40, (q) => {
-    prescribe(
-      {
-        body: q.body,
-        dorsiflexionDeg: q.limits.dorsiflexionDeg,
-        habit: { stanceWidthMm: q.setup.stanceWidthMm, toeOutDeg: q.setup.toeOutDeg },
-        heelRiseMm: 0,
-        hold: q.setup.hold,
-        loadKg: q.setup.loadKg,
-        targetDepthDeg: 6,
-        kneeTravelMm: 20,
-        dorsiflexionSemDeg: 1.4,
-      },
-      BALANCED,
-    );
-  });
   return [
     ...benchMotion(),
     ...benchDiagnosis(),
@@ -227,6 +210,5 @@ export function benchCore(): BenchLine[] {
       measured: `${doses.toFixed(1)} ms`,
       goal: 'reported',
     },
-    { what: 'A first prescription', measured: `${prescription.toFixed(1)} ms`, goal: 'reported' },
   ];
 }

@@ -15,7 +15,6 @@ import {
   HIP_FOLD_MEASURES,
   kneeGapAtAbductionMm,
   MEASURES,
-  prescribe,
   profileOf,
   QUESTION_IDS,
   reportOf,
@@ -34,12 +33,13 @@ import { packCapture } from '@zither/formats';
 import {
   bodyOf,
   methodOf,
-  prescriptionStart,
+  settledSetup,
   conclusionOf,
   opine,
   basisOf,
   finderQuestion,
   answerLoop,
+  answerOf,
   cleanTo,
   loopQuestion,
   copyOf,
@@ -47,7 +47,7 @@ import {
   scriptFor,
   subjectFor,
 } from '@zither/visit';
-import { writePrescription } from '@zither/words/plan';
+import { writePlan } from '@zither/words/plan';
 import { lockFor } from '@zither/words/locking';
 import { seededId } from './random.ts';
 import { OWN_SCHOOL, SCENARIO, type DemoClient, type DemoDay, type DemoLook } from './scenario.ts';
@@ -126,14 +126,15 @@ async function seedClient(
   await seedSet(demo, clientId, target, today, random);
   if (!demo.hasPrescription) return;
   const dossier = dossierSchema.parse(await target.get(`/api/clients/${clientId}`));
-  const start = prescriptionStart(dossier);
-  if (start.kind !== 'ready') throw new Error(`${demo.client.name} cannot be prescribed for yet.`);
+  const on = format(addDays(today, -lastDay), 'yyyy-MM-dd');
+  const { plan } = answerOf({ dossier, on, tables: [] });
+  if (!plan) throw new Error(`${demo.client.name} cannot be given a plan yet.`);
   await target.send({
     kind: 'prescription.put',
     operationId: id(),
     rowId: id(),
     ...base,
-    values: writePrescription(prescribe(start.input, BALANCED), start.measuredOn, start.measuredOn),
+    values: writePlan(plan, on),
   });
 }
 
@@ -294,7 +295,9 @@ async function seedSet(
     const question = finderQuestion(dossier, []);
     if (!question)
       throw new Error(`${demo.client.name} cannot try setups before the ankles are measured.`);
-    return answerLoop(loopQuestion(dossier, question, methodOf(dossier), day));
+    return answerLoop(
+      loopQuestion(dossier, question, methodOf(dossier), day, settledSetup(dossier, [])),
+    );
   };
   for (const [n, attempt] of (demo.tries ?? []).entries()) {
     const day = dayOf(attempt.daysAgo);
@@ -320,7 +323,7 @@ async function seedSet(
         thighDepthDeg,
         profile,
         why: 'own',
-        chance: foretold(dossier, day).chanceNow,
+        chance: foretold(dossier, day).now?.chance ?? null,
         ...cleanTo(thighDepthDeg),
         ...attempt.showed,
         comfort: attempt.comfort,
@@ -343,7 +346,7 @@ async function seedSet(
       { setup: dossier.setup.setup, targetDepthDeg: dossier.setup.thighDepthDeg },
       { day, at: `${day}T10:15:00.000Z`, initials: 'CH', why: demo.lock.why },
       answer,
-      answer.chanceNow,
+      answer.now?.chance ?? null,
     ),
   });
 }

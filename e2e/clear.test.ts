@@ -59,7 +59,7 @@ describe('Clear, at 390 × 844', () => {
       await page.goto(`${client}/${stage}`);
       await page.getByText(/Hold and refer: no squatting/).waitFor();
       expect(await page.getByTestId('window').count()).toBe(0);
-      expect(await page.getByRole('button', { name: 'Give this prescription' }).count()).toBe(0);
+      expect(await page.getByRole('button', { name: 'Give plan' }).count()).toBe(0);
     }
     await page.getByRole('button', { name: 'Referral note' }).tap();
     await page.getByText(/Swelling without a known reason/).waitFor();

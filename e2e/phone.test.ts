@@ -58,12 +58,12 @@ describe('at 390 × 844, by touch', () => {
     expect(taps).toBeGreaterThan(0);
     await saved(page);
 
-    await page.getByRole('button', { name: 'Next: Prescription' }).tap();
+    await page.getByRole('button', { name: 'Next: Plan' }).tap();
     await page
-      .getByText(/The left ankle stops the shank at/)
+      .getByText(/^Setup in use: gets down/)
       .first()
       .waitFor();
-    await page.getByRole('button', { name: 'Give this prescription' }).tap();
+    await page.getByRole('button', { name: 'Give plan' }).tap();
     await page.getByText(/Given today.*kept with the client/).waitFor();
     await saved(page);
     const plan = await page.getByText(/^Heels \d+ cm apart/).innerText();

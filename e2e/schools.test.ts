@@ -17,8 +17,8 @@ afterAll(async () => {
 const schools = async (page: Page, client: string) => {
   await page.getByText(client).first().click();
   await openStage(page, 'Set');
-  await page.getByRole('button', { name: /^What each school would prescribe/ }).click();
-  await page.getByRole('heading', { name: 'Schools', exact: true }).waitFor();
+  await page.getByRole('button', { name: /^Compare methods/ }).click();
+  await page.getByRole('heading', { name: 'Methods', exact: true }).waitFor();
 };
 
 describe('schools', () => {
@@ -26,12 +26,12 @@ describe('schools', () => {
     const { page, context, problems } = await visit(browser, PHONE, server.address);
     await schools(page, 'Orla Venn');
     await page.getByText('First choice', { exact: false }).first().waitFor();
-    await page.getByText(/^Best of \d+ setups, each tried on 256 draws/).waitFor();
+    await page.getByText(/^\d+ setups searched/).waitFor();
     await page.getByRole('radio', { name: 'Open hip, beside it' }).tap();
-    await page.getByText(/^Where they part: .*Open hip goes \d+° deeper/).waitFor();
-    await page.getByRole('button', { name: 'Take this setup: Open hip, first choice' }).tap();
+    await page.getByText(/^Where they differ: .*Open hip goes \d+° deeper/).waitFor();
+    await page.getByRole('button', { name: 'Use this setup: Open hip, first choice' }).tap();
     await page.getByRole('heading', { name: 'Setup', level: 1 }).waitFor();
-    await page.getByText('Judged by the limits of the school “Open hip”.').waitFor();
+    await page.getByText('Limits of the method “Open hip”.').waitFor();
     await page
       .getByTestId('window')
       .getByText(/of room at full depth/)
@@ -39,7 +39,7 @@ describe('schools', () => {
       .waitFor();
     await saved(page);
     await page.reload();
-    await page.getByText('Judged by the limits of the school “Open hip”.').waitFor();
+    await page.getByText('Limits of the method “Open hip”.').waitFor();
     expect(problems).toEqual([]);
     await context.close();
   });
@@ -51,11 +51,11 @@ describe('schools', () => {
     await page.getByRole('radio', { name: 'Straight foot, beside it' }).click();
     await page.getByRole('heading', { name: 'Balanced' }).waitFor();
     await page.getByRole('heading', { name: 'Straight foot' }).waitFor();
-    await page.getByText(/^Where they part: /).waitFor();
-    await page.getByText(/^Nothing in this school reaches its depth .* smallest change/).waitFor();
+    await page.getByText(/^Where they differ: /).waitFor();
+    await page.getByText(/What would have to change for the depth asked for: /).waitFor();
     await page.getByRole('button', { name: /^Why/ }).first().click();
     await page
-      .getByText(/ of shank, .* allows \d+°/)
+      .getByText(/ needs a shin angle of \d+°/)
       .first()
       .waitFor();
     expect(problems).toEqual([]);

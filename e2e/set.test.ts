@@ -67,8 +67,14 @@ describe('the trial loop, at 390 × 844', () => {
 
     // The third is clean, and is to be kept.
     const third = await advised(page);
-    await page.getByRole('button', { name: 'All clean' }).tap();
-    await page.getByRole('heading', { name: 'This one holds' }).waitFor();
+    const ready = page.getByRole('heading', { name: 'Ready to lock' });
+    for (let n = 3; n <= 5 && (await ready.count()) === 0; n += 1) {
+      // A clean trial that is not believed enough yet is worth repeating.
+      expect(await advised(page)).toBe(third);
+      await page.getByRole('button', { name: 'All clean' }).tap();
+      await page.getByText(new RegExp(`by the readings and ${n} trials`)).waitFor();
+    }
+    await ready.waitFor();
     expect(await advised(page)).toBe(third);
     // From the end of a long page the form is in sight at once.
     await page.mouse.move(200, 400);
@@ -84,7 +90,7 @@ describe('the trial loop, at 390 × 844', () => {
     await page.goto(client);
     await page.getByRole('heading', { name: 'Locked setup, version 1' }).waitFor();
     await page.getByText(third, { exact: true }).first().waitFor();
-    await page.getByRole('button', { name: /^What speaks for it/ }).tap();
+    await page.getByRole('button', { name: /^What supports it/ }).tap();
     await page.getByText(/^Believed: left ankle/).waitFor();
     await page.getByRole('button', { name: 'Open in the Lab' }).tap();
     await page.getByText('Orla Venn’s locked setup, version 1').waitFor();
@@ -99,7 +105,7 @@ describe('the trial loop, at 390 × 844', () => {
     // The plan keeps it.
     await page.goto(`${client}/prescription`);
     await page
-      .getByText(/Tried in this setup and locked/)
+      .getByText(/^Locked setup: gets down/)
       .first()
       .waitFor();
     expect(problems).toEqual([]);
@@ -110,7 +116,7 @@ describe('the trial loop, at 390 × 844', () => {
     const { page, context, problems } = await visit(browser, PHONE, server.address);
     const client = await openSet(page, 'Brin Ostmoor');
     await page.getByRole('heading', { name: 'Locked setup, version 1' }).waitFor();
-    await page.getByText('Judged by the limits of the school “Loaded carry”.').waitFor();
+    await page.getByText('Limits of the method “Loaded carry”.').waitFor();
     await page.goto(`${client}/setup/try`);
     await page
       .getByText(/by the readings and 2 trials|narrowed by 2 trials/)
@@ -134,7 +140,7 @@ describe('the trial loop, at 390 × 844', () => {
     await page.getByRole('heading', { name: 'Your own choice' }).waitFor();
     await page.getByRole('button', { name: 'Use the locked one' }).tap();
     await page
-      .getByText('The setup in use is another one', { exact: false })
+      .getByText('The setup on this page was changed after the lock', { exact: false })
       .waitFor({ state: 'detached' });
     await saved(page);
     await other.page.reload();
@@ -223,7 +229,7 @@ describe('the map of chances', () => {
     const moved = /^(\d+) cm, toes (\d+)°/.exec(await point(page))!;
     expect(Number(moved[1]) - Number(start[1])).toBe(2);
     expect(Number(moved[2]) - Number(start[2])).toBe(1);
-    expect(await field.getAttribute('aria-valuetext')).toMatch(/a clean rep in about \d+ of 100$/);
+    expect(await field.getAttribute('aria-valuetext')).toMatch(/gets down in about \d+ of 100$/);
     const heel = page.getByRole('slider', { name: 'Under the heels' });
     await heel.focus();
     await page.keyboard.press('Home');
@@ -279,7 +285,7 @@ describe('own schools', () => {
     // Runa has no setup yet: the usual school judges her on another device too.
     const phone = await visit(browser, PHONE, server.address);
     const client = await openSet(phone.page, 'Runa Feld');
-    await phone.page.getByText('Judged by the limits of the school “Hut way”.').waitFor();
+    await phone.page.getByText('Limits of the method “Hut way”.').waitFor();
     await phone.page.goto(`${client}/setup/schools`);
     await phone.page.getByRole('radio', { name: 'Hut way', exact: true, checked: true }).waitFor();
     await phone.page.getByText('First choice', { exact: false }).first().waitFor();

@@ -52,9 +52,9 @@ describe('at 1280 × 800', () => {
     await page.getByText('Why? Inputs, equation, sources').click();
     await page.getByText(/house defaults\. Sources quoted from memory/).waitFor();
     await saved(page);
-    await page.getByRole('button', { name: 'Next: Prescription' }).click();
-    await page.getByRole('button', { name: 'Give this prescription' }).click();
-    await page.getByRole('button', { name: 'Print the page' }).click();
+    await page.getByRole('button', { name: 'Next: Plan' }).click();
+    await page.getByRole('button', { name: 'Give plan' }).click();
+    await page.getByRole('button', { name: 'Print the plan' }).click();
     await page.getByRole('button', { name: 'Print', exact: true }).waitFor();
     await page.getByText(/not a diagnosis/).waitFor();
     const pdf = await page.pdf({ preferCSSPageSize: true, printBackground: true });

@@ -13,6 +13,8 @@ const MADE_OF = [
   'packages/core',
   'packages/contract',
   'packages/formats',
+  'packages/visit',
+  'packages/words',
   'package-lock.json',
   'tsconfig.base.json',
 ];

@@ -120,7 +120,7 @@ const eye = async (page) => {
   await page.getByRole('button', { name: 'L, left side' }).click();
 };
 const print = async (page) => {
-  await stage('Tavi Brask', 'Coach', 'Prescription')(page);
+  await stage('Tavi Brask', 'Coach', 'Plan')(page);
   const url = page.url().replace('/prescription', '/print');
   await page.goto(url);
   await page.getByRole('button', { name: 'Print', exact: true }).waitFor();
@@ -145,7 +145,7 @@ try {
     await page.getByRole('button', { name: /^Loaded carry/ }).click();
   });
   await picture('map-wide', 'wide', setPage('map', 'chance-field'));
-  await picture('prescription-phone', 'phone', stage('Orla Venn', 'Coach', 'Prescription'));
+  await picture('prescription-phone', 'phone', stage('Orla Venn', 'Coach', 'Plan'));
   await picture('print-wide', 'wide', print);
   await picture('lab-dark-phone', 'phone', lab, { dark: true });
   // Last, because it writes.

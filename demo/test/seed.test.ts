@@ -67,7 +67,9 @@ describe('the demo', () => {
     expect(keptTrials(pell.trials, 'kneeToWall', 'left')).toHaveLength(9);
     const maren = await dossierOf('Maren Sool');
     expect(foldLine(resolveBody(bodyOf(maren.client)), maren.trials)?.wants).toBe('open');
-    expect(pell.prescription?.changes.map((c) => c.what).join()).toMatch(/instead of 30 mm/);
+    // The plan keeps the setup that was chosen, heel and all; coming down is Set's to propose.
+    expect(pell.prescription?.setup.support).toEqual({ kind: 'block', riseMm: 30 });
+    expect(pell.prescription?.drills.map((d) => d.because).join()).toContain('Ankle');
     const ivo = await dossierOf('Ivo Larch');
     expect(screenOutcome(ivo.screening?.answers ?? {}, null, '2026-01-05').kind).toBe('hold');
     await app.close();

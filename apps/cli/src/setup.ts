@@ -1,33 +1,30 @@
 import {
   BALANCED,
   caseFor,
-  findSetups,
+  chooseSetup,
   footingOf,
   HOLDS,
   OTHER_HOLDS,
   profileOf,
-  reasonsOf,
   resolveBody,
-  sayNeeded,
-  smallestChanges,
   solve,
-  USUAL_UNCERTAINTY,
+  startBelief,
+  uncertaintyOf,
   type Hold,
   type MethodProfile,
   type Proposal,
   type SetupQuestion,
+  type Uncertainty,
 } from '@zither/core';
 import type { SetupFile } from '@zither/contract';
 import { readSetupFile } from '@zither/formats';
+import { sayProposal, sayStep } from '@zither/words/setup';
 import { writeAnswer } from './answer.ts';
 import { answer, readInput, refusal, type Run } from './run.ts';
 
 export const SETUP_USAGE = 'npm run --silent setup -- case.json (or - for standard input)';
 
-/** Below this chance at the depth asked for, nothing solves the case and the smallest changes are named. */
-const SOLVED_FROM = 0.5;
-
-/** The school named in the file; without one the file's own lean limit, buffer, balance and working point in the balanced ranges. */
+/** The method named in the file; without one the file's own lean limit, buffer, balance and working point in the balanced ranges. */
 function profileFor({ profile, limits, setup, workingPoint }: SetupFile): MethodProfile {
   const named = profile ? profileOf(profile) : null;
   if (named) return named;
@@ -45,10 +42,21 @@ function profileFor({ profile, limits, setup, workingPoint }: SetupFile): Method
   };
 }
 
+/** What is not known: the house's spreads for what was not said in the file. */
+function uncertaintyFor({ body, uncertainty: said }: SetupFile): Uncertainty {
+  const usual = uncertaintyOf({ ...body, segmentsMm: body.segmentsMm ?? {} });
+  const ankle = said?.dorsiflexionDeg;
+  return {
+    ...usual,
+    ...(ankle === undefined ? {} : { dorsiflexionDeg: { left: ankle, right: ankle } }),
+    ...(said?.hipFoldDeg === undefined ? {} : { hipFoldDeg: said.hipFoldDeg }),
+  };
+}
+
 const round = (value: number, digits = 1) => Number(value.toFixed(digits)) + 0;
 
 function write(proposal: Proposal, question: SetupQuestion, profile: MethodProfile) {
-  const { setup, targetDepthDeg, chance, score, kinds } = proposal;
+  const { setup, targetDepthDeg, chance, price, kinds } = proposal;
   const solved = writeAnswer(solve(caseFor(question, profile, setup, targetDepthDeg)));
   const { feet } = footingOf(resolveBody(question.body), setup);
   return {
@@ -56,7 +64,7 @@ function write(proposal: Proposal, question: SetupQuestion, profile: MethodProfi
     setup,
     target: { thighDepthDeg: targetDepthDeg },
     chance: round(chance, 3),
-    score: round(score),
+    price: round(price),
     window: { left: solved.sides.left.window, right: solved.sides.right.window },
     governingSide: solved.governingSide,
     footing: Object.fromEntries(
@@ -65,11 +73,11 @@ function write(proposal: Proposal, question: SetupQuestion, profile: MethodProfi
         Object.fromEntries(Object.entries(foot).map(([key, v]) => [key, round(v as number)])),
       ]),
     ),
-    reasons: reasonsOf(proposal, question, profile),
+    reasons: sayProposal(proposal, question, profile),
   };
 }
 
-/** Prints the setups worth trying, best first, as JSON; for a case nothing solves, the smallest changes that would. Refusals leave stdout empty. */
+/** Prints the first choice and what differs from it, as JSON; and what would have to change where the depth is not likely. Refusals leave stdout empty. */
 export function runSetup(args: readonly string[]): Run {
   const [file, ...rest] = args;
   if (file === undefined || rest.length > 0) return refusal(`Usage: ${SETUP_USAGE}`);
@@ -77,7 +85,7 @@ export function runSetup(args: readonly string[]): Run {
   if ('refused' in input) return input.refused;
   const reading = readSetupFile(input.text);
   if (!reading.ok) return refusal(reading.problem.message);
-  const { body, limits, setup, target, kit, habit, holds, uncertainty } = reading.file;
+  const { body, limits, setup, target, kit, habit, holds } = reading.file;
   const profile = profileFor(reading.file);
   const { kneePastToeMm, shankDeg, hipAbductionDeg, kneeFlexionDeg } = limits;
   const question: SetupQuestion = {
@@ -90,26 +98,21 @@ export function runSetup(args: readonly string[]): Run {
     loadKg: setup.loadKg,
     targetDepthDeg: target.thighDepthDeg,
     kit,
-    uncertainty: {
-      dorsiflexionDeg: uncertainty?.dorsiflexionDeg ?? USUAL_UNCERTAINTY.dorsiflexionDeg,
-      hipFoldDeg: uncertainty?.hipFoldDeg ?? USUAL_UNCERTAINTY.hipFoldDeg,
-    },
+    uncertainty: uncertaintyFor(reading.file),
   };
-  const found = findSetups(question, profile);
-  const isSolved = found.proposals.some(
-    (p) => p.targetDepthDeg >= target.thighDepthDeg - 1e-9 && p.chance >= SOLVED_FROM,
-  );
-  const smallest = isSolved ? null : smallestChanges(question, profile);
+  const choice = chooseSetup(question, profile, startBelief(question));
+  const { kind, proposals, needed, searched } = choice;
   return answer({
     profile: profile.id,
-    searched: found.searched,
-    draws: found.draws,
-    setups: found.proposals.map((p) => write(p, question, profile)),
-    smallestChanges: smallest && {
-      changes: smallest.changes,
-      says: smallest.changes.map(sayNeeded),
-      setup: smallest.setup,
-      target: { thighDepthDeg: smallest.targetDepthDeg },
+    searched,
+    kind,
+    setups: proposals.map((p) => write(p, question, profile)),
+    needed: needed && {
+      changes: needed.changes,
+      says: needed.changes.map(sayStep),
+      setup: needed.placed.setup,
+      target: { thighDepthDeg: needed.placed.targetDepthDeg },
+      chance: round(needed.chance, 3),
     },
   });
 }

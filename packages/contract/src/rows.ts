@@ -101,7 +101,12 @@ export const prescriptionValuesSchema = z.strictObject({
   thighDepthDeg: thighDepthSchema,
   workingPoint: workingPointSchema,
   reachesWish: z.boolean(),
+  /** Where the setup comes from, how likely it is to work, and whether it was tried; left out by plans given before this was kept. */
+  from: z.enum(['locked', 'chosen', 'proposed', 'habit']).default('chosen'),
+  chance: z.number().min(0).max(1).nullable().default(null),
+  isTried: z.boolean().default(true),
   summary: text,
+  why: text.default(''),
   changes: z.array(z.strictObject({ what: text, because: text })).max(8),
   findings: z
     .array(z.strictObject({ cause: z.string(), side: sideSetSchema, because: text }))
@@ -123,6 +128,11 @@ export const prescriptionValuesSchema = z.strictObject({
       }),
     )
     .max(3),
+  /** What would fit and was left out, with the reason. */
+  notAdvised: z
+    .array(z.strictObject({ id: z.string(), because: text }))
+    .max(12)
+    .default([]),
 });
 export type PrescriptionValues = z.infer<typeof prescriptionValuesSchema>;
 

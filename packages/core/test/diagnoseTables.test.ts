@@ -1,12 +1,10 @@
 import fc from 'fast-check';
 import {
   aheadOf,
-  BARRED_BY_REFERRAL,
   barOf,
   CAUSE_IDS,
   CAUSES,
   diagnose,
-  DRILLS,
   entryOf,
   evidenceOf,
   findingChance,
@@ -21,13 +19,10 @@ import {
   PLAN_FROM,
   planOf,
   posterior,
-  prescribe,
-  BALANCED,
   tablesWith,
   TEST_IDS,
   TESTS,
   worthTesting,
-  type CauseId,
   type Evidence,
   type Signs,
   type TableChange,
@@ -233,36 +228,5 @@ describe('foresight', () => {
       worthTesting([heels], { missing }).map((t) => t.test);
     expect(offered([])).toContain('heelsRaised');
     expect(offered(['heelLift'])).not.toContain('heelsRaised');
-  });
-});
-
-describe('what is for a clinician', () => {
-  it('is named in the plan and never drilled: no ankle drill for a pinched ankle', () => {
-    const input = {
-      body: { statureMm: 1720, massKg: 70 },
-      dorsiflexionDeg: { left: 20, right: 34 },
-      habit: { stanceWidthMm: 430, toeOutDeg: { left: 15, right: 15 } },
-      heelRiseMm: 0,
-      hold: 'highBar' as const,
-      loadKg: 40,
-      targetDepthDeg: 6,
-      kneeTravelMm: null,
-      dorsiflexionSemDeg: 1.4,
-    };
-    const ankleDrills = (referred: readonly CauseId[]) =>
-      prescribe({ ...input, referred }, BALANCED).drills.filter((d) =>
-        d.drill.causes.includes('ankleJoint'),
-      ).length;
-    expect(ankleDrills([])).toBeGreaterThan(0);
-    expect(ankleDrills(['ankleBlock'])).toBe(0);
-    const plan = prescribe({ ...input, referred: ['ankleBlock'] }, BALANCED);
-    expect(plan.findings.map((f) => f.cause)).toContain('ankleJoint');
-    expect(plan.drills.length).toBeGreaterThan(0);
-    // An arch that never forms is not drilled either; every name left out is a drill's.
-    for (const { drills } of Object.values(BARRED_BY_REFERRAL))
-      for (const id of drills) expect(DRILLS.map((d) => d.id)).toContain(id);
-    const flat = prescribe({ ...input, referred: ['structuralFlatFoot'] }, BALANCED);
-    expect(flat.drills.map((d) => d.drill.id)).not.toContain('short-foot');
-    expect(flat.drills.map((d) => d.drill.id)).not.toContain('sole-roll');
   });
 });

@@ -5,7 +5,10 @@ import {
   PAIN_HOLDS_FROM,
   PAIN_PLACES,
   QUESTION_IDS,
-  recommendSetup,
+  chooseSetup,
+  caseFor,
+  startBelief,
+  uncertaintyOf,
   SCREEN_QUESTIONS,
   SCREEN_RULES,
   screenOutcome,
@@ -13,6 +16,7 @@ import {
   strictest,
   type Clearance,
   type SafetyLimit,
+  type SetupQuestion,
   type ScreenAnswers,
   type ScreenOutcome,
 } from '../src/index.ts';
@@ -220,30 +224,53 @@ describe('laws of the screen', () => {
   });
 });
 
-describe('a recommendation under the screen', () => {
+describe('a proposal under the screen', () => {
   it('obeys every limit in the setup it gives', () => {
     const safety: SafetyLimit[] = [
       { kind: 'noLoad' },
       { kind: 'depthCap', thighDepthDeg: 0 },
       { kind: 'noDeepFold', hipFoldDeg: 125 },
     ];
-    const given = recommendSetup(
-      {
-        body: { statureMm: 1720, massKg: 70 },
-        dorsiflexionDeg: { left: 34, right: 34 },
-        habit: { stanceWidthMm: 430, toeOutDeg: { left: 15, right: 15 } },
-        heelRiseMm: 0,
-        hold: 'highBar',
-        loadKg: 60,
-        targetDepthDeg: 25,
-        safety,
-      },
-      BALANCED,
-    );
-    expect(given.question.setup.loadKg).toBe(0);
-    expect(given.question.target.thighDepthDeg).toBeLessThanOrEqual(0);
-    const { bottom } = given.solution.sides.left;
-    expect(bottom.kind === 'pose' && bottom.hipFoldDeg).toBeLessThanOrEqual(125 + 1e-6);
+    const body = { statureMm: 1720, massKg: 70 };
+    const question: SetupQuestion = {
+      body,
+      dorsiflexionDeg: { left: 34, right: 34 },
+      habit: { stanceWidthMm: 430, toeOutDeg: { left: 15, right: 15 } },
+      holds: ['highBar'],
+      loadKg: 60,
+      kit: [],
+      targetDepthDeg: 25,
+      uncertainty: uncertaintyOf(body),
+      safety,
+    };
+    const { proposals } = chooseSetup(question, BALANCED, startBelief(question));
+    expect(proposals.length).toBeGreaterThan(0);
+    for (const { setup, targetDepthDeg } of proposals) {
+      expect(setup.loadKg).toBe(0);
+      expect(targetDepthDeg).toBeLessThanOrEqual(0);
+      const { bottom } = solve(caseFor(question, BALANCED, setup, targetDepthDeg)).sides.left;
+      expect(bottom.kind === 'pose' && bottom.hipFoldDeg).toBeLessThanOrEqual(125 + 1e-6);
+    }
+  });
+
+  it('a fold the screen caps counts in the chance, measured or not', () => {
+    const body = { statureMm: 1750, massKg: 75 };
+    const question = (hipFoldDeg: number): SetupQuestion => ({
+      body,
+      dorsiflexionDeg: { left: 38, right: 38 },
+      habit: { stanceWidthMm: 430, toeOutDeg: { left: 15, right: 15 } },
+      holds: ['highBar'],
+      loadKg: 0,
+      kit: [],
+      uncertainty: uncertaintyOf(body),
+      safety: [{ kind: 'noDeepFold', hipFoldDeg }],
+    });
+    const chance = (hipFoldDeg: number) => {
+      const q = question(hipFoldDeg);
+      return chooseSetup(q, BALANCED, startBelief(q)).mostAtDepth;
+    };
+    expect(chance(170)).toBeGreaterThan(0.9);
+    expect(chance(60)).toBeLessThan(0.05);
   });
 });
 

@@ -1,8 +1,8 @@
 import type { Client, ClientSetupValues, Dossier, Lock, School, Schools } from '@zither/contract';
 import {
+  ABDUCTION_MOST_DEG,
   BALANCED,
   NAMED_DEPTHS_DEG,
-  equivalentRiseMm,
   foldLimitOf,
   foldLine,
   hipSeparationFromInterAsisMm,
@@ -19,7 +19,6 @@ import {
   type Case,
   type FoldLine,
   type MethodProfile,
-  type PrescriptionInput,
   type SafetyLimit,
   type Support,
 } from '@zither/core';
@@ -161,13 +160,16 @@ export function methodById({ own }: Schools, id: string): MethodProfile {
 export const methodOf = ({ setup, schools }: Pick<Dossier, 'setup' | 'schools'>): MethodProfile =>
   methodById(schools, setup?.profile ?? schools.usual);
 
-/** The client's current setup as a question to the linkage, under its school's limits and the screen's limits. */
-export function clientCase(dossier: Dossier, safety: readonly SafetyLimit[] = []): ClientCase {
+/** A setup as a question to the linkage, with what is measured, under its method's limits, the usual hip's and the screen's. */
+export function caseWith(
+  dossier: Dossier,
+  values: ClientSetupValues,
+  safety: readonly SafetyLimit[] = [],
+): ClientCase {
   const known = knownOf(dossier);
   const ankles = bothAnkles(known);
   if (!ankles) return { kind: 'needsAnkle' };
-  const method = methodOf(dossier);
-  const values = dossier.setup ?? startingSetup(dossier.client, known, method);
+  const method = methodById(dossier.schools, values.profile);
   const { fold } = known;
   return {
     kind: 'ready',
@@ -179,6 +181,7 @@ export function clientCase(dossier: Dossier, safety: readonly SafetyLimit[] = []
           dorsiflexionDeg: { left: ankles.left.deg, right: ankles.right.deg },
           bufferDeg: method.bufferDeg,
           trunkLeanDeg: method.leanLimitDeg[values.setup.hold],
+          hipAbductionDeg: ABDUCTION_MOST_DEG,
           ...(method.shankMostDeg === null ? {} : { shankDeg: method.shankMostDeg }),
           ...(fold ? { hipFold: foldLimitOf(fold) } : {}),
         },
@@ -191,53 +194,14 @@ export function clientCase(dossier: Dossier, safety: readonly SafetyLimit[] = []
   };
 }
 
+/** The client's current setup as a question to the linkage; where none was chosen, as the client stands now. */
+export const clientCase = (dossier: Dossier, safety: readonly SafetyLimit[] = []): ClientCase =>
+  caseWith(
+    dossier,
+    dossier.setup ?? startingSetup(dossier.client, knownOf(dossier), methodOf(dossier)),
+    safety,
+  );
+
 /** The settled setup in force: the newest that was not taken back. */
 export const lockOf = ({ locks }: Pick<Dossier, 'locks'>): Lock | null =>
   locks.filter((l) => !l.takenBack).sort((a, b) => b.at.localeCompare(a.at))[0] ?? null;
-
-export type PrescriptionStart =
-  | { kind: 'ready'; input: PrescriptionInput; measuredOn: string }
-  | { kind: 'missing'; what: string[] };
-
-/** What a prescription starts from; all five must be known. */
-export function prescriptionStart(
-  dossier: Dossier,
-  safety: readonly SafetyLimit[] = [],
-): PrescriptionStart {
-  const { client } = dossier;
-  const known = knownOf(dossier);
-  const missing = missingOf(dossier);
-  const ankles = bothAnkles(known);
-  if (!ankles || missing.length > 0) return { kind: 'missing', what: missing };
-  const body = bodyOf(client);
-  const values = dossier.setup ?? startingSetup(client, known, methodOf(dossier));
-  const settled = lockOf(dossier);
-  const rises = client.kit.flatMap((item) => (item.kind === 'block' ? [item.riseMm] : []));
-  return {
-    kind: 'ready',
-    measuredOn: [ankles.left.day, ankles.right.day].sort()[1] ?? ankles.left.day,
-    input: {
-      body,
-      dorsiflexionDeg: { left: ankles.left.deg, right: ankles.right.deg },
-      habit: {
-        stanceWidthMm: known.stanceWidthMm ?? 0,
-        toeOutDeg: { left: known.toeOutDeg.left ?? 0, right: known.toeOutDeg.right ?? 0 },
-      },
-      heelRiseMm: known.support
-        ? Math.round(equivalentRiseMm(resolveBody(body), known.support))
-        : 0,
-      ...(client.kit.some((item) => item.kind !== 'box') ? { kitRisesMm: rises } : {}),
-      ...(known.fold ? { hipFold: foldLimitOf(known.fold) } : {}),
-      ...(settled
-        ? { settled: { setup: settled.setup, targetDepthDeg: settled.thighDepthDeg } }
-        : {}),
-      hold: values.setup.hold,
-      loadKg: values.setup.loadKg,
-      targetDepthDeg: values.thighDepthDeg,
-      kneeTravelMm: known.kneeTravelMm,
-      // compareSides takes one error for both; that of the difference, shared out, is what it means.
-      dorsiflexionSemDeg: Math.hypot(ankles.left.sem, ankles.right.sem) / Math.SQRT2,
-      safety,
-    },
-  };
-}

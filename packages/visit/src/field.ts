@@ -1,3 +1,4 @@
+import { ANY_RISES } from './finder.ts';
 import type { KitItem } from '@zither/contract';
 import { SEARCH_STEP, type ChanceMap, type Support } from '@zither/core';
 
@@ -27,9 +28,6 @@ export function chanceOn(
     (1 - x.share) * value(row, x.low) + x.share * value(row, x.low + 1);
   return (1 - y.share) * along(y.low) + y.share * along(y.low + 1);
 }
-
-/** Heights tried where the kit was not said, mm. */
-const ANY_RISES = [5, 10, 15, 20, 25, 30, 40] as const;
 
 /** What may stand under the heels, lowest first: flat, and what is in the kit; of the wedges those of a pair turned with the foot. */
 export function heelLevels(kit: readonly KitItem[], now: Support): Support[] {

@@ -17,3 +17,7 @@ export * from './stages.ts';
 export * from './copySchool.ts';
 export * from './wedgeAngle.ts';
 export * from './clearanceProblem.ts';
+export * from './inUse.ts';
+export * from './planning.ts';
+export * from './facts.ts';
+export * from './answer.ts';

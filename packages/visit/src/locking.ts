@@ -1,6 +1,6 @@
 import type { Dossier, Lock, SetupTrial } from '@zither/contract';
 import { wentClean, type Case, type SafetyLimit, type SetupTried } from '@zither/core';
-import { clientCase, lockOf } from './derive.ts';
+import { caseWith, lockOf } from './derive.ts';
 import { triedFrom } from './trying.ts';
 
 type Placed = Pick<SetupTried, 'setup' | 'targetDepthDeg'>;
@@ -28,23 +28,7 @@ export function lockedCase(
   lock: Lock,
   safety: readonly SafetyLimit[],
 ): Case | null {
-  const { setup, thighDepthDeg, workingPoint, profile } = lock;
-  const found = clientCase(
-    {
-      ...dossier,
-      setup: {
-        setup,
-        thighDepthDeg,
-        workingPoint,
-        profile,
-        id: lock.id,
-        clientId: lock.clientId,
-        version: 1,
-        updatedAt: lock.updatedAt,
-      },
-    },
-    safety,
-  );
+  const found = caseWith(dossier, lock, safety);
   return found.kind === 'ready' ? found.question : null;
 }
 

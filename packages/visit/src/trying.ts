@@ -1,29 +1,32 @@
 import type { CaptureLine, Dossier, SetupTrial, SetupTrialValues } from '@zither/contract';
 import {
   beliefAfter,
+  chanceIn,
   chanceMap,
+  chooseSetup,
   cleanChance,
+  experienceOf,
   limitNow,
-  lookAtSetup,
   loopAfter,
   newestDorsiflexion,
+  placed,
   reachOf,
   resolveBody,
-  roomOf,
-  seededRandom,
   SIDES,
   type ChanceMap,
+  type ChoiceOptions,
+  type FoundSetup,
+  type LoopState,
   type LoopStop,
   type MapAt,
   type MethodProfile,
+  type Placed,
   type Reach,
+  type SetupChoice,
   type SetupQuestion,
   type SetupTried,
 } from '@zither/core';
-import { bodyOf, clientCase, methodById } from './derive.ts';
-
-/** The same guesses every time: what is shown does not flicker, and two devices agree. */
-const SEED = 20_260_301;
+import { bodyOf, methodById } from './derive.ts';
 
 /** Day of the newest ankle reading: what was tried before it was tried on other ankles. */
 export function ankleDay({ client, trials }: Pick<Dossier, 'client' | 'trials'>): string | null {
@@ -57,37 +60,36 @@ export const triedFrom = (
   pain: trial.pain,
 });
 
-/** Everything the worker needs to say where the loop stands. */
+/** Everything the worker needs to say where the trials stand. */
 export interface LoopQuestion {
   question: SetupQuestion;
   profile: MethodProfile;
   tried: SetupTried[];
   today: { count: number; hurt: boolean };
-  /** The setup in use, to say how likely it is to go clean; null = none. */
-  now: Pick<SetupTried, 'setup' | 'targetDepthDeg'> | null;
+  /** The setup in use, to say how likely it is to go well; null = none. `isLocked`: it is settled, so no other is advised. */
+  now: (Placed & { isLocked: boolean }) | null;
 }
 
+/** @param use the setup in use; null = none */
 export function loopQuestion(
   dossier: Dossier,
   question: SetupQuestion,
   profile: MethodProfile,
   day: string,
+  use: (Placed & { from: string }) | null,
 ): LoopQuestion {
   const trials = countingTrials(dossier);
   const ofToday = trials.filter((t) => t.takenOn === day);
-  const found = dossier.setup ? clientCase(dossier, question.safety ?? []) : null;
   return {
     question,
     profile,
     tried: trials.map((t) => triedFrom(dossier, t)),
     today: { count: ofToday.length, hurt: ofToday.some((t) => t.pain) },
-    now:
-      found?.kind === 'ready'
-        ? {
-            setup: found.question.setup,
-            targetDepthDeg: found.question.target.thighDepthDeg,
-          }
-        : null,
+    now: use && {
+      setup: use.setup,
+      targetDepthDeg: use.targetDepthDeg,
+      isLocked: use.from === 'locked',
+    },
   };
 }
 
@@ -96,65 +98,96 @@ export interface Believed {
   sd: number;
 }
 
-/** Where the loop stands, without the guesses themselves. */
-export interface LoopAnswer {
-  advice: {
-    kind: 'lock' | 'try';
-    why: 'promising' | 'informative' | null;
-    bits: number;
-    setup: SetupTried['setup'];
-    targetDepthDeg: number;
-    chance: number;
-    /** Dorsiflexion it needs on each side; null = no ankle would do. */
-    needsDeg: { left: number | null; right: number | null };
-    /** What is in hand, and what to mind. */
-    reasons: string[];
-  } | null;
-  stop: LoopStop | null;
-  others: { setup: SetupTried['setup']; targetDepthDeg: number; chance: number }[];
-  limits: { left: Believed; right: Believed; fold: Believed | null };
-  /** Chance of a clean rep in the setup in use. */
-  chanceNow: number | null;
+/** The two chances of a setup: to get down in it, and to do so clean in everything the method watches (null until a trial saw it). */
+export interface Chances {
+  chance: number;
+  clean: number | null;
 }
 
-/** Where the loop stands. The same question gives the same answer. */
-export function answerLoop({ question, profile, tried, today, now }: LoopQuestion): LoopAnswer {
-  const { belief, advice, stop, others } = loopAfter(
+/** Where the trials stand, without the guesses themselves. */
+export interface LoopAnswer {
+  advice:
+    | (FoundSetup &
+        Chances & {
+          kind: 'try' | 'lock';
+          /** Nothing is likely enough; this is the likeliest. */
+          isLikeliest: boolean;
+          /** Dorsiflexion it needs on each side; null = no ankle would do. */
+          needsDeg: { left: number | null; right: number | null };
+        })
+    | null;
+  stop: LoopStop | null;
+  choice: SetupChoice;
+  limits: { left: Believed; right: Believed; fold: Believed | null };
+  /** Of the setup in use; null = none. */
+  now: Chances | null;
+}
+
+/** Where the trials stand. The same question gives the same answer. */
+export function answerLoop(
+  { question, profile, tried, today, now }: LoopQuestion,
+  options: Parameters<typeof loopAfter>[4] = {},
+): LoopAnswer {
+  const state = loopAfter(question, profile, tried, today, options);
+  const kept =
+    now?.isLocked && state.stop !== 'pain' ? placed(question, profile, state.belief, now) : null;
+  return loopAnswerOf(
     question,
     profile,
     tried,
-    today,
-    seededRandom(SEED),
+    now,
+    kept ? { ...state, advice: { ...kept, kind: 'lock' }, stop: null } : state,
   );
-  const believed = (which: 'left' | 'right' | 'fold'): Believed => {
-    const { mean, sd } = limitNow(belief, which);
-    return { deg: mean, sd };
+}
+
+function loopAnswerOf(
+  question: SetupQuestion,
+  profile: MethodProfile,
+  tried: readonly SetupTried[],
+  now: Placed | null,
+  { belief, advice, stop, choice }: LoopState,
+): LoopAnswer {
+  const believed = (which: 'left' | 'right' | 'fold'): Believed | null => {
+    const limit = limitNow(belief, which);
+    return limit && { deg: limit.mean, sd: limit.sd };
   };
-  const look =
-    advice && lookAtSetup(question, profile, advice.option.setup, advice.option.targetDepthDeg);
   const needs = ({ neededDeg, pitchDeg }: Reach) =>
     neededDeg === null || !Number.isFinite(neededDeg) ? null : neededDeg - pitchDeg;
+  const chancesOf = (at: Placed, chance: number): Chances => ({
+    chance,
+    clean: cleanChance(at.setup, chance, tried),
+  });
+  const reach = advice && reachOf(question, profile, advice);
   return {
-    advice: advice && {
-      kind: advice.kind,
-      why: advice.kind === 'try' ? advice.why : null,
-      bits: advice.kind === 'try' ? advice.bits : 0,
-      setup: advice.option.setup,
-      targetDepthDeg: advice.option.targetDepthDeg,
-      chance: advice.chance,
-      needsDeg: { left: needs(advice.option.reach.left), right: needs(advice.option.reach.right) },
-      reasons: look ? roomOf(look, question, profile) : [],
-    },
+    advice: advice &&
+      reach && {
+        ...advice,
+        ...chancesOf(advice, advice.chance),
+        isLikeliest: choice.kind === 'likeliest' && advice.kind === 'try',
+        needsDeg: { left: needs(reach.left), right: needs(reach.right) },
+      },
     stop,
-    others,
-    limits: {
-      left: believed('left'),
-      right: believed('right'),
-      fold: question.hipFold ? believed('fold') : null,
-    },
-    chanceNow: now ? cleanChance(belief, reachOf(question, profile, now)) : null,
+    choice,
+    limits: { left: believed('left')!, right: believed('right')!, fold: believed('fold') },
+    now: now && chancesOf(now, chanceIn(question, profile, belief, now)),
   };
 }
+
+/** What one method would propose, under what the trials showed. */
+export interface MethodQuestion {
+  question: SetupQuestion;
+  profile: MethodProfile;
+  tried: SetupTried[];
+}
+
+export const askMethod = (
+  { question, profile, tried }: MethodQuestion,
+  options: Omit<ChoiceOptions, 'experience'> = {},
+): SetupChoice =>
+  chooseSetup(question, profile, beliefAfter(question, tried), {
+    ...options,
+    experience: experienceOf(tried),
+  });
 
 /** What the map is asked. */
 export interface MapQuestion {
@@ -165,7 +198,7 @@ export interface MapQuestion {
 }
 
 export const answerMap = ({ question, profile, tried, at }: MapQuestion): ChanceMap =>
-  chanceMap(question, profile, beliefAfter(question, tried, seededRandom(SEED)), at);
+  chanceMap(question, profile, beliefAfter(question, tried), at);
 
 /** The part of a trial that reps show. */
 export type Showed = Pick<SetupTrialValues, 'depthDeg' | 'heelRose' | 'knees' | 'tuckFromDeg'>;

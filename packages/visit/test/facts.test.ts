@@ -1,14 +1,18 @@
-import { clientSetupValuesSchema, prescriptionValuesSchema } from '@zither/contract';
-import { BALANCED, prescribe } from '@zither/core';
+import { BALANCED } from '@zither/core';
+import { clientSetupValuesSchema, prescriptionValuesSchema, type Dossier } from '@zither/contract';
 import {
+  answerOf,
   bodyOf,
   clientCase,
+  factsOf,
+  finderQuestion,
   knownOf,
+  missingForPlan,
   missingOf,
-  prescriptionStart,
+  setupInUse,
   startingSetup,
 } from '@zither/visit';
-import { writePrescription } from '@zither/words/plan';
+import { planChanges, writePlan } from '@zither/words/plan';
 import { AT, dossierOf, five, ID, trial } from './trialRows.ts';
 
 describe('from trials to a question', () => {
@@ -108,8 +112,9 @@ describe('from trials to a question', () => {
     if (found.kind !== 'ready') throw new Error('needs ankle');
     expect(found.question.limits.hipFold?.atZeroAbductionDeg).toBeCloseTo(96, 0);
     expect(found.question.limits.hipFold?.perAbductionDeg).toBeGreaterThan(0.8);
-    const start = prescriptionStart(dossierOf([...five(), ...fold]));
-    expect(start.kind === 'ready' && start.input.hipFold).toEqual(found.question.limits.hipFold);
+    expect(finderQuestion(dossierOf([...five(), ...fold]), [])?.hipFold).toEqual(
+      found.question.limits.hipFold,
+    );
   });
 
   it('puts the hip centres where the measured pelvis says: 0.72 of inter-ASIS (Bell et al. 1990, from memory)', () => {
@@ -118,75 +123,175 @@ describe('from trials to a question', () => {
     expect(bodyOf(client).segmentsMm?.hipSeparation).toBeUndefined();
   });
 
-  it('wants all five before prescribing', () => {
-    const start = prescriptionStart(dossierOf(five().filter((t) => t.measure !== 'heelRise')));
-    expect(start).toEqual({ kind: 'missing', what: ['heel elevation in use'] });
+  it('wants stance, feet and ankles before a plan, no more', () => {
+    expect(missingForPlan(dossierOf(five().filter((t) => t.measure !== 'heelRise')))).toEqual([]);
+    expect(missingForPlan(dossierOf(five().filter((t) => t.measure !== 'stanceWidth')))).toEqual([
+      'stance width',
+    ]);
   });
 
-  it('advises only heels of the kit once the kit is said', () => {
-    const dossier = dossierOf(five({ wall: [-20, -20] }));
+  it('proposes only heels of the kit once the kit is said', () => {
+    const dossier = dossierOf(five({ wall: [0, 0] }));
     const kit = [
       { kind: 'block', as: 'plate', riseMm: 12 },
       { kind: 'block', as: 'shoe', riseMm: 33 },
     ] as const;
-    const heelOf = (given: typeof dossier) => {
-      const start = prescriptionStart(given);
-      if (start.kind !== 'ready') throw new Error('missing');
-      const { support } = prescribe(start.input, BALANCED).recommendation.question.setup;
-      return support.kind === 'block' ? support.riseMm : 0;
-    };
-    expect(heelOf(dossier) % 5).toBe(0);
-    expect(heelOf(dossier)).toBeGreaterThan(0);
+    const heelsOf = (given: typeof dossier) =>
+      (finderQuestion(given, [])?.kit ?? []).flatMap((k) => (k.kind === 'block' ? [k.riseMm] : []));
+    expect(heelsOf(dossier).length).toBeGreaterThan(4);
     const withKit = { ...dossier, client: { ...dossier.client, kit: [...kit] } };
-    expect([0, 12, 33]).toContain(heelOf(withKit));
-    expect(heelOf(withKit)).toBeGreaterThan(0);
+    expect(heelsOf(withKit)).toEqual([12, 33]);
+  });
+
+  it('each fact says value, interval, day, instrument and rows; what was not measured says so', () => {
+    const facts = factsOf(dossierOf(five()));
+    const left = facts.find((f) => f.id === 'dorsiflexion' && f.side === 'left')!;
+    expect(left).toMatchObject({
+      unit: 'deg',
+      on: '2026-01-05',
+      by: ['byHand'],
+      basis: 'measured',
+    });
+    expect(left.rows).toHaveLength(1);
+    // ± 1.96 SEM about the value.
+    const sem = knownOf(dossierOf(five())).ankle.left!.sem;
+    expect(left.interval!.high - left.value).toBeCloseTo(1.96 * sem, 9);
+    const trunk = facts.find((f) => f.id === 'trunk')!;
+    expect(trunk).toMatchObject({ basis: 'estimated', value: 0.288 * 1750 });
+    // 3 % of the length, by hand.
+    expect(trunk.interval!.high - trunk.value).toBeCloseTo(1.96 * 0.03 * 0.288 * 1750, 6);
+    expect(facts.find((f) => f.id === 'thigh')).toMatchObject({ basis: 'measured', value: 440 });
   });
 });
 
-describe('the prescription as written', () => {
-  const write = (change: Parameters<typeof five>[0] = {}) => {
-    const start = prescriptionStart(dossierOf(five(change)));
-    if (start.kind !== 'ready') throw new Error(start.what.join());
-    return writePrescription(prescribe(start.input, BALANCED), '2026-01-05', start.measuredOn);
+describe('the plan as written', () => {
+  const planOn = (dossier: Dossier) => {
+    const { plan } = answerOf({ dossier, on: '2026-01-05', tables: [] });
+    if (!plan) throw new Error('no plan');
+    return plan;
   };
+  const write = (change: Parameters<typeof five>[0] = {}) =>
+    writePlan(planOn(dossierOf(five(change))), '2026-01-05');
 
   it('is accepted by the contract, whatever the client', () => {
-    for (const wall of [-20, 0, 40, 120])
-      for (const stance of [200, 420, 700])
-        for (const heel of [0, 30, 60])
-          for (const travel of [-60, 30, 140]) {
-            const written = write({
-              wall: [wall, wall + 10],
-              stance,
-              heel,
-              travel,
-            });
-            expect(prescriptionValuesSchema.safeParse(written).error?.issues ?? []).toEqual([]);
-            expect(JSON.stringify(written)).not.toMatch(/undefined|NaN|instead of instead/);
-          }
+    for (const wall of [-20, 20, 90])
+      for (const stance of [250, 420, 650])
+        for (const heel of [0, 30]) {
+          const written = write({ wall: [wall, wall + 10], stance, heel });
+          expect(prescriptionValuesSchema.safeParse(written).error?.issues ?? []).toEqual([]);
+          expect(JSON.stringify(written)).not.toMatch(/undefined|NaN|instead of instead/);
+        }
   });
 
-  it('says how to stand in one sentence with every number', () => {
-    const { summary, setup } = write();
+  it('says how to stand in one sentence with every number, where the setup comes from, and that it was not tried', () => {
+    const { summary, setup, why, from, isTried } = write();
     expect(summary).toContain(`Heels ${Math.round(setup.stanceWidthMm / 10)} cm apart`);
-    expect(summary).toContain(`toes ${setup.toeOutDeg.left}° out`);
-    expect(summary).toMatch(/down to crease below knee\.$/);
+    expect(summary).toMatch(/down to .*\.$/);
+    expect([from, isTried]).toEqual(['proposed', false]);
+    expect(why).toMatch(/^Proposed setup: gets down .*\. Not tried yet\.$/);
   });
 
-  it('gives every change its reason and every drill its dose and sides', () => {
-    const written = write({ stance: 700, toes: [40, 40] });
-    expect(written.changes.map((c) => c.what).join('; ')).toMatch(
-      /Stance 54 cm instead of 70 cm.*Toes 25° out instead of 40°/,
-    );
-    for (const change of written.changes) expect(change.because.length).toBeGreaterThan(20);
-    for (const drill of written.drills) {
-      expect(drill.dose).toMatch(/\d+ (reps|min|s)$/);
-      expect(drill.sides).toMatch(/both together|each side, (left|right) first/);
-    }
+  it('without a likely cause there are no drills, and the next test is named', () => {
+    const free = write({ wall: [110, 110] });
+    expect(free.drills).toEqual([]);
+    expect(free.findings[0]!.because).toMatch(/^No cause is likely enough to work on/);
   });
 
-  it('lowers a heel the ankle no longer needs', () => {
-    const { changes } = write({ wall: [110, 110], heel: 30 });
-    expect(changes.map((c) => c.what)).toContain('Heels flat instead of 30 mm');
+  it('works on what Probe concluded, with the side of its own evidence', () => {
+    const dossier = dossierOf(five({ wall: [110, 110] }), {
+      decisions: [
+        {
+          id: ID,
+          clientId: ID,
+          version: 1,
+          updatedAt: AT,
+          kind: 'workOn',
+          on: '2026-01-05',
+          at: AT,
+          takenBack: false,
+          causes: [
+            { cause: 'abductors', side: 'right', probability: 0.8, because: ['knee in, right'] },
+          ],
+        },
+      ],
+    });
+    const written = writePlan(planOn(dossier), '2026-01-05');
+    expect(written.drills.length).toBeGreaterThan(0);
+    expect(written.drills[0]!.because).toMatch(/^Abductor strength or timing, right/);
+    expect(written.findings[0]!.because).toContain('knee in, right');
+    expect(written.drills.find((d) => d.id === 'side-leg-raise')!.sides).toMatch(/right first/);
+    for (const drill of written.drills) expect(drill.dose).toMatch(/\d+ (reps|min|s)$/);
+  });
+
+  it('has changed only where setup, cues or drills have', () => {
+    const now = write({ wall: [40, 60] });
+    expect(planChanges(now, { ...now, givenOn: '2026-03-01', chance: 0.61 })).toEqual([]);
+    expect(planChanges(now, { ...now, setup: { ...now.setup, stanceWidthMm: 500 } })).toEqual([
+      'The setup is another one.',
+    ]);
+  });
+});
+
+describe('the setup in use', () => {
+  const chosen = (riseMm: number) => ({
+    id: ID,
+    clientId: ID,
+    version: 1,
+    updatedAt: AT,
+    setup: {
+      stanceWidthMm: 440,
+      toeOutDeg: { left: 18, right: 18 },
+      support: riseMm > 0 ? ({ kind: 'block', riseMm } as const) : ({ kind: 'floor' } as const),
+      hold: 'highBar' as const,
+      loadKg: 40,
+      balance: 0.5,
+      trackingOffsetDeg: 0,
+    },
+    thighDepthDeg: 6,
+    workingPoint: 'parallelLines' as const,
+    profile: 'balanced' as const,
+  });
+  const lockOn = (riseMm: number): Dossier['locks'][number] => {
+    const { version: _v, ...values } = chosen(riseMm);
+    return {
+      ...values,
+      version: 1,
+      on: '2026-01-05',
+      at: AT,
+      by: 'CH',
+      why: 'Tried and clean.',
+      profileName: 'Balanced',
+      evidence: { chance: null, trials: [], limits: null, says: [] },
+      takenBack: false,
+    };
+  };
+  const able = five({ wall: [90, 95] });
+
+  it('is the locked one, else the chosen one, else the proposal, else the unprompted stance', () => {
+    const of = (change: Partial<Dossier>) =>
+      answerOf({ dossier: dossierOf(able, change), on: '2026-01-05', tables: [] }).use!;
+    expect(of({ setup: chosen(0), locks: [lockOn(25)] })).toMatchObject({
+      from: 'locked',
+      setup: { support: { kind: 'block', riseMm: 25 } },
+    });
+    expect(of({ setup: chosen(0) })).toMatchObject({ from: 'chosen', setup: chosen(0).setup });
+    expect(of({}).from).toBe('proposed');
+    const stiff = dossierOf(five({ wall: [-140, -140] }), {});
+    stiff.client.kit = [{ kind: 'block', as: 'plate', riseMm: 5 }];
+    expect(answerOf({ dossier: stiff, on: '2026-01-05', tables: [] }).use!.from).toBe('habit');
+  });
+
+  it('leaves a lock aside that breaks a limit, whose kit is gone, or that is no longer likely, and says why', () => {
+    const dossier = dossierOf(able, { setup: chosen(0), locks: [lockOn(25)] });
+    const noLoad = setupInUse(dossier, [{ kind: 'noLoad' }], null)!;
+    expect(noLoad.setAside?.because).toBe('limit');
+    expect(noLoad.setup.loadKg).toBe(0);
+    const bare = { ...dossier, client: { ...dossier.client, kit: [] as typeof kit } };
+    const kit: Dossier['client']['kit'] = [{ kind: 'block', as: 'plate', riseMm: 10 }];
+    expect(setupInUse(bare, [], null)!.from).toBe('locked');
+    const without = setupInUse({ ...bare, client: { ...bare.client, kit } }, [], null)!;
+    expect([without.from, without.setAside?.because]).toEqual(['chosen', 'kit']);
+    const stiff = dossierOf(five({ wall: [-40, -40] }), { locks: [lockOn(0)] });
+    expect(setupInUse(stiff, [], null)!.setAside?.because).toBe('chance');
   });
 });

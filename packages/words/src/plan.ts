@@ -1,36 +1,62 @@
 import type { PrescriptionValues } from '@zither/contract';
-import type { Drill, Prescription, PrescribedDrill, SetupChange } from '@zither/core';
+import {
+  CAUSES,
+  TESTS,
+  type Drill,
+  type LeftOut,
+  type LeftOutBecause,
+  type PrescribedDrill,
+  type WorkedCause,
+} from '@zither/core';
+import type { PlanAnswer } from '@zither/visit';
+import { sayLikely } from './chance.ts';
 import { HOLD_NAMES, sayDepth, saySupport, sayToes } from './instrument.ts';
+import { BAR_NAMES, CUE_NAMES } from './probe.ts';
+import { sayUse } from './setup.ts';
 
 const n = (value: number) => Math.round(value).toString();
+const and = new Intl.ListFormat('en', { type: 'conjunction' });
 
-const REASONS: Record<SetupChange['reason'], string> = {
-  intoRange: 'Brought into the range of the method.',
-  sameBothSides: 'Both feet stand alike unless a measured difference says otherwise.',
-  opensWindow: 'The smallest change that opens the way to the target.',
-  ankleAllowsLess: 'The measured ankle now allows a lower heel with range in hand.',
-  settledByTrying: 'Tried in this setup and locked.',
-  deepestThatHolds: 'The deepest that keeps every limit; go lower only as the ankle gains.',
-};
+/** A cause with its side and how likely it is. */
+export const sayWorkedCause = ({ cause, side, chance }: WorkedCause): string =>
+  `${CAUSES[cause].name}${side === null ? '' : `, ${side}`} (${sayLikely(chance).replace(/^in /, '')})`;
 
-/** A change of setup as an instruction. */
-function sayChange({ what, from, to }: SetupChange): string {
-  if (typeof from !== 'number' || typeof to !== 'number')
-    return `Hold the load ${typeof to === 'number' ? '' : HOLD_NAMES[to].toLowerCase()} instead of ${typeof from === 'number' ? '' : HOLD_NAMES[from].toLowerCase()}`;
-  switch (what) {
-    case 'stance':
-      return `Stance ${n(to / 10)} cm instead of ${n(from / 10)} cm`;
-    case 'toeOut':
-      return from === to
-        ? `Toes ${n(to)}° out on both sides`
-        : `Toes ${n(to)}° out instead of ${n(from)}°`;
-    case 'heel':
-      return `${to === 0 ? 'Heels flat' : `Heels up ${n(to)} mm`} instead of ${from === 0 ? 'flat' : `${n(from)} mm`}`;
-    case 'depth':
-      return `Down to ${sayDepth(to)} for now, instead of ${sayDepth(from)}`;
-    case 'hold':
-      return '';
-  }
+/** A cause to work on with what spoke for it. */
+export function sayWorked(worked: WorkedCause): string {
+  const seen = worked.because.slice(0, 3);
+  return seen.length > 0
+    ? `${sayWorkedCause(worked)}: ${and.format(seen)}.`
+    : `${sayWorkedCause(worked)}.`;
+}
+
+/** What the plan changes from how the client stands, as instructions with their reason. */
+function changesOf({ use, habit, askedDepthDeg }: PlanAnswer): { what: string; because: string }[] {
+  const { setup, targetDepthDeg } = use;
+  const because = sayUse(use);
+  const list: { what: string; because: string }[] = [];
+  if (Math.abs(setup.stanceWidthMm - habit.stanceWidthMm) >= 10)
+    list.push({
+      what: `Stance ${n(setup.stanceWidthMm / 10)} cm instead of ${n(habit.stanceWidthMm / 10)} cm`,
+      because,
+    });
+  const toes = (setup.toeOutDeg.left + setup.toeOutDeg.right) / 2;
+  if (Math.abs(toes - habit.toeOutDeg) >= 2)
+    list.push({
+      what: `Toes ${sayToes(setup.toeOutDeg)} out instead of ${n(habit.toeOutDeg)}°`,
+      because,
+    });
+  const rise = setup.support.kind === 'block' ? setup.support.riseMm : 0;
+  if (setup.support.kind !== 'ramp' && Math.abs(rise - habit.heelRiseMm) >= 2)
+    list.push({
+      what: `${rise === 0 ? 'Heels flat' : `Heels up ${n(rise)} mm`} instead of ${habit.heelRiseMm === 0 ? 'flat' : `${n(habit.heelRiseMm)} mm`}`,
+      because,
+    });
+  if (targetDepthDeg < askedDepthDeg - 0.5)
+    list.push({
+      what: `Down to ${sayDepth(targetDepthDeg)} for now, instead of ${sayDepth(askedDepthDeg)}`,
+      because: 'Deeper is not likely to keep every limit yet.',
+    });
+  return list;
 }
 
 const sayDose = ({ dose }: Drill): string => {
@@ -47,45 +73,99 @@ function saySides({ drill, sides }: PrescribedDrill): string {
   return `each side, ${sides.first} first, then ${second}${doubled}`;
 }
 
-/** The prescription as it is kept: words and numbers frozen on the day it was given. */
-export function writePrescription(
-  given: Prescription,
-  givenOn: string,
-  measuredOn: string,
-): PrescriptionValues {
-  const { question, reachesWish, usable, changes } = given.recommendation;
-  const { setup, target } = question;
-  const standing = `Heels ${n(setup.stanceWidthMm / 10)} cm apart, toes ${sayToes(setup.toeOutDeg)} out, ${saySupport(setup.support)}, ${HOLD_NAMES[setup.hold].toLowerCase()}${setup.loadKg > 0 ? ` with ${setup.loadKg} kg` : ''}`;
+/** Why something that would fit is left out. */
+export function sayLeftOutBecause(because: LeftOutBecause): string {
+  switch (because.kind) {
+    case 'limit':
+      return `ruled out by Clear (${BAR_NAMES[because.limit]}).`;
+    case 'referred':
+      return `${CAUSES[because.cause].name} is for a clinician first.`;
+    case 'banned':
+      return `${CUE_NAMES[because.cue]} does not suit this client.`;
+  }
+}
+
+export const sayLeftOut = (left: LeftOut): string =>
+  `${left.what === 'cue' ? `“${left.name}”` : left.name}: ${sayLeftOutBecause(left.because)}`;
+
+/** What to do where there is nothing to work on. */
+export function sayNothing({ basis, nextTest }: PlanAnswer): string | null {
+  if (basis !== 'nothing') return null;
+  const test = nextTest
+    ? ` The test that would tell most now: ${TESTS[nextTest.test].name.toLowerCase()}${nextTest.side ? `, ${nextTest.side}` : ''}.`
+    : '';
+  return `No cause is likely enough to work on, so this plan has no drills.${test}`;
+}
+
+/** The plan as it is kept: words and numbers frozen on the day it was given. */
+export function writePlan(plan: PlanAnswer, givenOn: string): PrescriptionValues {
+  const { use, cues, drills, causes, notAdvised, measuredOn, askedDepthDeg } = plan;
+  const { setup, targetDepthDeg, method } = use;
+  const nothing = sayNothing(plan);
   return {
     givenOn,
     measuredOn,
     setup: { ...setup },
-    thighDepthDeg: target.thighDepthDeg,
-    workingPoint: question.workingPoint,
-    reachesWish,
-    summary: usable
-      ? `${standing}, down to ${sayDepth(target.thighDepthDeg)}.`
-      : `${standing}. Squat only with support for now: no free squat keeps every limit.`,
-    changes: changes.map((change) => ({
-      what: sayChange(change),
-      because: REASONS[change.reason],
-    })),
-    findings: given.findings.map((finding) => ({ ...finding })),
-    cues: given.cues.map(({ cue, because }) => ({
+    thighDepthDeg: targetDepthDeg,
+    workingPoint: method.workingPoint,
+    reachesWish: targetDepthDeg >= askedDepthDeg - 1e-9,
+    from: use.from,
+    chance: use.chance,
+    isTried: use.isTried,
+    summary: `Heels ${n(setup.stanceWidthMm / 10)} cm apart, toes ${sayToes(setup.toeOutDeg)} out, ${saySupport(setup.support)}, ${HOLD_NAMES[setup.hold].toLowerCase()}${setup.loadKg > 0 ? ` with ${setup.loadKg} kg` : ''}, down to ${sayDepth(targetDepthDeg)}.`,
+    why: plan.isLikelierProposed
+      ? `${sayUse(use)} Set proposes one that is likelier to work.`
+      : sayUse(use),
+    changes: changesOf(plan),
+    findings: [
+      ...causes.slice(0, 7).map((worked) => ({
+        cause: worked.cause as string,
+        side: worked.side ?? ('both' as const),
+        because: sayWorked(worked).slice(0, 500),
+      })),
+      ...(nothing ? [{ cause: 'nothing', side: 'both' as const, because: nothing }] : []),
+    ],
+    cues: cues.map(({ cue, for: worked }) => ({
       id: cue.id,
       words: cue.words,
-      because,
+      because: sayWorkedCause(worked),
       precaution: cue.precaution,
     })),
-    drills: given.drills.map((prescribed) => ({
+    drills: drills.map((prescribed) => ({
       id: prescribed.drill.id,
       name: prescribed.drill.name,
       step: prescribed.drill.step,
       how: prescribed.drill.how,
       dose: sayDose(prescribed.drill),
       sides: saySides(prescribed),
-      because: prescribed.because,
+      because: sayWorkedCause(prescribed.for),
       precaution: prescribed.drill.precaution,
     })),
+    notAdvised: notAdvised.slice(0, 12).map((left) => ({
+      id: left.id,
+      because: sayLeftOut(left),
+    })),
   };
+}
+
+/** What has changed between a plan as given and as it would be now, in sentences; empty when nothing that matters has. */
+export function planChanges(given: PrescriptionValues, now: PrescriptionValues): string[] {
+  const list: string[] = [];
+  const stand = ({ setup, thighDepthDeg }: PrescriptionValues) =>
+    JSON.stringify([
+      Math.round(setup.stanceWidthMm),
+      Math.round(setup.toeOutDeg.left),
+      Math.round(setup.toeOutDeg.right),
+      setup.support,
+      setup.hold,
+      setup.loadKg,
+      Math.round(thighDepthDeg),
+    ]);
+  if (stand(given) !== stand(now)) list.push('The setup is another one.');
+  const names = (entries: readonly { id: string }[]) => JSON.stringify(entries.map((e) => e.id));
+  if (names(given.cues) !== names(now.cues)) list.push('Other cues fit now.');
+  const doses = ({ drills }: PrescriptionValues) =>
+    JSON.stringify(drills.map((d) => [d.id, d.dose, d.sides]));
+  if (doses(given) !== doses(now)) list.push('Other drills fit now, or on another side.');
+  return list;
 }

@@ -1,13 +1,40 @@
-import type { FoundSetup, SetupKind } from '@zither/core';
-import { HOLD_NAMES, sayDepth, saySupport, sayToes } from './instrument.ts';
+import {
+  CHANCE,
+  depthAsked,
+  footingOf,
+  resolveBody,
+  sayBox,
+  type FoundSetup,
+  type MethodProfile,
+  type NeededChange,
+  type NeededStep,
+  type Proposal,
+  type SetupChoice,
+  type SetupKind,
+  type SetupQuestion,
+} from '@zither/core';
+import type { SetAside, SetupSource, SetupUse } from '@zither/visit';
+import { sayLikely } from './chance.ts';
+import {
+  CEILING_WORDS,
+  FLOOR_WORDS,
+  HOLD_NAMES,
+  sayDepth,
+  saySupport,
+  sayToes,
+} from './instrument.ts';
+
+const whole = (value: number) => Math.round(value).toString();
+const and = new Intl.ListFormat('en', { type: 'conjunction' });
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 export const KIND_NAMES: Record<SetupKind, string> = {
-  best: 'First choice',
+  first: 'First choice',
   nearHabit: 'Nearest to habit',
   noHeel: 'No heel',
   mostUpright: 'Most upright',
   deepest: 'Deepest',
-  uneven: 'Feet a little unlike',
+  uneven: 'Slightly asymmetric',
 };
 
 /** "44 cm · toes 20° · heels up 20 mm · high bar 40 kg · to crease below knee". */
@@ -19,7 +46,150 @@ export function sayFound({
   return `${(stanceWidthMm / 10).toFixed(0)} cm · toes ${sayToes(toeOutDeg)} · ${saySupport(support)} · ${HOLD_NAMES[hold].toLowerCase()}${loadKg > 0 ? ` ${loadKg} kg` : ''} · to ${sayDepth(targetDepthDeg)}`;
 }
 
-/** Where two schools part for this client, in sentences; empty when they would do the same. */
+/** Where the setup in use comes from, in two or three words. */
+export const SOURCE_NAMES: Record<SetupSource, string> = {
+  locked: 'Locked setup',
+  chosen: 'Setup in use',
+  proposed: 'Proposed setup',
+  habit: 'Unprompted stance',
+};
+
+const SET_ASIDE_WORDS: Record<SetAside, string> = {
+  limit: 'it breaks a limit that applies today',
+  kit: 'what it stands on is no longer in the kit',
+  chance: 'with the newest readings it is no longer likely',
+};
+
+/** The setup in use in one sentence: where it comes from and how likely it works; and why a locked one is not used. */
+export function sayUse(use: SetupUse): string {
+  const aside = use.setAside
+    ? ` The locked setup is not used: ${SET_ASIDE_WORDS[use.setAside.because]}.`
+    : '';
+  const tried =
+    use.from === 'locked' || use.isTried
+      ? ''
+      : use.from === 'habit'
+        ? ' No setup is likely to work yet, so this is how the client stands now.'
+        : ' Not tried yet.';
+  return `${SOURCE_NAMES[use.from]}: gets down ${sayLikely(use.chance)}.${tried}${aside}`;
+}
+
+const KIND_WORDS: Record<SetupKind, (s: FoundSetup, profile: MethodProfile) => string> = {
+  first: (s) =>
+    s.chance >= CHANCE.try
+      ? 'The smallest change that should work.'
+      : 'The likeliest there is; it is not likely enough to count on.',
+  nearHabit: () => 'Nearest to the unprompted stance.',
+  noHeel: () => 'The best with nothing under the heels.',
+  mostUpright: ({ bottom }) => `The least trunk lean: ${whole(Math.max(0, bottom.trunkDeg))}°.`,
+  deepest: () => 'The deepest that is likely to work.',
+  uneven: ({ setup: { toeOutDeg } }) =>
+    `Slightly asymmetric: the ${toeOutDeg.left > toeOutDeg.right ? 'left' : 'right'} foot ${whole(Math.abs(toeOutDeg.left - toeOutDeg.right))}° further out, justified by the measured difference.`,
+};
+
+/** Why a proposal is among the few that are shown, in sentences. */
+export function sayProposal(
+  proposal: Proposal,
+  question: SetupQuestion,
+  profile: MethodProfile,
+): string[] {
+  return [
+    ...proposal.kinds.map((kind) => KIND_WORDS[kind](proposal, profile)),
+    ...sayRoom(proposal, question, profile),
+  ];
+}
+
+const HEEL_WORDS: Record<MethodProfile['heelPolicy'], string> = {
+  bridge: 'The heel lift helps while the ankle is trained. It comes down as the ankle gains range.',
+  finishScreen: 'The heel lift is for finishing the look, not for training.',
+  turnedWedge: 'Turn each wedge with the foot.',
+  tool: 'The heel lift is a tool. It may stay.',
+  none: 'This method uses no heel lift.',
+  asNeeded: 'Use the heel lift as far as the foot keeps its shape.',
+};
+
+/** How much room a setup leaves: the limit first, then what the method wants in reserve. */
+export function sayRoom(
+  { window, setup, targetDepthDeg, bottom }: FoundSetup,
+  question: SetupQuestion,
+  profile: MethodProfile,
+): string[] {
+  const asked = depthAsked(question, profile);
+  const list: string[] = [];
+  if (window.kind !== 'stanceTooWide') list.push(sayReserve(window, profile.bufferDeg));
+  if (targetDepthDeg < asked - 1e-9)
+    list.push(`It stops ${whole(asked - targetDepthDeg)}° above the depth asked for.`);
+  if (profile.workingPoint === 'shinsUpright' || question.kit.some((k) => k.kind === 'box'))
+    list.push(sayBox(bottom.hipHeightMm, question.kit));
+  if (setup.support.kind !== 'floor') {
+    list.push(HEEL_WORDS[profile.heelPolicy]);
+    list.push(...footingOf(resolveBody(question.body), setup).says);
+  }
+  return list;
+}
+
+/** An ankle's ceiling below this cannot be stood in; the number itself says nothing, degrees. */
+const NO_CEILING_DEG = -60;
+
+/** Room in one sentence, limit and reserve apart: "reaches with nothing in reserve; the method wants 3°" is not "3° short". */
+export function sayReserve(
+  window: Exclude<FoundSetup['window'], { kind: 'stanceTooWide' }>,
+  bufferDeg: number,
+): string {
+  const { floorDeg, floorBy, ceilingDeg, ceilingBy, widthDeg } = window;
+  if (ceilingDeg < NO_CEILING_DEG) return `The ${CEILING_WORDS[ceilingBy]} rules this setup out.`;
+  const isAnkle = ceilingBy === 'dorsiflexion';
+  const most = isAnkle ? ceilingDeg + bufferDeg : ceilingDeg;
+  const need = `${capital(FLOOR_WORDS[floorBy])} needs a shin angle of ${whole(floorDeg)}°; the ${CEILING_WORDS[ceilingBy]} allows ${whole(most)}°.`;
+  const spare = isAnkle ? widthDeg + bufferDeg : widthDeg;
+  if (window.kind === 'open') return `${need} ${whole(spare)}° of room.`;
+  if (isAnkle && spare >= 0)
+    return `${need} It reaches with ${spare < 0.95 ? 'nothing' : `${whole(spare)}°`} in reserve; the method wants ${whole(bufferDeg)}°.`;
+  return `${need} Short by ${Math.abs(spare) < 0.95 ? 'less than 1' : whole(Math.abs(spare))}°.`;
+}
+
+/** One thing that would have to change, in words. */
+export function sayStep(step: NeededStep): string {
+  switch (step.what) {
+    case 'ankle': {
+      const { left, right } = step.byDeg;
+      if (left > 0 && right > 0)
+        return left === right
+          ? `${left}° more dorsiflexion on both sides`
+          : `${left}° more dorsiflexion on the left and ${right}° on the right`;
+      return left > 0
+        ? `${left}° more dorsiflexion on the left`
+        : `${right}° more dorsiflexion on the right`;
+    }
+    case 'heel':
+      return step.support.kind === 'block'
+        ? `a heel lift of ${step.support.riseMm} mm, which is not in the kit`
+        : `a pair of ${step.support.angleDeg}° wedges, which is not in the kit`;
+    case 'hold':
+      return `another load position (${HOLD_NAMES[step.to].toLowerCase()})`;
+    case 'depth':
+      return `${whole(step.byDeg)}° less depth`;
+  }
+}
+
+export const sayNeeded = ({ changes }: NeededChange): string => and.format(changes.map(sayStep));
+
+/** What the search says as a whole, where there is more to say than its first choice. */
+export function sayChoice(choice: SetupChoice, method: Pick<MethodProfile, 'name'>): string | null {
+  const needed = choice.needed
+    ? `What would have to change for the depth asked for: ${sayNeeded(choice.needed)}.`
+    : '';
+  switch (choice.kind) {
+    case 'none':
+      return `No setup of the method “${method.name}” is likely to work now. ${needed || 'No two changes together would make one work.'}`;
+    case 'likeliest':
+      return `No setup is likely enough to count on; this is the likeliest. ${needed}`.trim();
+    case 'tryFirst':
+      return needed === '' ? null : needed;
+  }
+}
+
+/** Where two methods differ for this client, in sentences; empty when they would do the same. */
 export function sayDifference(
   [a, b]: readonly [FoundSetup, FoundSetup],
   [nameA, nameB]: readonly [string, string],
@@ -47,7 +217,7 @@ export function sayDifference(
   if (underA !== underB) list.push(`${nameA}: ${underA}; ${nameB}: ${underB}.`);
   if (a.setup.hold !== b.setup.hold)
     list.push(
-      `${nameA} holds it ${HOLD_NAMES[a.setup.hold].toLowerCase()}, ${nameB} ${HOLD_NAMES[b.setup.hold].toLowerCase()}.`,
+      `Load position: ${nameA} ${HOLD_NAMES[a.setup.hold].toLowerCase()}, ${nameB} ${HOLD_NAMES[b.setup.hold].toLowerCase()}.`,
     );
   more(
     (s) => s.targetDepthDeg,
@@ -55,12 +225,12 @@ export function sayDifference(
     (name, by) => `${name} goes ${Math.round(by)}° deeper.`,
   );
   more(
-    (s) => s.bottom?.trunkDeg ?? 0,
+    (s) => Math.max(0, s.bottom.trunkDeg),
     3,
     (name, by) => `${name} leans ${Math.round(by)}° more at the bottom.`,
   );
   more(
-    (s) => s.bottom?.kneecapPastToeMm ?? 0,
+    (s) => s.bottom.kneecapPastToeMm,
     20,
     (name, by) => `${name} sends the knees ${Math.round(by / 10)} cm further forward.`,
   );

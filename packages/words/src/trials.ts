@@ -33,27 +33,24 @@ export function sayShowed(t: SetupTrialValues): string {
 export const sayTrial = (t: SetupTrialValues): string =>
   `${sayFound({ setup: t.setup, targetDepthDeg: t.thighDepthDeg })}: ${sayShowed(t)}`;
 
-/** Why this trial next. */
+/** Why this trial next, or why this one is ready to lock. */
 export function sayAdvice(advice: NonNullable<LoopAnswer['advice']>, trials: number): string {
-  const by =
+  const rests =
     trials === 0
-      ? 'the readings'
-      : `the readings and ${trials} ${trials === 1 ? 'trial' : 'trials'}`;
-  const chance = `A clean rep in about ${sayChance(advice.chance)}, by ${by}.`;
-  if (advice.kind === 'lock')
-    return `${chance} It was tried and went clean, and nothing the school would rather have is likely enough. Stop here and lock it.`;
-  return advice.why === 'promising'
-    ? `${chance} Of what is likely to work, the one this school would rather have.`
-    : `${chance} Nothing is likely enough yet: of all, this one says most about the limits, whichever way it goes.`;
+      ? 'by the readings'
+      : `by the readings and ${trials} ${trials === 1 ? 'trial' : 'trials'}`;
+  const chance = `Gets down in about ${sayChance(advice.chance)}, ${rests}.`;
+  if (advice.kind === 'lock') return `${chance} A trial of it went clean. It is ready to lock.`;
+  return advice.isLikeliest
+    ? `${chance} No setup is likely enough to count on; this is the likeliest.`
+    : `${chance} The smallest change that should work.`;
 }
 
-/** Why the loop stops, and the way out. */
+/** Why the trials stop, and the way out. */
 export const STOP_WORDS: Record<LoopStop, string> = {
   pain: 'A trial hurt: no more trials today. Where and how much decides what may follow.',
   enough: 'Six trials are enough for one day. Keep the best so far, or go on another day.',
-  hopeless:
-    'Nothing in this school is likely to go clean now: trying on would only tire. Look at what would have to change.',
-  nothing: 'Everything worth a trial was tried. Look at another school, or another depth.',
+  none: 'No setup of this method is likely to work now, so another trial would only tire. See what would have to change.',
 };
 
 /** A limit as believed: it lies within the span more likely than 19 to 1. */

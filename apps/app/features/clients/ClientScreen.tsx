@@ -11,21 +11,23 @@ import { Part, Screen } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import {
+  caseWith,
+  isHeld,
+  valuesOf,
   limitsOf,
   safetyOf,
-  clientCase,
   lastMeasuredDay,
-  methodOf,
   missingOf,
   isVisitOn,
   resumeAt,
 } from '@zither/visit';
+import { sayFound, sayReserve, SOURCE_NAMES, sayUse } from '@zither/words/setup';
 import { SafetyNotice } from '../clear/SafetyNotice.tsx';
-import { useChanges } from '../data/index.ts';
+import { useChanges, useTableChanges } from '../data/index.ts';
 import { FloorPlan, momentAt, PlumbFigure } from '../instrument/index.ts';
-import { HOLD_NAMES, sayDepth, saySupport, sayWindow } from '@zither/words/instrument';
 import { MeasureGauges } from '../measure/MeasureGauges.tsx';
 import { LockedPart } from '../setup/LockPart.tsx';
+import { useInUse } from '../setup/useSet.ts';
 import { stageOf } from '../session/stages.ts';
 import { today } from '../shell/today.ts';
 import { sayDay } from './ClientListPane.tsx';
@@ -144,11 +146,22 @@ function bodyLine({ client }: Dossier): string {
 function CurrentSetup({ dossier }: { dossier: Dossier }) {
   const { isWide } = useLook();
   const [width, setWidth] = useState(340);
-  const found = useMemo(() => clientCase(dossier, limitsOf(safetyOf(dossier, today()))), [dossier]);
-  const solved = useMemo(() => (found.kind === 'ready' ? solve(found.question) : null), [found]);
-  if (found.kind !== 'ready' || !solved || !dossier.setup) return null;
-  const { question } = found;
-  const { setup, target } = question;
+  const { changes: tables } = useTableChanges();
+  const on = today();
+  const safety = useMemo(() => safetyOf(dossier, on), [dossier, on]);
+  const limits = useMemo(() => limitsOf(safety), [safety]);
+  const ask = useMemo(
+    () => (isHeld(safety) ? null : { dossier, on, tables }),
+    [dossier, on, tables, safety],
+  );
+  const use = useInUse(ask, limits);
+  const question = useMemo(() => {
+    const found = use && caseWith(dossier, valuesOf(use, use.method), limits);
+    return found?.kind === 'ready' ? found.question : null;
+  }, [dossier, use, limits]);
+  const solved = useMemo(() => question && solve(question), [question]);
+  if (!use || !question || !solved) return null;
+  const { target } = question;
   const governing = solved.sides[solved.governingSide];
   const half = isWide ? (width - space.l) / 2 : width;
   const picture: ReactNode = (
@@ -163,20 +176,25 @@ function CurrentSetup({ dossier }: { dossier: Dossier }) {
       />
       <FloorPlan
         question={question}
-        band={methodOf(dossier).kneeBandDeg}
+        band={use.method.kneeBandDeg}
         width={half}
         height={isWide ? 280 : 210}
       />
     </>
   );
   return (
-    <Part title="Current setup" hint={`Changed ${sayDay(dossier.setup.updatedAt.slice(0, 10))}`}>
-      <Say strong number>
-        {`${(setup.stanceWidthMm / 10).toFixed(0)} cm · toes L ${Math.round(setup.toeOutDeg.left)}° R ${Math.round(setup.toeOutDeg.right)}° · ${saySupport(setup.support)} · ${HOLD_NAMES[setup.hold].toLowerCase()}${setup.loadKg > 0 ? ` ${setup.loadKg} kg` : ''} · to ${sayDepth(target.thighDepthDeg)}`}
-      </Say>
-      <Notice tone={governing.window.kind === 'open' ? 'good' : 'now'}>
-        {sayWindow(governing.window, target.thighDepthDeg, question.limits.trunkLeanDeg)}
-      </Notice>
+    <Part title={SOURCE_NAMES[use.from]}>
+      <View testID="in-use">
+        <Say strong number>
+          {sayFound(use)}
+        </Say>
+        <Say>{sayUse(use)}</Say>
+      </View>
+      {governing.window.kind !== 'stanceTooWide' && (
+        <Say small number>
+          {sayReserve(governing.window, question.limits.bufferDeg)}
+        </Say>
+      )}
       <View
         onLayout={(e) => setWidth(e.nativeEvent.layout.width)}
         style={{ flexDirection: isWide ? 'row' : 'column', gap: isWide ? space.l : 0 }}

@@ -17,43 +17,55 @@ const STEP_NAMES = {
 export function Plan({ plan }: { plan: PrescriptionValues }) {
   return (
     <View>
-      <Part title="What limits the squat">
+      <Part title="What to work on">
         {plan.findings.map((finding) => (
-          <Say key={finding.cause}>{finding.because}</Say>
+          <Say key={`${finding.cause} ${finding.side}`}>{finding.because}</Say>
         ))}
       </Part>
       <Part title="How to stand">
         <Say strong number>
           {plan.summary}
         </Say>
-        {plan.changes.length === 0 && (
-          <Say soft>Nothing to change: the usual stance already reaches the target.</Say>
-        )}
+        {plan.why !== '' && <Say>{plan.why}</Say>}
+        {plan.changes.length === 0 && <Say soft>The same as the unprompted stance.</Say>}
         {plan.changes.map((change) => (
           <Entry key={change.what} title={change.what} because={change.because} />
         ))}
       </Part>
-      <Part title={plan.cues.length > 1 ? 'Two cues' : 'One cue'}>
-        {plan.cues.map((cue) => (
-          <Entry
-            key={cue.id}
-            title={`“${cue.words}”`}
-            because={cue.because}
-            care={cue.precaution}
-          />
-        ))}
-      </Part>
-      <Part title="Preparation, in this order">
-        {plan.drills.map((drill, i) => (
-          <Entry
-            key={drill.id}
-            title={`${i + 1}. ${drill.name} · ${drill.dose}`}
-            detail={`${STEP_NAMES[drill.step]}: ${drill.sides}. ${drill.how}`}
-            because={drill.because}
-            care={drill.precaution}
-          />
-        ))}
-      </Part>
+      {plan.cues.length > 0 && (
+        <Part title={plan.cues.length > 1 ? 'Two cues' : 'One cue'}>
+          {plan.cues.map((cue) => (
+            <Entry
+              key={cue.id}
+              title={`“${cue.words}”`}
+              because={cue.because}
+              care={cue.precaution}
+            />
+          ))}
+        </Part>
+      )}
+      {plan.drills.length > 0 && (
+        <Part title="Preparation, in this order">
+          {plan.drills.map((drill, i) => (
+            <Entry
+              key={drill.id}
+              title={`${i + 1}. ${drill.name} · ${drill.dose}`}
+              detail={`${STEP_NAMES[drill.step]}: ${drill.sides}. ${drill.how}`}
+              because={drill.because}
+              care={drill.precaution}
+            />
+          ))}
+        </Part>
+      )}
+      {plan.notAdvised.length > 0 && (
+        <Part title="Left out">
+          {plan.notAdvised.map((left) => (
+            <Say key={left.id} small>
+              {left.because}
+            </Say>
+          ))}
+        </Part>
+      )}
       <Part title="Take care">
         {CAUTIONS.map((caution) => (
           <Say key={caution}>{caution}</Say>

@@ -1,64 +1,46 @@
 import { Button } from '../../ui/elements.ts';
 import { router } from 'expo-router';
 import { useMemo } from 'react';
-import { CAUSES, prescribe } from '@zither/core';
+import { CAUSES } from '@zither/core';
 import type { Dossier } from '@zither/contract';
+import { isHeld, missingForPlan, referredOf, safetyOf } from '@zither/visit';
+import { planChanges, writePlan } from '@zither/words/plan';
 import { Notice } from '../../ui/Notice.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
+import { Waiting } from '../../ui/Waiting.tsx';
 import { sayDay } from '../clients/ClientListPane.tsx';
 import { PainButton } from '../clear/PainButton.tsx';
-import { isHeld, limitsOf, safetyOf, methodOf, prescriptionStart, referredOf } from '@zither/visit';
 import { SafetyNotice } from '../clear/SafetyNotice.tsx';
-import { newId, useChanges } from '../data/index.ts';
+import { newId, useChanges, useTableChanges } from '../data/index.ts';
+import { useAnswer } from '../setup/useSet.ts';
 import { today } from '../shell/today.ts';
 import { Plan } from './Plan.tsx';
-import { writePrescription } from '@zither/words/plan';
 
-/** The end of the visit: a plan worked out from the measurements, given with one tap, kept as given. */
+/** The end of the visit: the plan for the setup in use and the causes found, given with one tap, kept as given. */
 export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
   const { client, prescription } = dossier;
-  const { putPrescription, putSetup } = useChanges();
-  const safety = useMemo(() => safetyOf(dossier, today()), [dossier]);
-  const start = useMemo(() => prescriptionStart(dossier, limitsOf(safety)), [dossier, safety]);
-  const method = methodOf(dossier);
+  const { putPrescription } = useChanges();
+  const on = today();
+  const safety = useMemo(() => safetyOf(dossier, on), [dossier, on]);
+  const missing = useMemo(() => missingForPlan(dossier), [dossier]);
   const referred = useMemo(() => referredOf(dossier), [dossier]);
+  const { changes: tables } = useTableChanges();
+  const held = isHeld(safety);
+  const { answer, isFresh, hasFailed } = useAnswer(
+    held || missing.length > 0 ? null : { dossier, on, tables },
+  );
   const proposal = useMemo(
-    () =>
-      start.kind === 'ready'
-        ? writePrescription(
-            prescribe({ ...start.input, referred }, method),
-            today(),
-            start.measuredOn,
-          )
-        : null,
-    [start, referred, method],
+    () => (isFresh && answer?.plan ? writePlan(answer.plan, on) : null),
+    [answer, isFresh, on],
   );
   const back = { to: `/clients/${client.id}`, label: `Back to ${client.name}` };
-  const isSame =
-    prescription !== null &&
-    proposal !== null &&
-    JSON.stringify({ ...proposal, givenOn: '', measuredOn: '' }) ===
-      JSON.stringify({ ...kept(prescription), givenOn: '', measuredOn: '' });
-  const shown = prescription && (isSame || !proposal) ? prescription : proposal;
+  const since = prescription && proposal ? planChanges(prescription, proposal) : [];
+  const isSame = prescription !== null && proposal !== null && since.length === 0;
+  const shown = isSame || !proposal ? prescription : proposal;
 
-  const give = () => {
-    if (!proposal) return;
-    putPrescription(client.id, { id: newId(), version: 0 }, proposal);
-    putSetup(
-      client.id,
-      { id: dossier.setup?.id ?? newId(), version: dossier.setup?.version ?? 0 },
-      {
-        setup: proposal.setup,
-        thighDepthDeg: proposal.thighDepthDeg,
-        workingPoint: proposal.workingPoint,
-        profile: method.id,
-      },
-    );
-  };
-
-  if (isHeld(safety))
+  if (held)
     return (
-      <Screen title="Prescription" who={client.name} back={back}>
+      <Screen title="Plan" who={client.name} back={back}>
         <Part>
           <SafetyNotice clientId={client.id} safety={safety} />
         </Part>
@@ -67,23 +49,23 @@ export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
 
   return (
     <Screen
-      title="Prescription"
+      title="Plan"
       who={client.name}
       back={back}
       foot={
         isSame ? (
           <Button
-            title="Print the page"
+            title="Print the plan"
             containerStyle={{ flex: 1 }}
             buttonStyle={{ minHeight: 52 }}
             onPress={() => router.navigate(`/clients/${client.id}/print` as never)}
           />
         ) : proposal ? (
           <Button
-            title="Give this prescription"
+            title="Give plan"
             containerStyle={{ flex: 1 }}
             buttonStyle={{ minHeight: 52 }}
-            onPress={give}
+            onPress={() => putPrescription(client.id, { id: newId(), version: 0 }, proposal)}
           />
         ) : undefined
       }
@@ -102,11 +84,17 @@ export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
               },
             ]}
           >
-            {`For a clinician: ${referred.map((c) => CAUSES[c].name.toLowerCase()).join(' and ')}. ${referred.map((c) => CAUSES[c].means).join(' ')} Nothing is drilled for it in this plan.`}
+            {`For a clinician: ${referred.map((c) => CAUSES[c].name.toLowerCase()).join(' and ')}. ${referred.map((c) => CAUSES[c].means).join(' ')} This plan has no drill for it.`}
+          </Notice>
+        )}
+        {hasFailed && (
+          <Notice tone="now">
+            The part of the app that works out the plan could not be started. Reload the page;
+            nothing is lost.
           </Notice>
         )}
       </Part>
-      {start.kind === 'missing' && (
+      {missing.length > 0 && (
         <Part>
           <Notice
             actions={[
@@ -116,9 +104,12 @@ export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
               },
             ]}
           >
-            {`A prescription needs five measurements. Still missing: ${start.what.join(', ')}.`}
+            {`A plan needs these measurements first: ${missing.join(', ')}.`}
           </Notice>
         </Part>
+      )}
+      {missing.length === 0 && !proposal && !hasFailed && !prescription && (
+        <Waiting what="the plan" />
       )}
       {isSame && prescription && (
         <Part>
@@ -131,22 +122,16 @@ export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
             tone="before"
             actions={[
               {
-                label: 'See the earlier page',
+                label: 'See the earlier plan',
                 onPress: () => router.navigate(`/clients/${client.id}/print` as never),
               },
             ]}
           >
-            {`Measurements or setup changed since the prescription of ${sayDay(prescription.givenOn)}. This is what they say now.`}
+            {`Changed since the plan of ${sayDay(prescription.givenOn)}: ${since.join(' ')} This is the plan as it would be now.`}
           </Notice>
         </Part>
       )}
       {shown && <Plan plan={shown} />}
     </Screen>
   );
-}
-
-/** The values of a kept row, in the order a proposal has them. */
-function kept(row: NonNullable<Dossier['prescription']>) {
-  const { id: _id, clientId: _clientId, version: _version, updatedAt: _updatedAt, ...values } = row;
-  return values;
 }

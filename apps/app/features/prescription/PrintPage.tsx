@@ -28,12 +28,12 @@ export function PrintPage({ dossier }: { dossier: Dossier }) {
         <Notice
           actions={[
             {
-              label: 'To the prescription',
+              label: 'To the plan',
               onPress: () => router.navigate(`/clients/${client.id}/prescription` as never),
             },
           ]}
         >
-          {`${client.name} has no prescription yet, so there is nothing to print.`}
+          {`${client.name} has no plan yet, so there is nothing to print.`}
         </Notice>
       </View>
     );
@@ -96,11 +96,12 @@ export function PrintPage({ dossier }: { dossier: Dossier }) {
         {limits.length > 0 && (
           <Say strong>{`Within limits: ${limits.map(sayLimit).join(' · ')}.`}</Say>
         )}
-        <Heading level={2}>Think of</Heading>
+        {prescription.why !== '' && <Say small>{prescription.why}</Say>}
+        {prescription.cues.length > 0 && <Heading level={2}>Think of</Heading>}
         {prescription.cues.map((cue) => (
           <Say key={cue.id}>{`“${cue.words}” ${cue.precaution}`}</Say>
         ))}
-        <Heading level={2}>Do, in this order</Heading>
+        {prescription.drills.length > 0 && <Heading level={2}>Do, in this order</Heading>}
         {prescription.drills.map((drill, i) => (
           <View key={drill.id}>
             <Say strong number>{`${i + 1}. ${drill.name}: ${drill.dose}, ${drill.sides}`}</Say>

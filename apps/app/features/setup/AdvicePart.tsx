@@ -53,7 +53,7 @@ export function AdvicePart({
             stop === 'pain'
               ? []
               : [
-                  { label: 'What each school would do', onPress: onSchools },
+                  { label: 'What each method would do', onPress: onSchools },
                   { label: 'Map of chances', onPress: onMap },
                 ]
           }
@@ -69,7 +69,7 @@ export function AdvicePart({
           {chance !== null && <ChanceBar chance={chance} />}
           {says !== null && <Say>{says}</Say>}
           {says === null && chance !== null && (
-            <Say>{`A clean rep in about ${sayChance(chance)}.`}</Say>
+            <Say>{`Gets down in about ${sayChance(chance)}.`}</Say>
           )}
           {onBack && (
             <View style={{ alignItems: 'flex-start' }}>
@@ -105,7 +105,7 @@ export function OtherSetups({
   onPick,
   onMap,
 }: {
-  others: LoopAnswer['others'];
+  others: LoopAnswer['choice']['proposals'];
   /** null where it is what is advised. */
   inUse: Placed | null;
   chanceInUse: number | null;
@@ -115,7 +115,7 @@ export function OtherSetups({
   return (
     <Fold
       title="Something else first"
-      note="Another heel, hold or depth; the setup in use; a point of the map"
+      note="Another heel lift, load position or depth; the setup in use; a point of the map"
     >
       {others.map((o) => (
         <Choose

@@ -53,7 +53,7 @@ export function LockedPart({
   return (
     <Part
       title={inForce ? `Locked setup, version ${inForce.number}` : 'No locked setup in force'}
-      {...(inForce ? { hint: `${who(inForce.lock)} · school “${inForce.lock.profileName}”` } : {})}
+      {...(inForce ? { hint: `${who(inForce.lock)} · method “${inForce.lock.profileName}”` } : {})}
     >
       {inForce && (
         <>
@@ -66,10 +66,11 @@ export function LockedPart({
               tone="before"
               actions={[{ label: 'Use the locked one', onPress: () => putInUse(inForce.lock) }]}
             >
-              The setup in use is another one: lock it too, or go back to this one.
+              The setup on this page was changed after the lock. The locked one stays in use: use it
+              here again, or take the lock back.
             </Notice>
           )}
-          <Fold title="What speaks for it" note={inForce.lock.evidence.says[0] ?? ''}>
+          <Fold title="What supports it" note={inForce.lock.evidence.says[0] ?? ''}>
             {inForce.lock.evidence.says.slice(1).map((line) => (
               <Say key={line} small number>
                 {line}
@@ -147,7 +148,9 @@ export function LockForm({
         {setup}
       </Say>
       {!isTried && (
-        <Notice tone="before">It was not tried yet: three reps tell more than any sum.</Notice>
+        <Notice tone="before">
+          It was not tried yet. Three reps will tell you more than the calculation.
+        </Notice>
       )}
       <Choice
         label="Why?"

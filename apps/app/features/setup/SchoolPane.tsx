@@ -1,5 +1,5 @@
 import { View } from 'react-native';
-import type { MethodProfile, Proposal } from '@zither/core';
+import type { MethodProfile, Proposal, SetupQuestion } from '@zither/core';
 import { Button } from '../../ui/elements.ts';
 import { Fold } from '../../ui/Fold.tsx';
 import { Notice } from '../../ui/Notice.tsx';
@@ -8,17 +8,20 @@ import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { ChanceBar } from './ChanceBar.tsx';
-import { KIND_NAMES, sayFound } from '@zither/words/setup';
-import type { SchoolState } from './useSet.ts';
+import { sayChance } from '@zither/words/chance';
+import { KIND_NAMES, sayChoice, sayFound, sayProposal } from '@zither/words/setup';
+import type { MethodState } from './useSet.ts';
 
 /** What one school would prescribe: the few setups worth trying, each with its chance, its reasons, and a way to take it. */
 export function SchoolPane({
   profile,
+  question,
   state,
   onTake,
 }: {
   profile: MethodProfile;
-  state: SchoolState;
+  question: SetupQuestion;
+  state: MethodState;
   onTake: (proposal: Proposal) => void;
 }) {
   const { colors } = useLook();
@@ -42,10 +45,8 @@ export function SchoolPane({
               {`First answer; still searching: ${Math.round(100 * state.share)} %.`}
             </Say>
           )}
-          {state.answer.missing && (
-            <Notice tone="before">
-              {`Nothing in this school reaches its depth for this client. The smallest change that would: ${state.answer.missing.join(' and ')}.`}
-            </Notice>
+          {sayChoice(state.answer, profile) !== null && (
+            <Notice tone="before">{sayChoice(state.answer, profile) ?? ''}</Notice>
           )}
           {state.answer.proposals.map((p) => (
             <View
@@ -64,28 +65,28 @@ export function SchoolPane({
                 {sayFound(p)}
               </Say>
               <ChanceBar chance={p.chance} />
-              <Say small number>
-                {`Reaches it with heels down in ${Math.round(100 * p.chance)} of 100 draws of what was measured.`}
-              </Say>
-              <Fold title="Why" note={p.reasons[0] ?? ''}>
-                {p.reasons.slice(1).map((r) => (
-                  <Say key={r} small>
-                    {r}
-                  </Say>
-                ))}
+              <Say small number>{`Gets down in about ${sayChance(p.chance)}.`}</Say>
+              <Fold title="Why" note={sayProposal(p, question, profile)[0] ?? ''}>
+                {sayProposal(p, question, profile)
+                  .slice(1)
+                  .map((r) => (
+                    <Say key={r} small>
+                      {r}
+                    </Say>
+                  ))}
               </Fold>
               <View style={{ alignItems: 'flex-start' }}>
                 <Button
                   type="outline"
-                  title="Take this setup"
-                  accessibilityLabel={`Take this setup: ${profile.name}, ${KIND_NAMES[p.kinds[0] ?? 'best'].toLowerCase()}`}
+                  title="Use this setup"
+                  accessibilityLabel={`Use this setup: ${profile.name}, ${KIND_NAMES[p.kinds[0] ?? 'first'].toLowerCase()}`}
                   onPress={() => onTake(p)}
                 />
               </View>
             </View>
           ))}
           <Say small soft number>
-            {`Best of ${state.answer.searched} setups, each tried on 256 draws of the readings, before any trial. House preferences: you decide.`}
+            {`${state.answer.searched} setups searched. The chance counts the readings, the lengths and the trials. You decide.`}
           </Say>
         </>
       )}

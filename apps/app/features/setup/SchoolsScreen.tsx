@@ -7,7 +7,16 @@ import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { useLook } from '../../ui/useLook.ts';
-import { isHeld, limitsOf, safetyOf, methodById, methodOf, finderQuestion } from '@zither/visit';
+import {
+  countingTrials,
+  triedFrom,
+  isHeld,
+  limitsOf,
+  safetyOf,
+  methodById,
+  methodOf,
+  finderQuestion,
+} from '@zither/visit';
 import { SafetyNotice } from '../clear/SafetyNotice.tsx';
 import { newId, useChanges } from '../data/index.ts';
 import { Button } from '../../ui/elements.ts';
@@ -15,7 +24,7 @@ import { today } from '../shell/today.ts';
 import { NotYetScreen } from './NotYetScreen.tsx';
 import { SchoolPane } from './SchoolPane.tsx';
 import { sayDifference } from '@zither/words/setup';
-import { useSchool } from './useSet.ts';
+import { useMethod } from './useSet.ts';
 
 /** Schools a client may follow: those that ship, the practice's own, and the one followed now even if it is retired. */
 const offered = ({ schools }: Dossier, own: string) => [
@@ -44,12 +53,13 @@ export function SchoolsScreen({ dossier }: { dossier: Dossier }) {
     () => (second === 'none' || second === first ? null : methodById(schools, second)),
     [schools, first, second],
   );
-  const one = useSchool(question, a);
-  const two = useSchool(question, b);
+  const tried = useMemo(() => countingTrials(dossier).map((t) => triedFrom(dossier, t)), [dossier]);
+  const one = useMethod(question && { question, profile: a, tried });
+  const two = useMethod(question && b && { question, profile: b, tried });
   const back = { to: `/clients/${client.id}/setup`, label: 'Back to Setup' };
   if (isHeld(safety) || !question)
     return (
-      <NotYetScreen title="Schools" dossier={dossier} safety={safety} back={back}>
+      <NotYetScreen title="Methods" dossier={dossier} safety={safety} back={back}>
         Setups are searched from the ankles: measure dorsiflexion on both sides first.
       </NotYetScreen>
     );
@@ -88,9 +98,9 @@ export function SchoolsScreen({ dossier }: { dossier: Dossier }) {
   const choices = (
     <Part>
       <SafetyNotice clientId={client.id} safety={safety} />
-      <Choice label="School" options={list} value={first} onChange={setFirst} />
+      <Choice label="Method" options={list} value={first} onChange={setFirst} />
       {first === own ? (
-        <Say small soft>{`${client.name} follows this school.`}</Say>
+        <Say small soft>{`${client.name} follows this method.`}</Say>
       ) : (
         dossier.setup && (
           <Button
@@ -117,18 +127,22 @@ export function SchoolsScreen({ dossier }: { dossier: Dossier }) {
       {differences && (
         <Notice>
           {differences.length > 0
-            ? `Where they part: ${differences.join(' ')}`
+            ? `Where they differ: ${differences.join(' ')}`
             : 'For this client both would do the same.'}
         </Notice>
       )}
       {differences && <Say small soft>{`${a.name}: ${a.holds} ${b?.name}: ${b?.holds}`}</Say>}
     </Part>
   );
-  const paneA = <SchoolPane profile={a} state={one} onTake={(p) => take(first, p)} />;
-  const paneB = b && <SchoolPane profile={b} state={two} onTake={(p) => take(second, p)} />;
+  const paneA = question && (
+    <SchoolPane profile={a} question={question} state={one} onTake={(p) => take(first, p)} />
+  );
+  const paneB = b && question && (
+    <SchoolPane profile={b} question={question} state={two} onTake={(p) => take(second, p)} />
+  );
   return (
     <Screen
-      title="Schools"
+      title="Methods"
       who={client.name}
       back={back}
       {...(isWide ? { panes: [choices, paneA, ...(paneB ? [paneB] : [])] } : {})}

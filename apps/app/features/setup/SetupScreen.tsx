@@ -3,19 +3,29 @@ import { router } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import type { Dossier } from '@zither/contract';
-import { solve, type Case } from '@zither/core';
+import { solve, type Case, type Placed } from '@zither/core';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { PainButton } from '../clear/PainButton.tsx';
-import { isHeld, limitsOf, safetyOf, clientCase, lockOf, methodOf, sidesOf } from '@zither/visit';
+import {
+  valuesOf,
+  isHeld,
+  limitsOf,
+  safetyOf,
+  clientCase,
+  lockOf,
+  methodOf,
+  sidesOf,
+} from '@zither/visit';
 import { SafetyNotice } from '../clear/SafetyNotice.tsx';
 import { newId, useChanges } from '../data/index.ts';
 import { Instrument } from '../instrument/index.ts';
 import { today } from '../shell/today.ts';
 import { HeelPart } from './HeelPart.tsx';
 import { LockedPart } from './LockPart.tsx';
+import { UsePart } from './UsePart.tsx';
 
 /** The client's setup on the instrument; every change is the client's new current setup. */
 export function SetupScreen({ dossier }: { dossier: Dossier }) {
@@ -76,6 +86,15 @@ export function SetupScreen({ dossier }: { dossier: Dossier }) {
     );
   };
 
+  const use = (placed: Placed) => {
+    setBefore(found.question);
+    putSetup(
+      client.id,
+      { id: dossier.setup?.id ?? freshId, version: dossier.setup?.version ?? 0 },
+      valuesOf(placed, methodOf(dossier)),
+    );
+  };
+
   return (
     <Instrument
       question={found.question}
@@ -99,7 +118,7 @@ export function SetupScreen({ dossier }: { dossier: Dossier }) {
                 onPress={() => router.navigate(tryPath as never)}
               />
               <Button
-                title="Next: Prescription"
+                title="Next: Plan"
                 containerStyle={{ flex: 1.4 }}
                 buttonStyle={{ minHeight: 52 }}
                 type={lockOf(dossier) ? 'solid' : 'outline'}
@@ -111,10 +130,11 @@ export function SetupScreen({ dossier }: { dossier: Dossier }) {
           <Part>
             <SafetyNotice clientId={client.id} safety={safety} />
             <PainButton dossier={dossier} />
+            <UsePart dossier={dossier} onUse={use} />
             <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: space.s }}>
               <Button
                 type="outline"
-                title="What each school would prescribe"
+                title="Compare methods"
                 onPress={() => router.navigate(`/clients/${client.id}/setup/schools` as never)}
               />
               <Button
@@ -124,7 +144,7 @@ export function SetupScreen({ dossier }: { dossier: Dossier }) {
               />
             </View>
             <Say small soft>
-              {`Judged by the limits of the school “${methodOf(dossier).name}”.`}
+              {`Limits of the method “${methodOf(dossier).name}”.`}
             </Say>
           </Part>
           <LockedPart dossier={dossier} />
@@ -140,7 +160,7 @@ export function SetupScreen({ dossier }: { dossier: Dossier }) {
           {!dossier.setup && (
             <Part>
               <Say soft>
-                Starts as {client.name} stands now. The first change keeps it as the setup.
+                {`This is how ${client.name} stands now. Change anything to make it the setup.`}
               </Say>
             </Part>
           )}

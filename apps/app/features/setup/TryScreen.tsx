@@ -8,10 +8,10 @@ import { Part, Screen } from '../../ui/Screen.tsx';
 import { useLook } from '../../ui/useLook.ts';
 import { PainButton } from '../clear/PainButton.tsx';
 import {
+  settledSetup,
   isHeld,
   limitsOf,
   safetyOf,
-  clientCase,
   methodOf,
   isOf,
   versionInForce,
@@ -34,7 +34,7 @@ import { lockFor } from '@zither/words/locking';
 import { LockedPart, LockForm } from './LockPart.tsx';
 import { NotYetScreen } from './NotYetScreen.tsx';
 import { RecordPart } from './RecordPart.tsx';
-import { sayFound } from '@zither/words/setup';
+import { sayFound, sayRoom } from '@zither/words/setup';
 import { Believed, TrialPicture, TriedPart, type Placed } from './TryParts.tsx';
 import { useLoop } from './useSet.ts';
 import { sayAdvice } from '@zither/words/trials';
@@ -63,21 +63,15 @@ export function TryScreen({
   const safety = useMemo(() => safetyOf(dossier, day), [dossier, day]);
   const method = useMemo(() => methodOf(dossier), [dossier]);
   const question = useMemo(() => finderQuestion(dossier, limitsOf(safety)), [dossier, safety]);
-  const asked = useMemo(() => clientCase(dossier, limitsOf(safety)), [dossier, safety]);
+  // As the screen allows it today.
+  const inUse = useMemo(() => settledSetup(dossier, limitsOf(safety)), [dossier, safety]);
   const trials = useMemo(() => countingTrials(dossier), [dossier]);
   const ask = useMemo(
-    () => (question && !isHeld(safety) ? loopQuestion(dossier, question, method, day) : null),
-    [dossier, question, method, day, safety],
+    () =>
+      question && !isHeld(safety) ? loopQuestion(dossier, question, method, day, inUse) : null,
+    [dossier, question, method, day, safety, inUse],
   );
   const { answer, isFresh, hasFailed } = useLoop(ask);
-  // As the screen allows it today.
-  const inUse: Placed | null =
-    dossier.setup && asked.kind === 'ready'
-      ? {
-          setup: asked.question.setup,
-          targetDepthDeg: asked.question.target.thighDepthDeg,
-        }
-      : null;
   const [picked, setPicked] = useState<Placed | null>(startsOwn ? inUse : null);
   const [marked, setMarked] = useState<Showed | null>(null);
   const [comfort, setComfort] = useState<number | null>(null);
@@ -112,8 +106,8 @@ export function TryScreen({
   const chanceOf = (placed: Placed): number | null => {
     if (!answer || !isFresh) return null;
     if (isSame(placed, advice)) return advice?.chance ?? null;
-    const other = answer.others.find((o) => isSame(o, placed));
-    return other?.chance ?? (isSame(placed, inUse) ? answer.chanceNow : null);
+    const other = answer.choice.proposals.find((o) => isSame(o, placed));
+    return other?.chance ?? (isSame(placed, inUse) ? (answer.now?.chance ?? null) : null);
   };
   const showed = marked ?? (current ? cleanTo(current.targetDepthDeg) : null);
   const captures = freshCaptures(dossier, day);
@@ -156,7 +150,7 @@ export function TryScreen({
         setup: current.setup,
         thighDepthDeg: current.targetDepthDeg,
         profile: method.id,
-        why: isAdvised && advice?.why ? advice.why : 'own',
+        why: isAdvised && advice?.kind === 'try' ? 'promising' : 'own',
         chance: chanceOf(current),
         ...what,
         comfort,
@@ -238,9 +232,9 @@ export function TryScreen({
           isOwn
             ? 'Your own choice'
             : isLocked
-              ? 'Locked, and it holds'
+              ? 'Locked'
               : advice?.kind === 'lock'
-                ? 'This one holds'
+                ? 'Ready to lock'
                 : advice
                   ? 'Try next'
                   : 'No further trial advised'
@@ -253,10 +247,10 @@ export function TryScreen({
           !isAdvised || !advice
             ? null
             : isLocked
-              ? `Version ${locked.number} stands: nothing promises clearly more.`
+              ? `Version ${locked.number} is locked and still the one to use.`
               : sayAdvice(advice, trials.length)
         }
-        reasons={isAdvised && advice ? advice.reasons : []}
+        reasons={isAdvised && advice ? sayRoom(advice, question, method) : []}
         onBack={isOwn ? reset : null}
         onSchools={() => go('setup/schools')}
         onMap={() => go('setup/map')}
@@ -268,9 +262,9 @@ export function TryScreen({
         )}
         {!isStopped && answer && isFresh && (
           <OtherSetups
-            others={answer.others}
+            others={answer.choice.proposals.filter((p) => !isSame(p, advice))}
             inUse={inUse && !isSame(inUse, advice) ? inUse : null}
-            chanceInUse={answer.chanceNow}
+            chanceInUse={answer.now?.chance ?? null}
             onPick={pick}
             onMap={() => go('setup/map')}
           />
@@ -336,7 +330,7 @@ export function TryScreen({
           />
         ) : (
           <Button
-            title="Next: Prescription"
+            title="Next: Plan"
             containerStyle={{ flex: 1 }}
             buttonStyle={{ minHeight: 52 }}
             onPress={() => go('prescription')}

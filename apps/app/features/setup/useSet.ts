@@ -1,22 +1,28 @@
-import { useEffect, useRef, useState } from 'react';
-import type { ChanceMap, MethodProfile, SetupQuestion } from '@zither/core';
-import {
-  type SchoolAnswer,
-  type LoopAnswer,
-  type LoopQuestion,
-  type MapQuestion,
+import { useEffect, useMemo, useRef, useState } from 'react';
+import type { ChanceMap, SafetyLimit, SetupChoice } from '@zither/core';
+import type {
+  Answer,
+  AnswerQuestion,
+  LoopAnswer,
+  LoopQuestion,
+  MapQuestion,
+  MethodQuestion,
+  SetupUse,
 } from '@zither/visit';
+import { settledSetup } from '@zither/visit';
 
 /** What the worker of Set is asked, and what it answers. */
 export type SetAsked = { id: number } & (
   | { kind: 'loop'; ask: LoopQuestion }
   | { kind: 'map'; ask: MapQuestion }
-  | { kind: 'school'; ask: { question: SetupQuestion; profile: MethodProfile } }
+  | { kind: 'answer'; ask: AnswerQuestion }
+  | { kind: 'method'; ask: MethodQuestion }
 );
 export type SetTold = { id: number } & (
   | { kind: 'loop'; answer: LoopAnswer }
   | { kind: 'map'; answer: ChanceMap }
-  | { kind: 'school'; isWhole: boolean; answer: SchoolAnswer }
+  | { kind: 'answer'; answer: Answer }
+  | { kind: 'method'; isWhole: boolean; answer: SetupChoice }
   | { kind: 'progress'; share: number }
 );
 
@@ -93,16 +99,13 @@ export function useChanceMap(ask: MapQuestion | null): {
   return { map: told?.kind === 'map' ? told.answer : null, hasFailed };
 }
 
-export type SchoolState =
+export type MethodState =
   | { kind: 'searching'; share: number }
-  | { kind: 'answer'; answer: SchoolAnswer; isWhole: boolean; share: number }
+  | { kind: 'answer'; answer: SetupChoice; isWhole: boolean; share: number }
   | { kind: 'failed' };
 
-/** What a school would prescribe: a first answer at once, the whole one as soon as it is there; null profile = not asked. */
-export function useSchool(
-  question: SetupQuestion | null,
-  profile: MethodProfile | null,
-): SchoolState {
+/** What a method would propose: a first answer at once, the whole one as soon as it is there; null = not asked. */
+export function useMethod(ask: MethodQuestion | null): MethodState {
   const {
     told,
     of,
@@ -110,10 +113,34 @@ export function useSchool(
     share: done,
     shareOf,
     hasFailed,
-  } = useSet(question && profile ? { kind: 'school', ask: { question, profile } } : null);
+  } = useSet(ask && { kind: 'method', ask });
   const share = shareOf === asked ? done : 0;
   if (hasFailed) return { kind: 'failed' };
-  return told?.kind === 'school' && of === asked
+  return told?.kind === 'method' && of === asked
     ? { kind: 'answer', answer: told.answer, isWhole: told.isWhole, share }
     : { kind: 'searching', share };
+}
+
+/** The one answer on a client, worked out beside the page; the one before stays until the next is there. */
+export function useAnswer(ask: AnswerQuestion | null): {
+  answer: Answer | null;
+  isFresh: boolean;
+  hasFailed: boolean;
+} {
+  const { told, of, asked, hasFailed } = useSet(ask && { kind: 'answer', ask });
+  return {
+    answer: told?.kind === 'answer' ? told.answer : null,
+    isFresh: of !== null && of === asked,
+    hasFailed,
+  };
+}
+
+/** The setup in use: at once where somebody locked or chose one, from the worker where it is the search's proposal. */
+export function useInUse(
+  ask: AnswerQuestion | null,
+  limits: readonly SafetyLimit[],
+): SetupUse | null {
+  const settled = useMemo(() => ask && settledSetup(ask.dossier, limits), [ask, limits]);
+  const { answer } = useAnswer(settled ? null : ask);
+  return settled ?? answer?.use ?? null;
 }

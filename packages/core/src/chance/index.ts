@@ -1,1 +1,2 @@
 export * from './seeded.ts';
+export * from './normal.ts';

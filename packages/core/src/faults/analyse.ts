@@ -1,6 +1,6 @@
 import { resolveBody } from '../body/resolveBody.ts';
 import { buildLinkage } from '../linkage/linkage.ts';
-import { type Side } from '../linkage/setup.ts';
+import { lowerSide, type Side } from '../linkage/setup.ts';
 import { cleaned, type SeriesFault } from '../motion/clean.ts';
 import { repsOf, type Rep } from '../motion/reps.ts';
 import type { Quality, Series } from '../motion/series.ts';
@@ -17,7 +17,7 @@ import {
 import { frontHipHeight, frontPicture, frontReadings, type FrontPicture } from './frontFaults.ts';
 import type { NotJudged, RepReading } from './measured.ts';
 import { meanOver, repWindow, standingFrames } from './repWindow.ts';
-import { setRight, stifferOf } from './setRight.ts';
+import { setRight } from './setRight.ts';
 import { sideReadings } from './sideFaults.ts';
 import { sidePicture, type SidePicture } from './sidePicture.ts';
 import { faultsOf, type CameraView } from './table.ts';
@@ -204,7 +204,7 @@ function readSide(
   rateHz: number,
   { subject, facing }: AnalysisQuestion,
 ): Read {
-  const side = facing ?? (subject ? stifferOf(subject.limits) : 'left');
+  const side = facing ?? (subject ? lowerSide(subject.limits.dorsiflexionDeg) : 'left');
   const setup = subject?.setup;
   const carried = {
     statureMm: subject?.body.statureMm ?? 1750,

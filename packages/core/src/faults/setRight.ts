@@ -1,5 +1,5 @@
 import { toDeg, toRad } from '../geometry/angles.ts';
-import type { Side } from '../linkage/setup.ts';
+import { lowerSide, type Side } from '../linkage/setup.ts';
 import { levelled, scaled, seenDistanceMm } from '../motion/frame.ts';
 import { middleOf } from '../motion/middle.ts';
 import type { Series } from '../motion/series.ts';
@@ -42,12 +42,8 @@ function middleGap(
 function footAcrossMm({ body, setup, limits }: Case, facing: Side | null): number | null {
   const foot = body.segmentsMm?.foot;
   if (foot === undefined) return null;
-  return foot * Math.cos(toRad(setup.toeOutDeg[facing ?? stifferOf(limits)]));
+  return foot * Math.cos(toRad(setup.toeOutDeg[facing ?? lowerSide(limits.dorsiflexionDeg)]));
 }
-
-/** The side whose ankle decides when nobody says which leg is in the picture. */
-export const stifferOf = ({ dorsiflexionDeg }: Case['limits']): Side =>
-  dorsiflexionDeg.right < dorsiflexionDeg.left ? 'right' : 'left';
 
 /** Upright, in millimetres, the right way round; says what was done to it. */
 export function setRight(

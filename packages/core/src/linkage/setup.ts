@@ -41,3 +41,7 @@ export interface Setup {
   /** Knee track relative to the foot, degrees; 0 = knee follows the foot, + = knee outward. */
   trackingOffsetDeg: number;
 }
+
+/** The side with the lower of two values; the left of equals. */
+export const lowerSide = ({ left, right }: BothSides<number>): Side =>
+  right < left ? 'right' : 'left';

@@ -1,12 +1,19 @@
-import type { FirstCause } from './causes.ts';
+import type { CauseId } from '../diagnose/causes.ts';
+import type { BannedCue } from '../diagnose/verdicts.ts';
+import type { SafetyLimit } from '../safety/screen.ts';
 
 /** A cue: at most two are given at a time. */
 export interface Cue {
   id: string;
   kind: 'external' | 'internal' | 'setUp';
   words: string;
-  causes: readonly FirstCause[];
+  /** What it answers, of the causes that Probe weighs; the first is what it is best at. */
+  causes: readonly CauseId[];
   precaution: string;
+  /** Limits of the screen under which it is not given. */
+  barredBy: readonly SafetyLimit['kind'][];
+  /** Not given while this is banned for the client. */
+  bannedAs?: BannedCue;
 }
 
 export const CUES: readonly Cue[] = [
@@ -14,15 +21,17 @@ export const CUES: readonly Cue[] = [
     id: 'heels-print',
     kind: 'external',
     words: 'Leave a heel print in the floor, all the way down.',
-    causes: ['ankleJoint', 'habitDives'],
+    causes: ['ankleJoint', 'gastrocnemius', 'habitDives'],
     precaution: 'Not a cue to sit back: the whole foot stays down.',
+    barredBy: [],
   },
   {
     id: 'between-heels',
     kind: 'external',
     words: 'Lower the belt buckle between your heels.',
-    causes: ['ankleJoint', 'hipFoldRoom', 'stanceOutOfRange'],
+    causes: ['hipFoldRoom', 'adductors', 'ankleJoint'],
     precaution: 'Stop above any hip pinch.',
+    barredBy: ['depthCap', 'noDeepFold', 'verticalShins'],
   },
   {
     id: 'chest-goes-with-shins',
@@ -30,20 +39,23 @@ export const CUES: readonly Cue[] = [
     words: 'Let the chest go with the shins: two parallel lines.',
     causes: ['proportions'],
     precaution: 'Long thighs need this lean. Do not chase an upright chest.',
+    barredBy: ['verticalShins'],
   },
   {
     id: 'midfoot-heavy',
     kind: 'external',
     words: 'Keep the laces heavy.',
-    causes: ['proportions', 'habitSitsBack', 'control'],
+    causes: ['habitDives', 'quadsWeak', 'loadBeyondControl'],
     precaution: 'Feel it; do not stare at the mirror.',
+    barredBy: [],
   },
   {
     id: 'knees-reach',
     kind: 'external',
     words: 'Let the knees travel to the line in front of your toes.',
-    causes: ['habitSitsBack'],
+    causes: ['habitSitsBack', 'quadsWeak'],
     precaution: 'Only with the whole foot down and no knee pain.',
+    barredBy: ['verticalShins'],
   },
   {
     id: 'unlock-together',
@@ -51,6 +63,7 @@ export const CUES: readonly Cue[] = [
     words: 'Unlock knees and hips in the same breath.',
     causes: ['habitSitsBack', 'habitDives'],
     precaution: 'Start without load.',
+    barredBy: ['verticalShins'],
   },
   {
     id: 'chair-behind',
@@ -58,33 +71,38 @@ export const CUES: readonly Cue[] = [
     words: 'Reach for a chair behind you before the knees go.',
     causes: ['habitDives'],
     precaution: 'Not for somebody who already sits back.',
+    barredBy: [],
   },
   {
     id: 'tripod',
     kind: 'setUp',
     words: 'Three points: big toe, little toe, heel.',
-    causes: ['control', 'stanceOutOfRange', 'habitDives'],
+    causes: ['footControl', 'lateralLeg', 'shoeOrSurface'],
     precaution: 'Keep a prescribed orthosis in.',
+    barredBy: [],
   },
   {
     id: 'feet-same',
     kind: 'setUp',
     words: 'Set both feet to the same mark before you go down.',
-    causes: ['hipInwardRotation', 'stanceOutOfRange'],
+    causes: ['hipInwardRotation'],
     precaution: 'If one hip pinches with feet alike, stop and have it measured.',
+    barredBy: [],
   },
   {
     id: 'knee-over-second-toe',
     kind: 'internal',
     words: 'Point the knees where the second toes point.',
-    causes: ['hipInwardRotation', 'ankleJoint'],
+    causes: ['abductors', 'overCuedKneesOut', 'hipInwardRotation'],
     precaution: 'Not “knees out”: knees that already track are left alone.',
+    barredBy: [],
   },
   {
     id: 'breathe-brace',
     kind: 'setUp',
     words: 'Breath in low, ribs over the belt, then move.',
-    causes: ['control', 'proportions'],
+    causes: ['trunkBracing', 'hipFlexors', 'shoulderLat', 'loadBeyondControl'],
     precaution: 'No long breath-holds with high blood pressure or in pregnancy.',
+    barredBy: [],
   },
 ];

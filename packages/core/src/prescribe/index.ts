@@ -1,4 +1,3 @@
-export * from './causes.ts';
 export * from './drills.ts';
 export * from './cues.ts';
 export * from './prescribe.ts';

@@ -1,52 +1,61 @@
 import type { CauseId } from '../diagnose/causes.ts';
-import type { Setup, Side } from '../linkage/setup.ts';
-import type { Asymmetry } from '../measure/error.ts';
-import type { Recommendation, SetupWish } from '../setup/recommend.ts';
-import type { FirstCause } from './causes.ts';
+import type { BannedCue } from '../diagnose/verdicts.ts';
+import type { Side } from '../linkage/setup.ts';
+import type { SafetyLimit } from '../safety/screen.ts';
 import type { Cue } from './cues.ts';
 import type { Drill } from './drills.ts';
 
-/** Sides a finding or a drill concerns. */
+/** Sides a cause or a drill concerns. */
 export type SideSet = Side | 'both';
 
-/** A cause the measurements point at, strongest first, in one sentence of plain words. */
-export interface Finding {
-  cause: FirstCause;
-  side: SideSet;
-  because: string;
+/** A cause to work on, with the side that its own evidence names. */
+export interface WorkedCause {
+  cause: CauseId;
+  side: Side | null;
+  chance: number;
+  /** What spoke for it, in a few words each. */
+  because: readonly string[];
+}
+
+/** What a plan is made from: the causes to work on, most probable first, and what must be kept from it. */
+export interface PrescriptionInput {
+  causes: readonly WorkedCause[];
+  limits: readonly SafetyLimit[];
+  /** Sent to a clinician: nothing is drilled for them. */
+  referred: readonly CauseId[];
+  banned: readonly BannedCue[];
 }
 
 export interface PrescribedCue {
   cue: Cue;
-  because: string;
+  for: WorkedCause;
 }
 
 export interface PrescribedDrill {
   drill: Drill;
+  for: WorkedCause;
   /** Order in which to do the sides; `both` when together. */
   sides: { first: SideSet; doubled: Side | null };
-  because: string;
 }
 
-/** The end of a first visit: how to stand, what to think of, what to do at home. */
+/** Why something that would fit is left out. */
+export type LeftOutBecause =
+  | { kind: 'limit'; limit: SafetyLimit['kind'] }
+  | { kind: 'referred'; cause: CauseId }
+  | { kind: 'banned'; cue: BannedCue };
+
+export interface LeftOut {
+  what: 'cue' | 'drill';
+  id: string;
+  name: string;
+  because: LeftOutBecause;
+}
+
+/** What the client thinks of and does at home, and what was left out. */
 export interface Prescription {
-  recommendation: Recommendation;
-  findings: Finding[];
-  sideDifference: Asymmetry;
   /** At most two. */
   cues: PrescribedCue[];
-  /** Three, in routine order. */
+  /** At most three, in routine order. */
   drills: PrescribedDrill[];
-}
-
-/** A wish plus what was seen at the bottom of the habitual squat and how well the ankle was measured. */
-export interface PrescriptionInput extends SetupWish {
-  /** Kneecap past the longest toe at the bottom, mm, habitual squat; null = not measured. */
-  kneeTravelMm: number | null;
-  /** Standard error of the dorsiflexion readings, degrees. */
-  dorsiflexionSemDeg: number;
-  /** Sent to a clinician: named among the findings, and no drill or cue is given for them. Absent = none. */
-  referred?: readonly CauseId[] | undefined;
-  /** A setup that was tried and settled: the plan keeps it. Absent = the plan looks for one. */
-  settled?: { setup: Setup; targetDepthDeg: number } | undefined;
+  notAdvised: LeftOut[];
 }

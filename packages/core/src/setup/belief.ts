@@ -1,24 +1,179 @@
-import { resolveBody } from '../body/resolveBody.ts';
-import { normal, type Random } from '../chance/seeded.ts';
-import { toDeg } from '../geometry/angles.ts';
-import { buildLinkage } from '../linkage/linkage.ts';
-import { SIDES, type BothSides, type Setup, type Side } from '../linkage/setup.ts';
-import type { Case } from '../window/solve.ts';
-import { limitsForSide } from '../window/limits.ts';
-import { USUAL_UNCERTAINTY, type LimitDraw } from './draws.ts';
-import type { FoundSetup } from './finder.ts';
-import { caseFor, type SetupQuestion } from './question.ts';
-import type { MethodProfile } from './profiles.ts';
-import { foldNeededAt, reachTables, type Reach } from './reach.ts';
+import { normalQuantile, normalShare, radicalInverse } from '../chance/normal.ts';
+import { SIDES, type BothSides, type Side } from '../linkage/setup.ts';
+import type { SetupQuestion } from './question.ts';
+import { foldNeededAt, type PerUnit, type Reach } from './reach.ts';
 
-/** What this client's true limits may be: weighed guesses, degrees. */
-export interface LimitBelief {
+/** What may be true of a client: weighed guesses at everything that is not known for certain. */
+export interface Belief {
+  /** Dorsiflexion as it shows in a squat, degrees. */
   left: Float64Array;
   right: Float64Array;
-  /** Fold at zero abduction; NaN where none was measured. */
-  fold: Float64Array;
+  /** Fold at zero abduction, degrees; null where none was measured. */
+  fold: Float64Array | null;
+  /** By what share the true length is longer than the one known. */
+  thigh: Float64Array;
+  trunk: Float64Array;
+  shank: Float64Array;
+  /** By what share of the foot the balance point lies further forward. */
+  balance: Float64Array;
   /** Sums to one. */
   weight: Float64Array;
+}
+
+/** Guesses in a belief. */
+export const GUESSES = 2048;
+/** From just too little to just enough, a limit shows over about so many degrees (house defaults). */
+const SOFT_DEG = { ankle: 0.7, fold: 1.5 } as const;
+/** How often a trial shows what the limits do not explain: attention, the eye, a bad rep (house default). */
+const LAPSE = 0.06;
+
+/** Bases of the seven dimensions; the first two are the ankles', which the mirrored half swaps. */
+const BASES = [2, 3, 5, 7, 11, 13, 17] as const;
+
+/** Standard normal draws, evenly spread (Halton 1960): the second half is the first with left and right swapped, so that sides are treated alike. */
+function standardDraws(count: number): Float64Array[] {
+  const half = count / 2;
+  const z = BASES.map((base) =>
+    Float64Array.from({ length: half }, (_, i) => normalQuantile(radicalInverse(i + 20, base))),
+  );
+  return z.map((own, dimension) => {
+    const twin = dimension === 0 ? z[1]! : dimension === 1 ? z[0]! : own;
+    const both = new Float64Array(count);
+    both.set(own);
+    both.set(twin, half);
+    return both;
+  });
+}
+
+let cached: Float64Array[] | null = null;
+const draws = (): Float64Array[] => (cached ??= standardDraws(GUESSES));
+
+/** What is believed before any trial: readings, lengths and balance, spread as the uncertainty says. The same every time. */
+export function startBelief({
+  dorsiflexionDeg,
+  hipFold,
+  uncertainty,
+}: Pick<SetupQuestion, 'dorsiflexionDeg' | 'hipFold' | 'uncertainty'>): Belief {
+  const [zLeft, zRight, zFold, zThigh, zTrunk, zShank, zBalance] = draws() as [
+    Float64Array,
+    Float64Array,
+    Float64Array,
+    Float64Array,
+    Float64Array,
+    Float64Array,
+    Float64Array,
+  ];
+  const u = uncertainty;
+  const rest = Math.sqrt(1 - u.thighTrunk ** 2);
+  const around = (mean: number, sd: number, z: Float64Array) => z.map((v) => mean + sd * v);
+  return {
+    left: around(dorsiflexionDeg.left, u.dorsiflexionDeg.left, zLeft),
+    right: around(dorsiflexionDeg.right, u.dorsiflexionDeg.right, zRight),
+    fold: hipFold ? around(hipFold.atZeroAbductionDeg, u.hipFoldDeg, zFold) : null,
+    thigh: around(0, u.thigh, zThigh),
+    trunk: zTrunk.map((v, i) => u.trunk * (u.thighTrunk * zThigh[i]! + rest * v)),
+    shank: around(0, u.shank, zShank),
+    balance: around(0, u.balance, zBalance),
+    weight: new Float64Array(GUESSES).fill(1 / GUESSES),
+  };
+}
+
+/** What one setup asks of both sides, ready to be compared with many guesses. */
+export interface SetupReach extends BothSides<Reach> {
+  /** A fold the screen allows at most, whatever the client has, degrees; Infinity = none. */
+  foldCapDeg: number;
+}
+
+const shift = (per: PerUnit, b: Belief, i: number): number =>
+  per.thigh * b.thigh[i]! +
+  per.trunk * b.trunk[i]! +
+  per.shank * b.shank[i]! +
+  per.balance * b.balance[i]!;
+
+/** Degrees a side has left for one guess: of its ankle, and of the ceilings that are not the ankle's. */
+function spareOf(reach: Reach, ankleDeg: number, moved: number): number {
+  const { neededDeg, slackDeg, pitchDeg } = reach;
+  if (neededDeg === null) return -Infinity;
+  return Math.min(ankleDeg + pitchDeg - neededDeg, slackDeg) - moved;
+}
+
+const foldSpareOf = (reach: Reach, ankleDeg: number, fold: number, moved: number): number =>
+  reach.foldNeededDeg === null
+    ? Infinity
+    : fold - foldNeededAt(reach, ankleDeg + reach.pitchDeg) - moved;
+
+/** How likely each part holds for one guess: left side, right side, fold. */
+function holding(reach: SetupReach, b: Belief, i: number): BothSides<number> & { fold: number } {
+  const ankles = { left: b.left[i]!, right: b.right[i]! };
+  const fold = Math.min(b.fold ? b.fold[i]! : Infinity, reach.foldCapDeg);
+  const side = (s: Side) =>
+    normalShare(spareOf(reach[s], ankles[s], shift(reach[s].perUnit, b, i)) / SOFT_DEG.ankle);
+  const foldSide = (s: Side) =>
+    foldSpareOf(reach[s], ankles[s], fold, shift(reach[s].foldPerUnit, b, i));
+  return {
+    left: side('left'),
+    right: side('right'),
+    fold:
+      fold === Infinity
+        ? 1
+        : normalShare(Math.min(foldSide('left'), foldSide('right')) / SOFT_DEG.fold),
+  };
+}
+
+/** Chance that one guess gets down: depth reached, heels down, fold kept. */
+export function getsDownFor(belief: Belief, reach: SetupReach, i: number): number {
+  const h = holding(reach, belief, i);
+  return h.left * h.right * h.fold;
+}
+
+/**
+ * Chance that the client gets down in a setup: depth reached with the heels down and the fold kept. The one chance that every page shows.
+ *
+ * @param most only the first so many guesses of each half, for searching hundreds of setups; what is shown uses them all
+ */
+export function chanceOf(belief: Belief, reach: SetupReach, most = Infinity): number {
+  const { left: l, right: r } = reach;
+  if (l.neededDeg === null || r.neededDeg === null) return 0;
+  const { left, right, fold, thigh, trunk, shank, balance, weight } = belief;
+  const spareL = l.pitchDeg - l.neededDeg;
+  const spareR = r.pitchDeg - r.neededDeg;
+  const hasFold = (fold !== null || reach.foldCapDeg < Infinity) && l.foldNeededDeg !== null;
+  const [pl, pr] = [l.perUnit, r.perUnit];
+  const [fl, fr] = [l.foldPerUnit, r.foldPerUnit];
+  // Feet that stand alike share one table, in which the stiffer ankle needs more fold.
+  const isShared = l.foldNeededDeg === r.foldNeededDeg;
+  const moved = (p: PerUnit, i: number) =>
+    p.thigh * thigh[i]! + p.trunk * trunk[i]! + p.shank * shank[i]! + p.balance * balance[i]!;
+  let sum = 0;
+  let all = 0;
+  const half = Math.max(1, weight.length / 2);
+  const count = Math.min(most, half);
+  for (let k = 0; k < 2 * count && k < weight.length; k += 1) {
+    const i = k < count ? k : half + k - count;
+    const w = weight[i]!;
+    all += w;
+    const movedL = moved(pl, i);
+    const a = normalShare((Math.min(left[i]! + spareL, l.slackDeg) - movedL) / SOFT_DEG.ankle);
+    if (a === 0) continue;
+    const movedR = pl === pr ? movedL : moved(pr, i);
+    const b = normalShare((Math.min(right[i]! + spareR, r.slackDeg) - movedR) / SOFT_DEG.ankle);
+    if (b === 0) continue;
+    let p = a * b;
+    if (hasFold) {
+      const own = fold === null ? Infinity : fold[i]!;
+      const has = own < reach.foldCapDeg ? own : reach.foldCapDeg;
+      const spare = isShared
+        ? has - foldNeededAt(l, Math.min(left[i]!, right[i]!) + l.pitchDeg) - moved(fl, i)
+        : Math.min(
+            has - foldNeededAt(l, left[i]! + l.pitchDeg) - moved(fl, i),
+            has - foldNeededAt(r, right[i]! + r.pitchDeg) - moved(fr, i),
+          );
+      p *= normalShare(spare / SOFT_DEG.fold);
+    }
+    sum += w * p;
+  }
+  // The weights sum to one only to rounding.
+  return all > 0 ? Math.min(1, sum / all) : 0;
 }
 
 /** What a trial of 3–5 reps showed. */
@@ -28,86 +183,6 @@ export interface TrialSeen {
   heelRose: BothSides<boolean>;
   /** The back began to round before the target. */
   tucked: boolean;
-}
-
-export const PARTICLES = 2000;
-/** How often a trial shows what the limits do not explain: attention, the eye, a bad rep (house default). */
-const LAPSE = 0.06;
-/** From just too little to just enough, a limit shows over about so many degrees (house defaults). */
-const SOFT_DEG = { ankle: 0.7, fold: 1.5 } as const;
-/** Below this share of particles that still count, they are drawn anew. */
-const RESAMPLE_BELOW = 0.5;
-
-/** Normal distribution function by the logistic that stands for it within a hundredth. */
-const share = (z: number): number => 1 / (1 + Math.exp(-1.702 * z));
-
-/** Guesses spread as the readings and their errors say. */
-export function startBelief(
-  question: Pick<SetupQuestion, 'dorsiflexionDeg' | 'hipFold' | 'uncertainty'>,
-  random: Random,
-  count = PARTICLES,
-): LimitBelief {
-  const sem = question.uncertainty ?? USUAL_UNCERTAINTY;
-  const around = (mean: number, sd: number) =>
-    Float64Array.from({ length: count }, () => mean + sd * normal(random));
-  return {
-    left: around(question.dorsiflexionDeg.left, sem.dorsiflexionDeg),
-    right: around(question.dorsiflexionDeg.right, sem.dorsiflexionDeg),
-    fold: around(question.hipFold?.atZeroAbductionDeg ?? NaN, sem.hipFoldDeg),
-    weight: new Float64Array(count).fill(1 / count),
-  };
-}
-
-/** What one setup asks of each side, ready to be held against many guesses. Feet that stand alike share one table. */
-export type SetupReach = BothSides<Reach>;
-
-/** What one setup asks. */
-export function reachOf(
-  question: SetupQuestion,
-  profile: MethodProfile,
-  { setup, targetDepthDeg }: Pick<FoundSetup, 'setup' | 'targetDepthDeg'>,
-): SetupReach {
-  const base = caseFor(question, profile, setup, targetDepthDeg);
-  const left = reachOfSide(question, base, 'left');
-  const isAlike = setup.toeOutDeg.left === setup.toeOutDeg.right;
-  return { left, right: isAlike ? left : reachOfSide(question, base, 'right') };
-}
-
-function reachOfSide(question: SetupQuestion, base: Case, side: Side): Reach {
-  const link = buildLinkage(resolveBody(question.body), base.setup, side);
-  const limits = limitsForSide(base.limits, side);
-  const pitch = toDeg(link.foot.pitch);
-  const { left, right } = question.dorsiflexionDeg;
-  const low = Math.min(left, right) + pitch - 8;
-  const high = Math.max(left, right) + pitch + 8;
-  const count = limits.hipFold ? 9 : 0;
-  const shanks = Float64Array.from(
-    { length: count },
-    (_, k) => low + ((high - low) * k) / (count - 1),
-  );
-  const [reach] = reachTables(link, limits, [base.target.thighDepthDeg], shanks);
-  if (!reach) throw new Error('a target gives a table');
-  return reach;
-}
-
-/** How surely the back holds for one guess; the side that is stiffer folds more. Without a measured fold nothing is said against it. */
-function foldHolds(reach: SetupReach, left: number, right: number, fold: number): number {
-  const stiffer = left <= right ? reach.left : reach.right;
-  if (stiffer.foldNeededDeg === null) return 1;
-  const spare = fold - foldNeededAt(stiffer, Math.min(left, right) + stiffer.pitchDeg);
-  if (Number.isFinite(spare)) return share(spare / SOFT_DEG.fold);
-  return spare > 0 || Number.isNaN(spare) ? 1 : 0;
-}
-
-/** How surely each part holds for one guess: left ankle, right ankle, fold. */
-function holding(reach: SetupReach, left: number, right: number, fold: number) {
-  if (reach.left.neededDeg === null || reach.right.neededDeg === null)
-    return { left: 0, right: 0, fold: 1 };
-  return {
-    left: share((left + reach.left.pitchDeg - reach.left.neededDeg) / SOFT_DEG.ankle),
-    right: share((right + reach.right.pitchDeg - reach.right.neededDeg) / SOFT_DEG.ankle),
-    fold: foldHolds(reach, left, right, fold),
-  };
 }
 
 /** Chance of what was seen, for one guess. What a rep did not get down to it does not tell. */
@@ -126,222 +201,51 @@ function likelihood(h: ReturnType<typeof holding>, seen: TrialSeen): number {
   return p;
 }
 
-/**
- * The belief after a trial: each guess weighed by how well it explains what was seen; drawn anew, a little scattered, when few still count.
- * A particle filter (Gordon, Salmond & Smith 1993, from memory) with systematic resampling.
- */
-export function afterTrial(
-  belief: LimitBelief,
-  reach: SetupReach,
-  seen: TrialSeen,
-  random: Random,
-): LimitBelief {
-  const count = belief.weight.length;
-  const weight = new Float64Array(count);
-  let sum = 0;
-  for (let i = 0; i < count; i += 1) {
-    const h = holding(reach, belief.left[i]!, belief.right[i]!, belief.fold[i]!);
-    weight[i] = belief.weight[i]! * likelihood(h, seen);
-    sum += weight[i]!;
-  }
-  let squares = 0;
-  for (let i = 0; i < count; i += 1) {
-    weight[i] = weight[i]! / sum;
-    squares += weight[i]! ** 2;
-  }
-  const next = { ...belief, weight };
-  return 1 / squares < RESAMPLE_BELOW * count ? resampled(next, random) : next;
+/** The belief with every guess weighed by a likelihood. */
+export function weighedBy(belief: Belief, likelihoodOf: (i: number) => number): Belief {
+  const weight = belief.weight.map((w, i) => w * likelihoodOf(i));
+  const sum = weight.reduce((all, w) => all + w, 0);
+  return { ...belief, weight: weight.map((w) => w / sum) };
 }
 
-function spreadOf(values: Float64Array, weight: Float64Array): number {
+/**
+ * The belief after a trial: each guess weighed by how well it explains what was seen. Importance weighting of fixed, evenly spread guesses:
+ * nothing is drawn anew, so neither order nor side matters.
+ */
+export const afterTrial = (belief: Belief, reach: SetupReach, seen: TrialSeen): Belief =>
+  weighedBy(belief, (i) => likelihood(holding(reach, belief, i), seen));
+
+/** How many equally weighed guesses a belief is worth. */
+export const effectiveGuesses = ({ weight }: Belief): number =>
+  1 / weight.reduce((sum, w) => sum + w * w, 0);
+
+/** Mean and standard deviation of a limit under the belief, degrees; null where it is not known at all. */
+export function limitNow(
+  belief: Belief,
+  which: 'left' | 'right' | 'fold',
+): { mean: number; sd: number } | null {
+  const values = belief[which];
+  if (!values) return null;
   let mean = 0;
   let square = 0;
-  for (let i = 0; i < values.length; i += 1) {
-    mean += weight[i]! * values[i]!;
-    square += weight[i]! * values[i]! ** 2;
-  }
-  return Math.sqrt(Math.max(0, square - mean * mean));
-}
-
-/** Guesses drawn anew by weight, moved toward their mean and scattered so that mean and spread stay (Liu & West 2001, from memory). */
-function resampled(belief: LimitBelief, random: Random): LimitBelief {
-  const count = belief.weight.length;
-  const picks = new Int32Array(count);
-  const start = random() / count;
-  let sum = belief.weight[0]!;
-  let from = 0;
-  for (let i = 0; i < count; i += 1) {
-    const at = start + i / count;
-    while (at > sum && from < count - 1) {
-      from += 1;
-      sum += belief.weight[from]!;
-    }
-    picks[i] = from;
-  }
-  const keep = 0.97;
-  const scatter = Math.sqrt(1 - keep * keep);
-  const drawn = (values: Float64Array): Float64Array => {
-    if (Number.isNaN(values[0])) return values;
-    const sd = spreadOf(values, belief.weight);
-    let mean = 0;
-    for (let i = 0; i < count; i += 1) mean += belief.weight[i]! * values[i]!;
-    return Float64Array.from(
-      picks,
-      (k) => keep * values[k]! + (1 - keep) * mean + scatter * sd * normal(random),
-    );
-  };
-  return {
-    left: drawn(belief.left),
-    right: drawn(belief.right),
-    fold: drawn(belief.fold),
-    weight: new Float64Array(count).fill(1 / count),
-  };
-}
-
-/** Chance of a clean rep in a setup, under the belief. */
-export function cleanChance(belief: LimitBelief, reach: SetupReach): number {
-  const { left, right, fold, weight } = belief;
-  if (reach.left.neededDeg === null || reach.right.neededDeg === null) return 0;
-  // Asked of hundreds of setups: what does not change from guess to guess stays outside, and where a limit is far off it is not worked out.
-  const spareLeft = reach.left.pitchDeg - reach.left.neededDeg;
-  const spareRight = reach.right.pitchDeg - reach.right.neededDeg;
-  let sum = 0;
-  for (let i = 0; i < weight.length; i += 1) {
-    const ankles =
-      share((left[i]! + spareLeft) / SOFT_DEG.ankle) *
-      share((right[i]! + spareRight) / SOFT_DEG.ankle);
-    if (ankles < 1e-9) continue;
-    sum += weight[i]! * ankles * foldHolds(reach, left[i]!, right[i]!, fold[i]!);
-  }
-  // The weights sum to one only to rounding.
-  return Math.min(1, sum);
-}
-
-/** So many draws of the limits as believed, evenly by weight, as differences from what was measured. */
-export function drawsFrom(
-  belief: LimitBelief,
-  question: Pick<SetupQuestion, 'dorsiflexionDeg' | 'hipFold'>,
-  count: number,
-): LimitDraw[] {
-  const fold = question.hipFold?.atZeroAbductionDeg ?? 0;
-  const list: LimitDraw[] = [];
-  let from = 0;
-  let sum = belief.weight[0]!;
-  for (let i = 0; i < count; i += 1) {
-    const at = (i + 0.5) / count;
-    while (at > sum && from < belief.weight.length - 1) {
-      from += 1;
-      sum += belief.weight[from]!;
-    }
-    list.push({
-      left: belief.left[from]! - question.dorsiflexionDeg.left,
-      right: belief.right[from]! - question.dorsiflexionDeg.right,
-      fold: Number.isNaN(belief.fold[from]!) ? 0 : belief.fold[from]! - fold,
-    });
-  }
-  return list;
-}
-
-/** Mean and spread of a limit under the belief, degrees. */
-export function limitNow(
-  { weight, ...limits }: LimitBelief,
-  which: 'left' | 'right' | 'fold',
-): { mean: number; sd: number } {
-  let mean = 0;
-  limits[which].forEach((v, i) => {
-    mean += weight[i]! * v;
+  values.forEach((v, i) => {
+    mean += belief.weight[i]! * v;
+    square += belief.weight[i]! * v * v;
   });
-  return { mean, sd: spreadOf(limits[which], weight) };
+  return { mean, sd: Math.sqrt(Math.max(0, square - mean * mean)) };
 }
 
-/** A setup under thought, with what it asks. */
-export interface TrialOption {
-  setup: Setup;
-  targetDepthDeg: number;
-  reach: SetupReach;
-  /** Points without the chance; see the finder. */
-  merit: number;
-  /** Tried clean already. */
-  wasClean: boolean;
-}
+/** Nothing went wrong that the limits can explain. */
+export const isClean = (seen: TrialSeen): boolean =>
+  seen.reached && !seen.tucked && !seen.heelRose.left && !seen.heelRose.right;
 
-export type TrialAdvice =
-  | { kind: 'lock'; option: TrialOption; chance: number }
-  | {
-      kind: 'try';
-      option: TrialOption;
-      chance: number;
-      why: 'promising' | 'informative';
-      bits: number;
-    };
-
-/** From here a setup is promising enough to be tried for itself, and, once tried clean, to be kept (house defaults). */
-export const TRIAL_FROM = { promising: 0.75, lock: 0.85 } as const;
-
-const entropy = (p: number): number =>
-  p <= 0 || p >= 1 ? 0 : -(p * Math.log2(p) + (1 - p) * Math.log2(1 - p));
-
-/**
- * The next trial worth doing: the setup of most merit that is likely enough; else the one whose outcome says most about the limits. A setup
- * tried clean that stays likely, with nothing better likely enough, is to be locked.
- *
- * @returns null when there is nothing to try
- */
-export const nextTrial = (
-  belief: LimitBelief,
-  options: readonly TrialOption[],
-): TrialAdvice | null => nextOf(weighed(belief, options));
-
-/** A setup under thought with its chance of a clean rep. */
-export interface WeighedOption {
-  option: TrialOption;
-  chance: number;
-}
-
-/** Options with their chances under the belief. */
-export const weighed = (belief: LimitBelief, options: readonly TrialOption[]): WeighedOption[] =>
-  options.map((option) => ({ option, chance: cleanChance(belief, option.reach) }));
-
-/** {@link nextTrial} of options whose chances are known. */
-export function nextOf(options: readonly WeighedOption[]): TrialAdvice | null {
-  const promising = options
-    .filter((w) => w.chance >= TRIAL_FROM.promising)
-    .sort((a, b) => b.option.merit + 100 * b.chance - (a.option.merit + 100 * a.chance));
-  const [best] = promising;
-  if (best) {
-    if (best.option.wasClean && best.chance >= TRIAL_FROM.lock) return { kind: 'lock', ...best };
-    return { kind: 'try', ...best, why: 'promising', bits: entropy(best.chance) };
-  }
-  const telling = [...options].sort((a, b) => entropy(b.chance) - entropy(a.chance))[0];
-  return telling
-    ? { kind: 'try', ...telling, why: 'informative', bits: entropy(telling.chance) }
-    : null;
-}
-
-/** What a trial of a setup shows of a client whose limits are known: for simulation and its tests. */
-export function simulateTrial(
-  reach: SetupReach,
-  truth: { left: number; right: number; fold: number },
-  random: Random,
-): TrialSeen {
-  const h = holding(reach, truth.left, truth.right, truth.fold);
+/** What a trial of a setup shows of a client of whom everything is known: for simulation and its tests. `truth` holds one guess. */
+export function simulateTrial(reach: SetupReach, truth: Belief, random: () => number): TrialSeen {
+  const h = holding(reach, truth, 0);
   const happens = (p: number) => random() < LAPSE / 2 + (1 - LAPSE) * p;
   const heelRose = { left: happens(1 - h.left), right: happens(1 - h.right) };
   const tucked = happens(1 - h.fold);
   // Somebody stopped by a limit goes down on the toes or rounds about as often as stopping short.
   const isFree = !heelRose.left && !heelRose.right && !tucked;
   return { reached: isFree || random() < 0.5, heelRose, tucked };
-}
-
-/** Nothing went wrong. */
-export const isClean = (seen: TrialSeen): boolean =>
-  seen.reached && !seen.tucked && !seen.heelRose.left && !seen.heelRose.right;
-
-/** Chance of a clean rep for somebody whose limits are known. */
-export function trueChance(
-  reach: SetupReach,
-  truth: { left: number; right: number; fold: number },
-): number {
-  const h = holding(reach, truth.left, truth.right, truth.fold);
-  return h.left * h.right * h.fold;
 }

@@ -1,10 +1,11 @@
 import { resolveBody } from '../body/resolveBody.ts';
 import type { Hold, Support } from '../linkage/setup.ts';
-import { cleanChance, reachOf, type LimitBelief } from './belief.ts';
+import { chanceOf, type Belief } from './belief.ts';
 import type { MethodProfile } from './profiles.ts';
 import { SEARCH_STEP, type SetupQuestion } from './question.ts';
+import { reachOf } from './setupReach.ts';
 
-/** Chance of a clean rep over stance and foot angle, everything else as it is. */
+/** Chance of getting down over stance and foot angle, everything else as it is. */
 export interface ChanceMap {
   /** Rising, mm. */
   stancesMm: number[];
@@ -49,11 +50,11 @@ export interface MapAt {
   targetDepthDeg: number;
 }
 
-/** Chance of a clean rep at one point of the map, under the belief. */
+/** Chance of getting down at one point of the map, under the belief. */
 export function chanceAt(
   question: SetupQuestion,
   profile: MethodProfile,
-  belief: LimitBelief,
+  belief: Belief,
   at: MapAt,
   stanceWidthMm: number,
   toeOutDeg: number,
@@ -67,17 +68,14 @@ export function chanceAt(
     balance: profile.balance,
     trackingOffsetDeg: 0,
   };
-  return cleanChance(
-    belief,
-    reachOf(question, profile, { setup, targetDepthDeg: at.targetDepthDeg }),
-  );
+  return chanceOf(belief, reachOf(question, profile, { setup, targetDepthDeg: at.targetDepthDeg }));
 }
 
 /** The whole map. About 250 points. */
 export function chanceMap(
   question: SetupQuestion,
   profile: MethodProfile,
-  belief: LimitBelief,
+  belief: Belief,
   at: MapAt,
 ): ChanceMap {
   const { stancesMm, toesDeg } = mapAxes(question);

@@ -1,12 +1,13 @@
 import type { Body, ResolvedBody } from '../body/resolveBody.ts';
 import { equivalentRiseMm } from '../linkage/foot.ts';
+import { HOLD_LOAD_MOST_KG } from '../linkage/holds.ts';
 import type { BothSides, Hold, Setup, Side, Support } from '../linkage/setup.ts';
 import { obeying } from '../safety/obey.ts';
 import type { SafetyLimit } from '../safety/screen.ts';
-import type { HipFoldLimit, Limits } from '../window/limits.ts';
+import { NAMED_DEPTHS_DEG, type HipFoldLimit, type Limits } from '../window/limits.ts';
 import type { Case } from '../window/solve.ts';
-import type { LimitDraw, Uncertainty } from './draws.ts';
 import type { MethodProfile } from './profiles.ts';
+import type { Uncertainty } from './uncertainty.ts';
 
 /** Something to stand on. `pair`: one for each foot, so it can be turned with it; a board under both lies straight. */
 export type KitPiece =
@@ -15,26 +16,24 @@ export type KitPiece =
   /** Not under the feet: something to sit to. */
   | { kind: 'box'; heightMm: number };
 
-/** What the finder is asked. mm, degrees, kg. */
+/** What the search is asked. mm, degrees, kg. */
 export interface SetupQuestion {
   body: Body;
   /** As measured. */
   dorsiflexionDeg: BothSides<number>;
   hipFold?: HipFoldLimit | null | undefined;
-  /** The client's own limits beside ankle and fold, whatever the school. */
+  /** The client's own limits beside ankle and fold, whatever the method. */
   limits?: Partial<
     Pick<Limits, 'kneePastToeMm' | 'shankDeg' | 'hipAbductionDeg' | 'kneeFlexionDeg'>
   >;
   habit: { stanceWidthMm: number; toeOutDeg: BothSides<number> };
-  /** The first is the one wished for; another costs {@link OTHER_HOLD_STEPS}. */
+  /** The first is the one wished for; another costs as much as {@link OTHER_HOLD_STEPS}. */
   holds: readonly Hold[];
   loadKg: number;
-  /** Asked for; absent = the school's. */
+  /** Asked for; absent = the method's. */
   targetDepthDeg?: number | undefined;
   kit: readonly KitPiece[];
-  uncertainty?: Uncertainty | undefined;
-  /** Draws of the true limits, as differences from what was measured; absent = evenly spread by {@link SetupQuestion.uncertainty}. */
-  draws?: readonly LimitDraw[] | undefined;
+  uncertainty: Uncertainty;
   /** The side whose foot may be turned out further than the other's, because a measured difference says so; see `sideDifference`. */
   turnFurther?: { side: Side; mostDeg: number; because: 'ankle' | 'rotation' } | null | undefined;
   safety?: readonly SafetyLimit[] | undefined;
@@ -42,25 +41,63 @@ export interface SetupQuestion {
 
 /** Steps of the search: stance to the 20 mm, toes to the 5°. */
 export const SEARCH_STEP = { stanceMm: 20, toeOutDeg: 5 } as const;
-/** Multiples of a step within a range, the ends taken in, rising. */
+/** Another load position than the one wished for weighs as much as so many steps away from habit (house default). */
+export const OTHER_HOLD_STEPS = 8;
+/** Nobody is sent to stand wider than a usual hip opens, degrees (AAOS normal range, from memory). */
+export const ABDUCTION_MOST_DEG = 45;
+/** What a counterweight weighs when nothing is held yet, kg (house default). */
+const COUNTERWEIGHT_KG = 5;
+
+/** Load positions further forward, tried when the one wished for does not work. */
+export const OTHER_HOLDS: Readonly<Partial<Record<Hold, readonly Hold[]>>> = {
+  lowBar: ['highBar', 'front', 'goblet'],
+  highBar: ['front', 'goblet'],
+  front: ['goblet'],
+  overhead: ['front', 'goblet'],
+  bodyweight: ['armsForward', 'counterbalance'],
+  armsForward: ['counterbalance'],
+};
+
+/** The load a position is used with, kg; null = this load is too much for it, and none is dropped without a word. */
+export function loadIn(hold: Hold, { holds, loadKg }: Pick<SetupQuestion, 'holds' | 'loadKg'>) {
+  if (hold === 'bodyweight' || hold === 'armsForward')
+    return hold === holds[0] || loadKg === 0 ? 0 : null;
+  if (hold === 'counterbalance' && loadKg === 0) return COUNTERWEIGHT_KG;
+  return loadKg <= (HOLD_LOAD_MOST_KG[hold] ?? Infinity) ? loadKg : null;
+}
+
+/** Multiples of a step within a range and both its ends, rising. */
 function grid(least: number, most: number, step: number): number[] {
-  const list: number[] = [];
-  const first = Math.ceil(least / step - 1e-9);
-  for (let k = first; k * step <= most + 1e-9; k += 1) list.push(k * step + 0);
+  const list = [least];
+  for (let k = Math.ceil(least / step - 1e-9); k * step < most - 1e-9; k += 1)
+    if (k * step > least + 1e-9) list.push(k * step + 0);
+  if (most > least + 1e-9) list.push(most);
   return list;
 }
 
-/** Stances of a school for this body, mm. */
+/** Stances of a method for this body, whole mm; the ends of its range are brought inward to the mm. */
 export function stancesOf({ stancePerShoulderWidth }: MethodProfile, body: ResolvedBody): number[] {
   const { least, most } = stancePerShoulderWidth;
-  return grid(least * body.shoulderWidthMm, most * body.shoulderWidthMm, SEARCH_STEP.stanceMm);
+  return grid(
+    Math.ceil(least * body.shoulderWidthMm - 1e-9),
+    Math.floor(most * body.shoulderWidthMm + 1e-9),
+    SEARCH_STEP.stanceMm,
+  );
 }
 
-/** Foot angles of a school, degrees. */
+/** Foot angles of a method, degrees. */
 export const toesOf = ({ toeOutDeg }: MethodProfile): number[] =>
   grid(toeOutDeg.least, toeOutDeg.most, SEARCH_STEP.toeOutDeg);
 
-/** What may be under the heels: the floor, and of the kit what the school allows. */
+/** Whether a method would stand a client on something. */
+export function allowsSupport(profile: MethodProfile, body: ResolvedBody, support: Support) {
+  if (support.kind === 'floor') return true;
+  const isTurned = support.kind === 'ramp' && support.azimuth === 'foot';
+  if (profile.heelPolicy === 'turnedWedge' && !isTurned) return false;
+  return equivalentRiseMm(body, support) <= profile.heelMostMm + 1e-9;
+}
+
+/** What may be under the heels: the floor, and of the kit what the method allows. */
 export function supportsOf(
   kit: readonly KitPiece[],
   profile: MethodProfile,
@@ -73,15 +110,44 @@ export function supportsOf(
       piece.kind === 'block'
         ? piece
         : { kind: 'ramp', angleDeg: piece.angleDeg, azimuth: piece.pair ? 'foot' : 'straight' };
-    const isTurned = support.kind === 'ramp' && support.azimuth === 'foot';
-    if (profile.heelPolicy === 'turnedWedge' && !isTurned) continue;
-    if (equivalentRiseMm(body, support) > profile.heelMostMm + 1e-9) continue;
-    list.push(support);
+    if (allowsSupport(profile, body, support)) list.push(support);
   }
   return list;
 }
 
-/** The question with a setup in it, under the school's limits and the screen's. */
+/** The depth asked for. A method that sits to a chair asks for no more than its own. */
+export function depthAsked(
+  { targetDepthDeg }: Pick<SetupQuestion, 'targetDepthDeg'>,
+  profile: MethodProfile,
+): number {
+  if (targetDepthDeg === undefined) return profile.targetDepthDeg;
+  return profile.workingPoint === 'shinsUpright'
+    ? Math.min(targetDepthDeg, profile.targetDepthDeg)
+    : targetDepthDeg;
+}
+
+/** Depths to try: the one asked for, and the named ones above it, should it not be reached; rising. */
+export const depthsUnder = (askedDeg: number): number[] =>
+  [...new Set([...Object.values(NAMED_DEPTHS_DEG).filter((d) => d < askedDeg), askedDeg])].sort(
+    (a, b) => a - b,
+  );
+
+/** A setup of the method in this question. */
+export const setupIn = (
+  question: Pick<SetupQuestion, 'holds' | 'loadKg'>,
+  profile: Pick<MethodProfile, 'balance'>,
+  at: Pick<Setup, 'stanceWidthMm' | 'toeOutDeg' | 'support' | 'hold'>,
+): Setup => ({
+  stanceWidthMm: at.stanceWidthMm,
+  toeOutDeg: at.toeOutDeg,
+  support: at.support,
+  hold: at.hold,
+  loadKg: loadIn(at.hold, question) ?? 0,
+  balance: profile.balance,
+  trackingOffsetDeg: 0,
+});
+
+/** The question with a setup in it, under the method's limits and the screen's. */
 export function caseFor(
   question: SetupQuestion,
   profile: MethodProfile,
@@ -96,6 +162,7 @@ export function caseFor(
       setup,
       limits: {
         ...own,
+        hipAbductionDeg: Math.min(own.hipAbductionDeg ?? Infinity, ABDUCTION_MOST_DEG),
         dorsiflexionDeg: question.dorsiflexionDeg,
         bufferDeg: profile.bufferDeg,
         trunkLeanDeg: profile.leanLimitDeg[setup.hold],
@@ -109,11 +176,13 @@ export function caseFor(
   );
 }
 
-/** How far a setup is from where the client stands unprompted, in standard steps. */
+/** How far a setup is from where the client stands unprompted, in standard steps; each foot counts half. */
 export const habitSteps = (
-  { habit }: SetupQuestion,
-  stanceWidthMm: number,
-  toeOutDeg: number,
+  { habit }: Pick<SetupQuestion, 'habit'>,
+  { stanceWidthMm, toeOutDeg }: Pick<Setup, 'stanceWidthMm' | 'toeOutDeg'>,
 ): number =>
   Math.abs(stanceWidthMm - habit.stanceWidthMm) / SEARCH_STEP.stanceMm +
-  Math.abs(toeOutDeg - (habit.toeOutDeg.left + habit.toeOutDeg.right) / 2) / SEARCH_STEP.toeOutDeg;
+  Math.abs(
+    (toeOutDeg.left + toeOutDeg.right) / 2 - (habit.toeOutDeg.left + habit.toeOutDeg.right) / 2,
+  ) /
+    SEARCH_STEP.toeOutDeg;

@@ -7,6 +7,16 @@ import { topOfDescentDeg } from '../window/deepest.ts';
 import { DEPTH_SCAN_DEG, type SideLimits } from '../window/limits.ts';
 import { foldExcess, lowestCeiling } from '../window/window.ts';
 
+/** Degrees by which a need moves when a length is longer by its own size, or the balance point further forward by a whole foot. */
+export interface PerUnit {
+  thigh: number;
+  trunk: number;
+  shank: number;
+  balance: number;
+}
+
+export const NO_CHANGE: PerUnit = { thigh: 0, trunk: 0, shank: 0, balance: 0 };
+
 /**
  * What a setup asks of one side on the way down to a depth, whatever this client's ankle and fold: worked out once, then asked for any
  * number of ankles and folds. The ankle enters as the shank inclination it allows, β = dorsiflexion − buffer + pitch.
@@ -14,10 +24,16 @@ import { foldExcess, lowestCeiling } from '../window/window.ts';
 export interface Reach {
   /** Least β for which balance and lean hold all the way, degrees; null = no ankle would do. */
   neededDeg: number | null;
+  /** How far the ceilings that are not the ankle's lie above the floors, at the tightest depth, degrees. */
+  slackDeg: number;
   /** Fold limit at zero abduction that is needed, at each of {@link Reach.shanksDeg}, degrees; null when no fold limit counts. */
   foldNeededDeg: Float64Array | null;
+  /** Evenly spaced, rising. */
   shanksDeg: Float64Array;
   pitchDeg: number;
+  /** How the shank and the fold needed move with the body and the balance point: straight lines about the body as known. */
+  perUnit: PerUnit;
+  foldPerUnit: PerUnit;
 }
 
 /** Depths asked on the way down, degrees: coarse above, close where the demand peaks. */
@@ -47,12 +63,15 @@ export function reachTables(
   const fixed = fixedCeiling(link, free);
   const leanLimit = toRad(limits.trunkLeanDeg);
   const { hipFold } = limits;
-  const foldNeeded = hipFold ? new Float64Array(shanksDeg.length).fill(-Infinity) : null;
+  const hasFold = hipFold !== null && shanksDeg.length > 0;
+  const foldNeeded = hasFold ? new Float64Array(shanksDeg.length).fill(-Infinity) : null;
   const shanks = shanksDeg.map(toRad);
   let needed: number | null = -Infinity;
+  let slack = Infinity;
   const top = topOfDescentDeg(link);
 
   const goTo = (depthDeg: number) => {
+    if (needed === null) return;
     const depth = toRad(depthDeg);
     const cosDepth = Math.cos(depth);
     const sinDepth = Math.sin(depth);
@@ -61,33 +80,33 @@ export function reachTables(
       needed = null;
       return;
     }
-    if (needed === null) return;
     const demandAt = (shank: number) => {
       const sin = Math.sin(shank);
       const kneeX = link.ankleX + link.shankMm * sin * link.cosKneeAzimuth;
       return leanDemand(link, sin, hipXAt(link, sin, cosDepth) ?? kneeX);
     };
     const ceiling = lowestCeiling(link, free, depth, range, fixed).at;
-    if (ceiling < range.low) {
-      needed = null;
-      return;
-    }
     const excess = (shank: number) => {
       const demand = demandAt(shank);
       return demand > link.momentSpan
         ? demand / link.momentSpan
         : trunkForDemand(link, demand) - leanLimit;
     };
-    const floor = smallestSatisfying(excess, range.low, ceiling);
+    // Below the ceiling first; beyond it the floor only says how much is missing.
+    const below = ceiling > range.low ? smallestSatisfying(excess, range.low, ceiling) : null;
+    const floor =
+      below ??
+      smallestSatisfying(excess, Math.max(range.low, Math.min(ceiling, range.high)), range.high);
     if (floor === null) {
       needed = null;
       return;
     }
     needed = Math.max(needed, toDeg(floor));
+    slack = Math.min(slack, toDeg(ceiling - floor));
     if (!hipFold || !foldNeeded) return;
     const limit = { ...hipFold, atZeroAbductionDeg: 0 };
     for (let k = 0; k < shanks.length; k += 1) {
-      const at = Math.min(Math.max(shanks[k] ?? 0, range.low), ceiling);
+      const at = Math.min(Math.max(shanks[k] ?? 0, range.low), Math.max(range.low, ceiling));
       const demand = demandAt(at);
       const need =
         demand > link.momentSpan
@@ -105,35 +124,44 @@ export function reachTables(
     passed = target;
     return {
       neededDeg: top === null || target < top ? null : needed,
+      slackDeg: slack,
       foldNeededDeg: foldNeeded ? foldNeeded.slice() : null,
       shanksDeg,
       pitchDeg,
+      perUnit: NO_CHANGE,
+      foldPerUnit: NO_CHANGE,
     };
   });
 }
 
-/** Fold limit at zero abduction needed when the ankle allows this shank inclination, degrees; between the table's nodes a straight line. */
+/**
+ * Fold limit at zero abduction needed when the ankle allows this shank inclination, degrees; between the table's nodes a straight line.
+ * Above a node at which nothing balances, the line of the two nodes beyond it goes on.
+ */
 export function foldNeededAt({ foldNeededDeg, shanksDeg }: Reach, shankDeg: number): number {
   if (!foldNeededDeg) return -Infinity;
   const last = shanksDeg.length - 1;
-  const first = shanksDeg[0] ?? 0;
-  const step = last > 0 ? ((shanksDeg[last] ?? 0) - first) / last : 1;
+  if (last <= 0) return foldNeededDeg[0] ?? Infinity;
+  const first = shanksDeg[0]!;
+  const step = (shanksDeg[last]! - first) / last;
   const at = Math.min(last, Math.max(0, (shankDeg - first) / step));
   const k = Math.min(last - 1, Math.floor(at));
-  if (last === 0) return foldNeededDeg[0] ?? Infinity;
-  const a = foldNeededDeg[k] ?? Infinity;
-  const b = foldNeededDeg[k + 1] ?? Infinity;
-  return a + (at - k) * (b - a);
+  const b = foldNeededDeg[k + 1]!;
+  if (b === Infinity) return Infinity;
+  const a = foldNeededDeg[k]!;
+  if (a < Infinity) return a + (at - k) * (b - a);
+  const beyond = k + 2 <= last ? foldNeededDeg[k + 2]! : b;
+  return b + (at - k - 1) * (beyond - b);
 }
 
-/** Whether a side gets down with this ankle and fold. */
+/** Whether a side gets down with this ankle and fold, the body being as it is known. */
 export const reachesWith = (
   reach: Reach,
   dorsiflexionDeg: number,
   foldAtZeroDeg: number,
 ): boolean => {
-  const { neededDeg, pitchDeg } = reach;
-  if (neededDeg === null) return false;
+  const { neededDeg, slackDeg, pitchDeg } = reach;
+  if (neededDeg === null || slackDeg < -1e-9) return false;
   const shank = dorsiflexionDeg + pitchDeg;
   if (shank < neededDeg - 1e-9) return false;
   return foldNeededAt(reach, shank) <= foldAtZeroDeg + 1e-9;

@@ -1,3 +1,4 @@
+import { normalShare } from '../chance/normal.ts';
 import type { ResolvedBody } from '../body/resolveBody.ts';
 import { buildLinkage } from '../linkage/linkage.ts';
 import type { Case } from '../window/solve.ts';
@@ -21,9 +22,6 @@ export interface AnkleTrend {
   sem: number;
   perWeekDeg: { mean: number; sem: number } | null;
 }
-
-/** Cumulative normal distribution, by a logistic that stands for it within a hundredth. */
-const normalShare = (z: number): number => 1 / (1 + Math.exp(-1.702 * z));
 
 /** Dorsiflexion is looked for within these, degrees. */
 const SEARCH = { low: -10, high: 60 } as const;
@@ -82,7 +80,7 @@ function dorsiflexionNeeded(body: ResolvedBody, question: Case, riseMm: number):
   };
   const link = buildLinkage(body, setup, 'left');
   const limits = limitsForSide(question.limits, 'left');
-  const shanks = Float64Array.from({ length: 15 }, (_, k) => -5 + 5 * k);
+  const shanks = Float64Array.from({ length: 71 }, (_, k) => k - 5);
   const [reach] = reachTables(link, limits, [question.target.thighDepthDeg], shanks);
   if (!reach) return null;
   const fold = question.limits.hipFold?.atZeroAbductionDeg ?? Infinity;

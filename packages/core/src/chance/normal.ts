@@ -1,19 +1,3 @@
-/** One draw of a client's true limits, as differences from what was measured, degrees. */
-export interface LimitDraw {
-  left: number;
-  right: number;
-  fold: number;
-}
-
-/** How surely the limits are known: standard errors, degrees. */
-export interface Uncertainty {
-  dorsiflexionDeg: number;
-  hipFoldDeg: number;
-}
-
-/** Standard error of a client's limits when nothing better is known (Konor et al. 2012 for the ankle, from memory; house default for the fold). */
-export const USUAL_UNCERTAINTY: Uncertainty = { dorsiflexionDeg: 1.4, hipFoldDeg: 4 };
-
 /** Radical inverse of a whole number: its digits in a base, mirrored at the point. Halton 1960, from memory. */
 export function radicalInverse(n: number, base: number): number {
   let inverse = 0;
@@ -56,11 +40,9 @@ export function normalQuantile(p: number): number {
   return (poly(a, r) * q) / (poly(b, r) * r + 1);
 }
 
-/** Evenly spread draws of the true limits: Halton in bases 2, 3 and 5, through the normal quantile. The same every time. */
-export function limitDraws(count: number, sem: Uncertainty): LimitDraw[] {
-  return Array.from({ length: count }, (_, i) => ({
-    left: sem.dorsiflexionDeg * normalQuantile(radicalInverse(i + 1, 2)),
-    right: sem.dorsiflexionDeg * normalQuantile(radicalInverse(i + 1, 3)),
-    fold: sem.hipFoldDeg * normalQuantile(radicalInverse(i + 1, 5)),
-  }));
-}
+/** Beyond so many standard deviations a share is 0 or 1 for every purpose here. */
+const FAR = 6;
+
+/** Normal distribution function, by the logistic that stands for it within a hundredth. */
+export const normalShare = (z: number): number =>
+  z > FAR ? 1 : z < -FAR ? 0 : 1 / (1 + Math.exp(-1.702 * z));

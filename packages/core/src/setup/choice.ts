@@ -1,0 +1,297 @@
+import { resolveBody } from '../body/resolveBody.ts';
+import { equivalentRiseMm } from '../linkage/foot.ts';
+import { SIDES, type Setup } from '../linkage/setup.ts';
+import type { Belief } from './belief.ts';
+import { neededChanges, type NeededChange } from './needed.ts';
+import type { MethodProfile } from './profiles.ts';
+import {
+  depthAsked,
+  habitSteps,
+  SEARCH_STEP,
+  stancesOf,
+  toesOf,
+  type SetupQuestion,
+} from './question.ts';
+import { exactly, isUneven, placed, searchSetups, type FoundSetup, type Placed } from './search.ts';
+
+/**
+ * The three numbers by which setups are chosen (house defaults): likely enough to try; the least at which the likeliest is proposed all the
+ * same; believed enough to lock, once a trial of it went clean.
+ */
+export const CHANCE = { try: 0.6, least: 0.3, lock: 0.85 } as const;
+
+/** Why a setup is among the few that are shown: each a preference over the same search. */
+export type SetupKind = 'first' | 'nearHabit' | 'noHeel' | 'mostUpright' | 'deepest' | 'uneven';
+
+export interface Proposal extends FoundSetup {
+  kinds: SetupKind[];
+}
+
+/** What the search proposes. */
+export interface SetupChoice {
+  /** `tryFirst`: likely enough, the least change by the method's prices. `likeliest`: nothing is, this is nearest. `none`: no setup is likely. */
+  kind: 'tryFirst' | 'likeliest' | 'none';
+  /** The first choice first, then others that truly differ; empty when none is likely. */
+  proposals: Proposal[];
+  /** What would have to change for the depth asked for; null = nothing has to, or no two changes would do. */
+  needed: NeededChange | null;
+  /** Chance of the likeliest setup at the depth asked for. */
+  mostAtDepth: number;
+  searched: number;
+}
+
+/** One foot turned further out pays for itself when it makes getting down so much likelier than both feet as the other (house default). */
+export const UNEVEN_GAIN = 0.05;
+/** Setups as near as this are the same to a coach: steps of stance and foot angle together (house default). */
+const SAME_STEPS = 2;
+
+const stepsBetween = (a: Setup, b: Setup): number =>
+  Math.abs(a.stanceWidthMm - b.stanceWidthMm) / SEARCH_STEP.stanceMm +
+  Math.max(...SIDES.map((s) => Math.abs(a.toeOutDeg[s] - b.toeOutDeg[s]))) / SEARCH_STEP.toeOutDeg;
+
+/** Same support, load position and depth. */
+export const isSameKind = (a: Placed, b: Placed): boolean =>
+  a.targetDepthDeg === b.targetDepthDeg &&
+  a.setup.hold === b.setup.hold &&
+  JSON.stringify(a.setup.support) === JSON.stringify(b.setup.support);
+
+/** Whether a coach would call two setups different: another support, load position or depth, or clearly other feet. */
+export const isTrulyOther = (a: Placed, b: Placed): boolean =>
+  !isSameKind(a, b) || isUneven(a) !== isUneven(b) || stepsBetween(a.setup, b.setup) > SAME_STEPS;
+
+/** How alike two setups are, 1 to 0: another support or load position is another thing, a step of stance or foot angle half of one. */
+export function likeness(a: Setup, b: Setup): number {
+  if (a.hold !== b.hold || JSON.stringify(a.support) !== JSON.stringify(b.support)) return 0;
+  return 0.5 ** stepsBetween(a, b);
+}
+
+/** Cheaper first; of equal prices the likelier, then the narrower, then the straighter: never the order of the search. */
+const byPrice = (a: FoundSetup, b: FoundSetup): number =>
+  Math.round(1e6 * (a.price - b.price)) ||
+  Math.round(1e6 * (b.chance - a.chance)) ||
+  a.setup.stanceWidthMm - b.setup.stanceWidthMm ||
+  a.setup.toeOutDeg.left +
+    a.setup.toeOutDeg.right -
+    b.setup.toeOutDeg.left -
+    b.setup.toeOutDeg.right;
+
+/** Exact chances are worked out down the list until the first that passes; a search's own chance is off by less than this. */
+const SEARCH_ERROR = 0.06;
+
+/** The first of a list, cheapest first by `order`, whose exact chance is at least `least`. */
+function firstLikely(
+  list: readonly FoundSetup[],
+  least: number,
+  exact: (found: FoundSetup) => FoundSetup,
+  order: (a: FoundSetup, b: FoundSetup) => number,
+): FoundSetup | null {
+  for (const found of list.filter((s) => s.chance >= least - SEARCH_ERROR).sort(order)) {
+    const sure = exact(found);
+    if (sure.chance >= least) return sure;
+  }
+  return null;
+}
+
+/** No heel higher than needed, unless heels are a tool of the method: the lowest of its kind that is likely enough. */
+function lowestHeel(
+  found: FoundSetup,
+  all: readonly FoundSetup[],
+  question: SetupQuestion,
+  profile: MethodProfile,
+  exact: (found: FoundSetup) => FoundSetup,
+): FoundSetup {
+  if (profile.heelPolicy === 'tool' || found.setup.support.kind === 'floor') return found;
+  const body = resolveBody(question.body);
+  const rise = (s: FoundSetup) => equivalentRiseMm(body, s.setup.support);
+  const lower = all
+    .filter(
+      (s) =>
+        s.targetDepthDeg === found.targetDepthDeg &&
+        s.setup.hold === found.setup.hold &&
+        stepsBetween(s.setup, found.setup) === 0 &&
+        rise(s) < rise(found) - 1e-9,
+    )
+    .sort((a, b) => rise(a) - rise(b));
+  for (const s of lower) {
+    const sure = exact(s);
+    if (sure.chance >= CHANCE.try) return sure;
+  }
+  return found;
+}
+
+/** What keeps a setup from being proposed, or makes it dearer: what trials of it showed. */
+export interface Experience {
+  isOut: (placed: Placed) => boolean;
+  dislike: (setup: Setup) => number;
+}
+
+const NO_EXPERIENCE: Experience = { isOut: () => false, dislike: () => 0 };
+
+export interface ChoiceOptions {
+  onProgress?: ((share: number) => void) | undefined;
+  /** Told a first answer, from a coarser search, before the whole one. */
+  onFirst?: ((choice: SetupChoice) => void) | undefined;
+  experience?: Experience | undefined;
+}
+
+/**
+ * The one answer to "which setup": among all that method, kit, hip and screen allow, the least change by the method's prices that is likely
+ * enough to try; else the likeliest, with what would have to change; else none. Deterministic; mirrored clients get mirrored answers.
+ */
+export function chooseSetup(
+  question: SetupQuestion,
+  profile: MethodProfile,
+  belief: Belief,
+  { onProgress, onFirst, experience = NO_EXPERIENCE }: ChoiceOptions = {},
+): SetupChoice {
+  if (onFirst) {
+    const ends = (list: readonly number[]) =>
+      list.filter((_v, i) => i % 2 === 0 || i === list.length - 1);
+    const coarse = searchSetups(question, profile, belief, {
+      stances: ends(stancesOf(profile, resolveBody(question.body))),
+      toes: ends(toesOf(profile)),
+      holds: question.holds.slice(0, 1),
+    });
+    onFirst(choiceOf(coarse, question, profile, belief, experience, false));
+  }
+  const all = searchSetups(question, profile, belief, { onProgress });
+  return choiceOf(all, question, profile, belief, experience, true);
+}
+
+/** The choice among setups that were searched. */
+export function choiceOf(
+  searched: readonly FoundSetup[],
+  question: SetupQuestion,
+  profile: MethodProfile,
+  belief: Belief,
+  experience: Experience = NO_EXPERIENCE,
+  isWhole = true,
+): SetupChoice {
+  const all = searched
+    .filter((s) => !experience.isOut(s))
+    .map((s) => ({ ...s, price: s.price + experience.dislike(s.setup) }));
+  const asked = depthAsked(question, profile);
+  const alike = all.filter((s) => !isUneven(s));
+  const atDepth = alike.filter((s) => s.targetDepthDeg >= asked - 1e-9);
+  const known = new Map<FoundSetup, FoundSetup>();
+  const exact = (found: FoundSetup): FoundSetup => {
+    const held = known.get(found) ?? exactly(question, profile, belief, found);
+    known.set(found, held);
+    return held;
+  };
+  const likeliest = (list: readonly FoundSetup[]) =>
+    [...list].sort((a, b) => Math.round(1e6 * (b.chance - a.chance)) || byPrice(a, b))[0];
+  const mostAtDepth = Math.max(0, ...atDepth.map((s) => s.chance));
+  const first = firstLikely(alike, CHANCE.try, exact, byPrice);
+  // A depth given up to be likely still leaves the question what the whole depth would take.
+  const isShort = !first || first.targetDepthDeg < asked - 1e-9;
+  const needed = isShort && isWhole ? neededChanges(question, profile, belief, CHANCE.try) : null;
+  const searchedCount = searched.length;
+  if (!first) {
+    const best = likeliest(alike);
+    const sure = best && exact(best);
+    return sure && sure.chance >= CHANCE.least
+      ? {
+          kind: 'likeliest',
+          proposals: [{ ...sure, kinds: ['first'] }],
+          needed,
+          mostAtDepth,
+          searched: searchedCount,
+        }
+      : { kind: 'none', proposals: [], needed, mostAtDepth, searched: searchedCount };
+  }
+  const chosen = lowestHeel(first, alike, question, profile, exact);
+  return {
+    kind: 'tryFirst',
+    proposals: withAlternatives(chosen, all, question, profile, belief, exact),
+    needed,
+    mostAtDepth,
+    searched: searchedCount,
+  };
+}
+
+/** The first choice and, beside it, the best by other preferences, as far as they truly differ. */
+function withAlternatives(
+  chosen: FoundSetup,
+  all: readonly FoundSetup[],
+  question: SetupQuestion,
+  profile: MethodProfile,
+  belief: Belief,
+  exact: (found: FoundSetup) => FoundSetup,
+): Proposal[] {
+  const proposals: Proposal[] = [{ ...chosen, kinds: ['first'] }];
+  const same = all.filter((s) => !isUneven(s) && s.targetDepthDeg === chosen.targetDepthDeg);
+  const by =
+    (value: (s: FoundSetup) => number) =>
+    (a: FoundSetup, b: FoundSetup): number =>
+      Math.round(1e6 * (value(a) - value(b))) || byPrice(a, b);
+  const add = (kind: SetupKind, likeliest: FoundSetup | null) => {
+    if (!likeliest) return;
+    const found =
+      kind === 'nearHabit' ? lowestHeel(likeliest, same, question, profile, exact) : likeliest;
+    const near = proposals.find((p) => !isTrulyOther(p, found));
+    if (!near) proposals.push({ ...found, kinds: [kind] });
+    else if (!near.kinds.includes(kind)) near.kinds.push(kind);
+  };
+  const likely = (list: readonly FoundSetup[], order: (a: FoundSetup, b: FoundSetup) => number) =>
+    firstLikely(list, CHANCE.try, exact, order);
+  add(
+    'nearHabit',
+    likely(
+      same,
+      by((s) => habitSteps(question, s.setup)),
+    ),
+  );
+  add(
+    'noHeel',
+    likely(
+      same.filter((s) => s.setup.support.kind === 'floor'),
+      byPrice,
+    ),
+  );
+  add(
+    'mostUpright',
+    likely(
+      same,
+      by((s) => Math.max(0, Math.round(s.bottom.trunkDeg))),
+    ),
+  );
+  add(
+    'deepest',
+    likely(
+      all.filter((s) => !isUneven(s) && s.targetDepthDeg > chosen.targetDepthDeg),
+      by((s) => -s.targetDepthDeg),
+    ),
+  );
+  add('uneven', unevenOf(chosen, all, question, profile, belief));
+  return proposals;
+}
+
+/**
+ * The cheapest asymmetric stance: for a stiffer ankle only where turning that foot alone makes getting down enough likelier than both feet as
+ * the other one stands; for a hip that turns in less, where it costs nothing.
+ */
+function unevenOf(
+  { targetDepthDeg }: Placed,
+  all: readonly FoundSetup[],
+  question: SetupQuestion,
+  profile: MethodProfile,
+  belief: Belief,
+): FoundSetup | null {
+  const { turnFurther } = question;
+  if (!turnFurther) return null;
+  const other = turnFurther.side === 'left' ? 'right' : 'left';
+  const gain = turnFurther.because === 'ankle' ? UNEVEN_GAIN : 0;
+  const list = all
+    .filter((s) => isUneven(s) && s.targetDepthDeg === targetDepthDeg && s.chance >= CHANCE.try)
+    .sort(byPrice);
+  for (const s of list) {
+    const toe = s.setup.toeOutDeg[other];
+    const twin = placed(question, profile, belief, {
+      ...s,
+      setup: { ...s.setup, toeOutDeg: { left: toe, right: toe } },
+    });
+    if (s.chance >= (twin?.chance ?? 0) + gain - 1e-9) return s;
+  }
+  return null;
+}

@@ -1,0 +1,327 @@
+import { resolveBody, type ResolvedBody } from '../body/resolveBody.ts';
+import { toDeg, toRad } from '../geometry/angles.ts';
+import { equivalentRiseMm, footTilt } from '../linkage/foot.ts';
+import { buildLinkage } from '../linkage/linkage.ts';
+import { poseAt } from '../linkage/pose.ts';
+import { lowerSide, type Hold, type Setup, type Side, type Support } from '../linkage/setup.ts';
+import { limitsForSide } from '../window/limits.ts';
+import type { Case } from '../window/solve.ts';
+import { workingShankDeg } from '../window/workingPoint.ts';
+import { windowAt, type Window } from '../window/window.ts';
+import { chanceOf, type Belief, type SetupReach } from './belief.ts';
+import type { MethodProfile } from './profiles.ts';
+import {
+  caseFor,
+  depthAsked,
+  depthsUnder,
+  habitSteps,
+  loadIn,
+  OTHER_HOLD_STEPS,
+  setupIn,
+  stancesOf,
+  supportsOf,
+  toesOf,
+  type SetupQuestion,
+} from './question.ts';
+import type { PerUnit, Reach } from './reach.ts';
+import { foldCapOf, reachOf, shankNodes, sideReaches, slopesOf } from './setupReach.ts';
+
+/** A setup at a depth. */
+export interface Placed {
+  setup: Setup;
+  targetDepthDeg: number;
+}
+
+/** A setup that was looked at. */
+export interface FoundSetup extends Placed {
+  /** That the client gets down in it: see {@link chanceOf}. */
+  chance: number;
+  /** What the method takes for it, in points: steps from habit, heel, lean, depth given up …; less is better. */
+  price: number;
+  /** At the target with the method's buffer, the worse side. */
+  window: Window;
+  /** At the working point of the worse side. */
+  bottom: {
+    trunkDeg: number;
+    shankDeg: number;
+    kneecapPastToeMm: number;
+    /** Hip centre above the floor. */
+    hipHeightMm: number;
+  };
+}
+
+/** Guesses of each half that a search asks; what is shown asks them all. */
+const SEARCH_GUESSES = 64;
+/** Roll of a straight ramp costs so many points a degree (house default). */
+const ROLL_POINTS = 1;
+/** An asymmetric stance costs so many points (house default): only a measured difference that pays is worth it. */
+const UNEVEN_POINTS = 2;
+/** Setups whose feet may be turned asymmetrically: the cheapest of those that stand alike. */
+const UNEVEN_OF = 24;
+
+export const isUneven = ({ setup: { toeOutDeg } }: Placed): boolean =>
+  toeOutDeg.left !== toeOutDeg.right;
+
+/** What a heel counts, mm: a ramp by the block that tips the foot as much. */
+const liftOf = (body: ResolvedBody, support: Support): number =>
+  support.kind === 'floor' ? 0 : equivalentRiseMm(body, support);
+
+/** Points a method takes for a setup: what a coach would rather not ask of the client. Leaning backward earns nothing. */
+export function priceOf(
+  question: SetupQuestion,
+  profile: MethodProfile,
+  body: ResolvedBody,
+  { setup, targetDepthDeg, window, bottom }: Omit<FoundSetup, 'chance' | 'price'>,
+): number {
+  const { prefers } = profile;
+  const lift = liftOf(body, setup.support);
+  const roll = Math.max(
+    ...(['left', 'right'] as const).map((s) =>
+      Math.abs(footTilt(body, setup.support, setup.toeOutDeg[s]).rollDeg),
+    ),
+  );
+  // The window keeps the method's reserve: what it is short by is missing from that, up to all of it.
+  const short = window.kind === 'shut' ? Math.min(profile.bufferDeg, -window.widthDeg) : 0;
+  const steps =
+    habitSteps(question, setup) + (setup.hold === question.holds[0] ? 0 : OTHER_HOLD_STEPS);
+  return (
+    prefers.room * short +
+    prefers.lean * Math.max(0, bottom.trunkDeg) +
+    (prefers.kneeTravel * bottom.kneecapPastToeMm) / 10 +
+    prefers.habit * steps +
+    (prefers.heel * lift) / 10 +
+    (lift > 0 ? prefers.kit : 0) +
+    ROLL_POINTS * roll +
+    prefers.depth * (depthAsked(question, profile) - targetDepthDeg) +
+    (setup.toeOutDeg.left === setup.toeOutDeg.right ? 0 : UNEVEN_POINTS)
+  );
+}
+
+/** One side at a depth as it is shown: window with the method's reserve, and the bottom; null where no pose exists. */
+function lookOf(
+  body: ResolvedBody,
+  base: Case,
+  side: Side,
+  profile: MethodProfile,
+  targetDeg: number,
+): Pick<FoundSetup, 'window' | 'bottom'> | null {
+  const { left, right } = base.limits.dorsiflexionDeg;
+  const link = buildLinkage(body, base.setup, side);
+  const limits = { ...limitsForSide(base.limits, side), dorsiflexionDeg: Math.min(left, right) };
+  const depth = toRad(targetDeg);
+  const window = windowAt(link, limits, depth);
+  if (window.kind === 'stanceTooWide') return null;
+  const shank = workingShankDeg(link, window, profile.workingPoint, limits.bufferDeg, depth);
+  const pose = poseAt(link, toRad(shank), depth);
+  if (pose.kind !== 'pose') return null;
+  const { trunkDeg, shankDeg, kneecapPastToeMm, joints } = pose;
+  return { window, bottom: { trunkDeg, shankDeg, kneecapPastToeMm, hipHeightMm: joints.hip.z } };
+}
+
+/** One setup at one depth, wherever it stands, with its exact chance; null where no pose exists. */
+export function placed(
+  question: SetupQuestion,
+  profile: MethodProfile,
+  belief: Belief,
+  { setup, targetDepthDeg }: Placed,
+): FoundSetup | null {
+  const body = resolveBody(question.body);
+  const base = caseFor(question, profile, setup, targetDepthDeg);
+  const target = base.target.thighDepthDeg;
+  const seen = lookOf(body, base, lowerSide(question.dorsiflexionDeg), profile, target);
+  if (!seen) return null;
+  const found = { setup: base.setup, targetDepthDeg: target, ...seen };
+  return {
+    ...found,
+    chance: chanceOf(belief, reachOf(question, profile, found)),
+    price: priceOf(question, profile, body, found),
+  };
+}
+
+/** Slopes at the corners of a method's stances and foot angles, and between them by straight lines. */
+type SlopesAt = (stanceMm: number, toeDeg: number) => ReturnType<typeof slopesOf>;
+
+function mixed(a: PerUnit, b: PerUnit, share: number): PerUnit {
+  const mix = (x: number, y: number) => x + share * (y - x);
+  return {
+    thigh: mix(a.thigh, b.thigh),
+    trunk: mix(a.trunk, b.trunk),
+    shank: mix(a.shank, b.shank),
+    balance: mix(a.balance, b.balance),
+  };
+}
+
+function slopesOver(stances: readonly number[], toes: readonly number[], at: SlopesAt): SlopesAt {
+  const [s0, s1] = [stances[0]!, stances.at(-1)!];
+  const [t0, t1] = [toes[0]!, toes.at(-1)!];
+  const corners = [at(s0, t0), at(s1, t0), at(s0, t1), at(s1, t1)] as const;
+  return (stance, toe) => {
+    const x = s1 > s0 ? (stance - s0) / (s1 - s0) : 0;
+    const y = t1 > t0 ? (toe - t0) / (t1 - t0) : 0;
+    return corners[0].map((_, i) => {
+      const mixAt = (key: 'perUnit' | 'foldPerUnit') =>
+        mixed(
+          mixed(corners[0][i]![key], corners[1][i]![key], x),
+          mixed(corners[2][i]![key], corners[3][i]![key], x),
+          y,
+        );
+      return { perUnit: mixAt('perUnit'), foldPerUnit: mixAt('foldPerUnit') };
+    });
+  };
+}
+
+/** Shanks of both sides together, for feet that stand alike and share one table. */
+function sharedNodes(question: SetupQuestion, base: Case, pitchDeg: number): Float64Array {
+  const left = shankNodes(question, base, 'left', pitchDeg);
+  const right = shankNodes(question, base, 'right', pitchDeg);
+  if (left.length === 0) return left;
+  const low = Math.min(left[0]!, right[0]!);
+  const high = Math.max(left.at(-1)!, right.at(-1)!);
+  const step = Math.min(left[1]! - left[0]!, right[1]! - right[0]!);
+  const count = Math.ceil((high - low) / step) + 1;
+  return Float64Array.from({ length: count }, (_, k) => low + ((high - low) * k) / (count - 1));
+}
+
+/** What a search looks at: the whole of what method, kit, hip and screen allow, or part of it. */
+export interface SearchOptions {
+  onProgress?: ((share: number) => void) | undefined;
+  stances?: readonly number[] | undefined;
+  toes?: readonly number[] | undefined;
+  supports?: readonly Support[] | undefined;
+  holds?: readonly Hold[] | undefined;
+  depths?: readonly number[] | undefined;
+}
+
+/** A setup of the feasible set with what it asks. */
+export interface Reached extends Placed {
+  reach: SetupReach;
+  /** The setup as a question under every limit. */
+  base: Case;
+}
+
+/** Every setup of the feasible set with what it asks; slopes between the corners of the search. */
+export function reachesAround(
+  question: SetupQuestion,
+  profile: MethodProfile,
+  options: SearchOptions = {},
+): Reached[] {
+  const body = resolveBody(question.body);
+  const stances = options.stances ?? stancesOf(profile, body);
+  const toes = options.toes ?? toesOf(profile);
+  const supports = options.supports ?? supportsOf(question.kit, profile, body);
+  const holds = (options.holds ?? question.holds).filter((h) => loadIn(h, question) !== null);
+  const asked = depthAsked(question, profile);
+  const side = lowerSide(question.dorsiflexionDeg);
+  const foldCapDeg = foldCapOf(question);
+  const list: Reached[] = [];
+  let done = 0;
+  const all = holds.length * supports.length * stances.length;
+  for (const hold of holds)
+    for (const support of supports) {
+      const baseAt = (stanceWidthMm: number, toe: number) =>
+        caseFor(
+          question,
+          profile,
+          setupIn(question, profile, {
+            stanceWidthMm,
+            toeOutDeg: { left: toe, right: toe },
+            support,
+            hold,
+          }),
+          asked,
+        );
+      // The screen may allow less depth than was asked for.
+      const most = baseAt(stances[0]!, toes[0]!).target.thighDepthDeg;
+      const under = (options.depths ?? depthsUnder(asked)).filter((d) => d <= most + 1e-9);
+      const targets = under.length > 0 ? under : [most];
+      const ankle = question.dorsiflexionDeg[side];
+      const pitchOf = (base: Case) => toDeg(buildLinkage(body, base.setup, side).foot.pitch);
+      const slopes = slopesOver(stances, toes, (stance, toe) => {
+        const base = baseAt(stance, toe);
+        return slopesOf(body, base, side, targets, ankle + pitchOf(base));
+      });
+      for (const stance of stances) {
+        for (const toe of toes) {
+          const base = baseAt(stance, toe);
+          const nodes = sharedNodes(question, base, pitchOf(base));
+          const slope = slopes(stance, toe);
+          sideReaches(body, base, side, targets, nodes).forEach((reach, i) => {
+            const own: Reach = { ...reach, ...slope[i]! };
+            list.push({
+              setup: base.setup,
+              targetDepthDeg: targets[i]!,
+              reach: { left: own, right: own, foldCapDeg },
+              base,
+            });
+          });
+        }
+        done += 1;
+        options.onProgress?.(done / all);
+      }
+    }
+  return list;
+}
+
+/** Setups again with one foot turned further out, where a measured difference allows it: the cheapest of those that stand alike. */
+function turnedFurther(
+  question: SetupQuestion,
+  profile: MethodProfile,
+  alike: readonly FoundSetup[],
+  belief: Belief,
+): FoundSetup[] {
+  const { turnFurther } = question;
+  if (!turnFurther) return [];
+  const { side, mostDeg } = turnFurther;
+  return alike
+    .filter(
+      ({ setup, chance }) =>
+        setup.toeOutDeg[side] + mostDeg <= profile.toeOutDeg.most + 1e-9 && chance > 0.05,
+    )
+    .sort((a, b) => a.price - b.price)
+    .slice(0, UNEVEN_OF)
+    .flatMap(({ setup, targetDepthDeg }) => {
+      const toeOutDeg = { ...setup.toeOutDeg, [side]: setup.toeOutDeg[side] + mostDeg };
+      const found = placed(question, profile, belief, {
+        setup: { ...setup, toeOutDeg },
+        targetDepthDeg,
+      });
+      return found ? [found] : [];
+    });
+}
+
+/**
+ * Every setup that method, kit, hip and screen allow, each with its price and its chance under the belief; in the order searched. The one
+ * search behind first choice, alternatives, trials and plan.
+ */
+export function searchSetups(
+  question: SetupQuestion,
+  profile: MethodProfile,
+  belief: Belief,
+  options: SearchOptions = {},
+): FoundSetup[] {
+  const body = resolveBody(question.body);
+  const side = lowerSide(question.dorsiflexionDeg);
+  const list = reachesAround(question, profile, options).flatMap(
+    ({ setup, targetDepthDeg, reach, base }): FoundSetup[] => {
+      const seen = lookOf(body, base, side, profile, targetDepthDeg);
+      if (!seen) return [];
+      const found = { setup, targetDepthDeg, ...seen };
+      return [
+        {
+          ...found,
+          chance: chanceOf(belief, reach, SEARCH_GUESSES),
+          price: priceOf(question, profile, body, found),
+        },
+      ];
+    },
+  );
+  return [...list, ...turnedFurther(question, profile, list, belief)];
+}
+
+/** A setup of the list with its exact chance, worked out anew. */
+export const exactly = (
+  question: SetupQuestion,
+  profile: MethodProfile,
+  belief: Belief,
+  found: FoundSetup,
+): FoundSetup => ({ ...found, chance: chanceOf(belief, reachOf(question, profile, found)) });

@@ -1,0 +1,111 @@
+import type { Dossier, Stage, TableChangeRow } from '@zither/contract';
+import {
+  solve,
+  type ChoiceOptions,
+  type LikelyCause,
+  type Need,
+  type SafetyLimit,
+  type Solution,
+} from '@zither/core';
+import { caseWith, missingOf } from './derive.ts';
+import { factsOf, type Fact } from './facts.ts';
+import { settledSetup, setupBasis, setupInUse, valuesOf, type SetupUse } from './inUse.ts';
+import { opine, type Opinion } from './opinion.ts';
+import { missingForPlan, planFor, type PlanAnswer } from './planning.ts';
+import { isHeld, limitsOf, safetyOf, type Safety } from './safety.ts';
+import { basisOf, workedOn } from './signs.ts';
+import { resumeAt, stageViews, type StageView } from './stages.ts';
+import { answerLoop, loopQuestion, type LoopAnswer } from './trying.ts';
+
+/** What the answer is asked of: a client's record, the day, and what is not at hand on this device. */
+export interface AnswerQuestion {
+  dossier: Dossier;
+  on: string;
+  /** The practice's changes of its tables. */
+  tables: readonly TableChangeRow[];
+  missingKit?: readonly Need[];
+}
+
+/** The one answer on a client: every page shows a side of it. */
+export interface Answer {
+  on: string;
+  safety: Safety;
+  limits: readonly SafetyLimit[];
+  stages: Record<Stage, StageView>;
+  facts: Fact[];
+  /** What a setup and a plan still need, in words. */
+  missing: string[];
+  /** The setup in use solved with what is measured; null until the ankles are known, and while the client is on hold. */
+  window: Solution | null;
+  opinion: Opinion;
+  /** What Probe concluded; null = nothing yet. */
+  concluded: ReturnType<typeof workedOn>;
+  /** Where the setup search and the trials stand; null until the ankles are known, and while on hold. */
+  loop: LoopAnswer | null;
+  use: SetupUse | null;
+  plan: PlanAnswer | null;
+  /** Where the visit goes on. */
+  next: Stage;
+}
+
+/** Works the whole road: record → facts → questions → answers. Deterministic; about as long as one setup search. */
+export function answerOf(
+  { dossier, on, tables, missingKit = [] }: AnswerQuestion,
+  options: Omit<ChoiceOptions, 'experience'> = {},
+): Answer {
+  const safety = safetyOf(dossier, on);
+  const limits = limitsOf(safety);
+  const held = isHeld(safety);
+  const opinion = opinionOn({ dossier, on, tables, missingKit });
+  const basis = held ? null : setupBasis(dossier, limits);
+  const loop =
+    basis &&
+    answerLoop(
+      loopQuestion(dossier, basis.question, basis.method, on, settledSetup(dossier, limits)),
+      options,
+    );
+  const use = basis && setupInUse(dossier, limits, loop?.choice ?? null);
+  return {
+    on,
+    safety,
+    limits,
+    stages: stageViews(dossier, on),
+    facts: factsOf(dossier),
+    missing: missingOf(dossier),
+    window: use && windowOf(dossier, use, limits),
+    opinion,
+    concluded: workedOn(dossier),
+    loop,
+    use,
+    plan:
+      use && missingForPlan(dossier).length === 0
+        ? planFor(dossier, use, opinion, limits, loop?.choice ?? null)
+        : null,
+    next: resumeAt(dossier, on),
+  };
+}
+
+/** What is thought of the causes on a day. */
+export function opinionOn({ dossier, on, tables, missingKit = [] }: AnswerQuestion): Opinion {
+  const { signs, circumstances } = basisOf(
+    dossier,
+    on,
+    limitsOf(safetyOf(dossier, on)),
+    missingKit,
+  );
+  return opine({ signs, circumstances, changes: tables.flatMap((t) => t.changes) });
+}
+
+/** The setup in use solved with what is measured. */
+function windowOf(
+  dossier: Dossier,
+  use: SetupUse,
+  limits: readonly SafetyLimit[],
+): Solution | null {
+  const found = caseWith(dossier, valuesOf(use, use.method), limits);
+  return found.kind === 'ready' ? solve(found.question) : null;
+}
+
+/** The causes worth naming: likely ones first, each with what speaks for it. */
+export const causesNamed = ({ opinion }: Pick<Answer, 'opinion'>, from = 0.2): LikelyCause[] =>
+  opinion.diagnosis.causes.filter((c) => c.probability >= from);

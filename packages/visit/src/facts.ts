@@ -1,0 +1,137 @@
+import type { Dossier, Instrument } from '@zither/contract';
+import {
+  foldLimitOf,
+  keptTrials,
+  MEASURE_IDS,
+  MEASURES,
+  newestReading,
+  resolveBody,
+  SIDES,
+  SPREADS,
+  uncertaintyOf,
+  type MeasureId,
+  type SegmentName,
+  type Side,
+} from '@zither/core';
+import { bodyOf, knownOf } from './derive.ts';
+
+/** One thing that is known of a client, and how well. */
+export interface Fact {
+  /** A measure, or what was worked out from some. */
+  id: MeasureId | SegmentName | 'dorsiflexion' | 'hipFold' | 'stature' | 'mass';
+  side: Side | null;
+  value: number;
+  unit: 'mm' | 'deg' | 'kg' | 'reps' | 'yesNo';
+  /** Within which the true value lies in 95 of 100; null = no error is known. */
+  interval: { low: number; high: number } | null;
+  /** Day it was taken; null = not taken. */
+  on: string | null;
+  by: Instrument[];
+  basis: 'measured' | 'estimated' | 'houseDefault';
+  /** Rows it came from. */
+  rows: string[];
+}
+
+const around = (value: number, sem: number) =>
+  sem > 0 ? { low: value - 1.96 * sem, high: value + 1.96 * sem } : null;
+
+const SEGMENTS = ['foot', 'shank', 'thigh', 'trunk', 'ankleHeight', 'hipSeparation'] as const;
+
+/** Every fact a client's answers rest on: the newest reading of each measure, ankles and fold as they enter the linkage, lengths. */
+export function factsOf(dossier: Dossier): Fact[] {
+  const { client, trials } = dossier;
+  const readings = MEASURE_IDS.flatMap((id): Fact[] =>
+    (MEASURES[id].sided ? SIDES : [null]).flatMap((side): Fact[] => {
+      const reading = newestReading(trials, id, side);
+      if (!reading) return [];
+      const rows = keptTrials(trials, id, side, reading.day);
+      return [
+        {
+          id,
+          side,
+          value: reading.mean,
+          unit: MEASURES[id].unit,
+          interval: around(reading.mean, reading.sem),
+          on: reading.day,
+          by: [...new Set(rows.map((t) => t.instrument))],
+          basis: 'measured',
+          rows: rows.map((t) => t.id),
+        },
+      ];
+    }),
+  );
+  const known = knownOf(dossier);
+  const rowsOn = (ids: readonly MeasureId[], side: Side | null, day: string) =>
+    ids.flatMap((id) => keptTrials(trials, id, side, day));
+  const ankles = SIDES.flatMap((side): Fact[] => {
+    const ankle = known.ankle[side];
+    if (!ankle) return [];
+    const rows = rowsOn([ankle.by === 'kneeToWall' ? 'kneeToWall' : 'shinAngle'], side, ankle.day);
+    return [
+      {
+        id: 'dorsiflexion',
+        side,
+        value: ankle.deg,
+        unit: 'deg',
+        interval: around(ankle.deg, ankle.sem),
+        on: ankle.day,
+        by: [...new Set(rows.map((t) => t.instrument))],
+        basis: 'measured',
+        rows: rows.map((t) => t.id),
+      },
+    ];
+  });
+  const { fold } = known;
+  const folds: Fact[] = [];
+  if (fold) {
+    const rows = rowsOn(['hipFoldNarrow', 'hipFoldMiddle', 'hipFoldWide'], null, fold.day);
+    const value = foldLimitOf(fold).atZeroAbductionDeg;
+    folds.push({
+      id: 'hipFold',
+      side: null,
+      value,
+      unit: 'deg',
+      interval: around(value, Math.max(fold.sem, SPREADS.foldDeg)),
+      on: fold.day,
+      by: [...new Set(rows.map((t) => t.instrument))],
+      basis: 'measured',
+      rows: rows.map((t) => t.id),
+    });
+  }
+  const body = resolveBody(bodyOf(client));
+  const spread = uncertaintyOf(bodyOf(client));
+  const lengths = SEGMENTS.map((id): Fact => {
+    const value = body.lengthsMm[id];
+    const sd = id === 'thigh' || id === 'trunk' || id === 'shank' ? spread[id] * value : 0;
+    return {
+      id,
+      side: null,
+      value,
+      unit: 'mm',
+      interval: around(value, sd),
+      on: null,
+      by: [],
+      basis: body.measured[id] ? 'measured' : id === 'hipSeparation' ? 'houseDefault' : 'estimated',
+      rows: [client.id],
+    };
+  });
+  const said = (id: 'stature' | 'mass', value: number, unit: 'mm' | 'kg'): Fact => ({
+    id,
+    side: null,
+    value,
+    unit,
+    interval: null,
+    on: null,
+    by: [],
+    basis: 'measured',
+    rows: [client.id],
+  });
+  return [
+    said('stature', client.statureMm, 'mm'),
+    said('mass', client.massKg, 'kg'),
+    ...lengths,
+    ...ankles,
+    ...folds,
+    ...readings,
+  ];
+}

@@ -1,0 +1,184 @@
+import type { ClientSetupValues, Dossier, Lock } from '@zither/contract';
+import {
+  beliefAfter,
+  CHANCE,
+  chanceIn,
+  cleanChance,
+  isSame,
+  type Case,
+  type MethodProfile,
+  type Placed,
+  type SafetyLimit,
+  type SetupChoice,
+  type SetupQuestion,
+  type Support,
+} from '@zither/core';
+import { caseWith, knownOf, lockOf, methodById, methodOf, startingSetup } from './derive.ts';
+import { finderQuestion, kitOf } from './finder.ts';
+import { countingTrials, triedFrom, type Chances } from './trying.ts';
+
+/** Where the setup in use comes from. */
+export type SetupSource = 'locked' | 'chosen' | 'proposed' | 'habit';
+
+/** Why a locked setup is not used: it breaks a limit in force, what it stands on is gone, or newer readings put it under what is worth trying. */
+export type SetAside = 'limit' | 'kit' | 'chance';
+
+/** The one setup that every page shows as the client's. */
+export interface SetupUse extends Placed, Chances {
+  from: SetupSource;
+  method: MethodProfile;
+  /** A trial that counts was of this very setup. */
+  isTried: boolean;
+  /** A locked setup that is treated as absent. */
+  setAside: { lock: Lock; because: SetAside } | null;
+}
+
+const supportIs = (a: Support, b: Support): boolean =>
+  (a.kind === 'block' && b.kind === 'block' && Math.abs(a.riseMm - b.riseMm) < 1) ||
+  (a.kind === 'ramp' && b.kind === 'ramp' && Math.abs(a.angleDeg - b.angleDeg) < 1);
+
+/** Whether the client still has what a setup stands on: the floor, a piece of the kit, or what was measured under the heels. */
+function isAtHand(dossier: Dossier, support: Support): boolean {
+  if (support.kind === 'floor') return true;
+  if (!dossier.client.kit.some((k) => k.kind !== 'box')) return true;
+  const now = knownOf(dossier).support;
+  return (
+    (now !== null && supportIs(now, support)) ||
+    kitOf(dossier).some(
+      (k) =>
+        k.kind !== 'box' &&
+        supportIs(
+          k.kind === 'block' ? k : { ...k, azimuth: k.pair ? 'foot' : 'straight' },
+          support,
+        ),
+    )
+  );
+}
+
+/** A setup with its method as the values that are kept of one. */
+export const valuesOf = (at: Placed, method: MethodProfile): ClientSetupValues => ({
+  setup: at.setup,
+  thighDepthDeg: at.targetDepthDeg,
+  workingPoint: method.workingPoint,
+  // A method's id is one that ships or a practice's own; the core only knows it as text.
+  profile: method.id as ClientSetupValues['profile'],
+});
+
+/** A setup as a question under the screen's limits, and whether they change it. */
+function underLimits(
+  dossier: Dossier,
+  at: Placed,
+  method: MethodProfile,
+  limits: readonly SafetyLimit[],
+): { question: Case; isBroken: boolean } | null {
+  const found = caseWith(dossier, valuesOf(at, method), limits);
+  if (found.kind !== 'ready') return null;
+  const { question } = found;
+  const isBroken =
+    question.setup.loadKg < at.setup.loadKg ||
+    question.target.thighDepthDeg < at.targetDepthDeg - 1e-9;
+  return { question, isBroken };
+}
+
+/** What everything about a client's setup is worked out from; null until both ankles are known. */
+export interface SetupBasis {
+  question: SetupQuestion;
+  method: MethodProfile;
+  tried: ReturnType<typeof triedFrom>[];
+}
+
+export function setupBasis(dossier: Dossier, limits: readonly SafetyLimit[]): SetupBasis | null {
+  const question = finderQuestion(dossier, limits);
+  return (
+    question && {
+      question,
+      method: methodOf(dossier),
+      tried: countingTrials(dossier).map((t) => triedFrom(dossier, t)),
+    }
+  );
+}
+
+/** The setup in use as far as somebody locked or chose one; null where only the search's proposal would be used. */
+export function settledSetup(dossier: Dossier, limits: readonly SafetyLimit[]): SetupUse | null {
+  const use = setupInUse(dossier, limits, null);
+  return use?.from === 'habit' ? null : use;
+}
+
+/**
+ * The setup in use: the locked one, unless it breaks a limit in force, its kit is gone, or newer readings put it under what is worth trying;
+ * else the one chosen in Set; else the search's first choice; else how the client stands unprompted.
+ *
+ * @param choice what the search proposes; null = not asked
+ * @returns null until both ankles are known
+ */
+export function setupInUse(
+  dossier: Dossier,
+  limits: readonly SafetyLimit[],
+  choice: SetupChoice | null,
+): SetupUse | null {
+  const basis = setupBasis(dossier, limits);
+  if (!basis) return null;
+  const { question, method, tried } = basis;
+  const belief = beliefAfter(question, tried);
+  const inUse = (
+    from: SetupSource,
+    at: Placed,
+    own: MethodProfile,
+    setAside: SetupUse['setAside'],
+  ): SetupUse => {
+    const found = underLimits(dossier, at, own, limits);
+    const placed = found
+      ? { setup: found.question.setup, targetDepthDeg: found.question.target.thighDepthDeg }
+      : at;
+    const chance = chanceIn(question, own, belief, placed);
+    return {
+      ...placed,
+      from,
+      method: own,
+      chance,
+      clean: cleanChance(placed.setup, chance, tried),
+      isTried: tried.some((t) => isSame(t, placed)),
+      setAside,
+    };
+  };
+  const lock = lockOf(dossier);
+  let setAside: SetupUse['setAside'] = null;
+  if (lock) {
+    const own = methodById(dossier.schools, lock.profile);
+    const at = { setup: lock.setup, targetDepthDeg: lock.thighDepthDeg };
+    const locked = inUse('locked', at, own, null);
+    const because: SetAside | null = underLimits(dossier, at, own, limits)?.isBroken
+      ? 'limit'
+      : !isAtHand(dossier, lock.setup.support)
+        ? 'kit'
+        : locked.chance < CHANCE.try
+          ? 'chance'
+          : null;
+    if (because === null) return locked;
+    setAside = { lock, because };
+  }
+  const { setup } = dossier;
+  const isTheLocked =
+    setAside !== null &&
+    setup !== null &&
+    isSame(
+      { setup: setup.setup, targetDepthDeg: setup.thighDepthDeg },
+      { setup: setAside.lock.setup, targetDepthDeg: setAside.lock.thighDepthDeg },
+    );
+  if (setup && !isTheLocked)
+    return inUse(
+      'chosen',
+      { setup: setup.setup, targetDepthDeg: setup.thighDepthDeg },
+      method,
+      setAside,
+    );
+  const [first] = choice?.proposals ?? [];
+  if (first) return inUse('proposed', first, method, setAside);
+  const start = startingSetup(dossier.client, knownOf(dossier), method);
+  return inUse(
+    'habit',
+    { setup: start.setup, targetDepthDeg: start.thighDepthDeg },
+    method,
+    setAside,
+  );
+}

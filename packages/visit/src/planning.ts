@@ -1,0 +1,110 @@
+import type { Decision, Dossier } from '@zither/contract';
+import {
+  CAUSES,
+  CHANCE,
+  prescribe,
+  type CauseId,
+  type NextTest,
+  type Prescription,
+  type SafetyLimit,
+  type SetupChoice,
+  type WorkedCause,
+} from '@zither/core';
+import { knownOf, methodOf, missingOf } from './derive.ts';
+import type { SetupUse } from './inUse.ts';
+import type { Opinion } from './opinion.ts';
+import { referredOf, workedOn } from './signs.ts';
+import { ankleDay } from './trying.ts';
+
+/** From here a cause is worked on without a conclusion in Probe (house default, as in the network's plan). */
+export const WORKED_FROM = 0.5;
+
+/** What the client takes home, before it is put into words. */
+export interface PlanAnswer extends Prescription {
+  use: SetupUse;
+  /** The search proposes a setup that is likely enough, where the one in use is not. */
+  isLikelierProposed: boolean;
+  /** Where the client stands unprompted: what the plan changes. */
+  habit: { stanceWidthMm: number; toeOutDeg: number; heelRiseMm: number };
+  /** Depth the method asks for. */
+  askedDepthDeg: number;
+  measuredOn: string;
+  /** Who says what to work on: the conclusion in Probe, or the beliefs as they stand. */
+  basis: 'concluded' | 'believed' | 'nothing';
+  causes: WorkedCause[];
+  referred: CauseId[];
+  /** The short test that would tell most; null when none would change anything. */
+  nextTest: Pick<NextTest, 'test' | 'side'> | null;
+}
+
+type Concluded = Extract<Decision, { kind: 'workOn' }>;
+
+const isWorkedOn = (cause: CauseId): boolean =>
+  CAUSES[cause].kind !== 'refer' && CAUSES[cause].kind !== 'stop';
+
+/** The causes to work on: what Probe concluded, else those that are likely enough; each with the side of its own evidence. */
+export function causesToWorkOn(
+  concluded: Concluded | null,
+  opinion: Pick<Opinion, 'diagnosis'>,
+): { basis: PlanAnswer['basis']; causes: WorkedCause[] } {
+  if (concluded) {
+    const causes = concluded.causes
+      .filter((c) => isWorkedOn(c.cause))
+      .map(({ cause, side, probability, because }) => ({
+        cause,
+        side,
+        chance: probability,
+        because,
+      }));
+    return { basis: causes.length > 0 ? 'concluded' : 'nothing', causes };
+  }
+  const causes = opinion.diagnosis.causes
+    .filter((c) => c.probability >= WORKED_FROM && isWorkedOn(c.cause))
+    .map(({ cause, side, probability, because }) => ({
+      cause,
+      side,
+      chance: probability,
+      because: because.map((w) => w.what),
+    }));
+  return { basis: causes.length > 0 ? 'believed' : 'nothing', causes };
+}
+
+/** The plan for the setup in use, by the causes to work on, under the screen's limits. */
+export function planFor(
+  dossier: Dossier,
+  use: SetupUse,
+  opinion: Pick<Opinion, 'diagnosis' | 'tests'>,
+  limits: readonly SafetyLimit[],
+  choice: SetupChoice | null,
+): PlanAnswer {
+  const { basis, causes } = causesToWorkOn(workedOn(dossier), opinion);
+  const referred = referredOf(dossier);
+  const known = knownOf(dossier);
+  const { left, right } = known.toeOutDeg;
+  const next = opinion.tests.find((t) => t.isWorth)?.next ?? null;
+  return {
+    ...prescribe({
+      causes,
+      limits,
+      referred,
+      banned: opinion.diagnosis.bannedCues.map((b) => b.cue),
+    }),
+    use,
+    isLikelierProposed: use.chance < CHANCE.try && choice?.kind === 'tryFirst',
+    habit: {
+      stanceWidthMm: known.stanceWidthMm ?? use.setup.stanceWidthMm,
+      toeOutDeg: left !== null && right !== null ? (left + right) / 2 : use.setup.toeOutDeg.left,
+      heelRiseMm: known.support?.kind === 'block' ? known.support.riseMm : 0,
+    },
+    askedDepthDeg: methodOf(dossier).targetDepthDeg,
+    measuredOn: ankleDay(dossier) ?? dossier.client.updatedAt.slice(0, 10),
+    basis,
+    causes,
+    referred,
+    nextTest: next && { test: next.test, side: next.side },
+  };
+}
+
+/** What a plan cannot do without and is not measured yet, in words. */
+export const missingForPlan = (dossier: Dossier): string[] =>
+  missingOf(dossier).filter((what) => what !== 'knee travel' && what !== 'heel elevation in use');
