@@ -59,8 +59,31 @@ export interface SeedTarget {
   get: (path: string) => Promise<unknown>;
 }
 
+/** When something in the demo was said: the moment it carries, else the day it is of, else the first day of the story. */
+function saidAtOf(operation: Operation, firstDay: string): string {
+  const values = 'values' in operation ? (operation.values as Record<string, unknown>) : {};
+  const moment = values['takenAt'] ?? values['at'];
+  if (typeof moment === 'string') return moment;
+  const day =
+    operation.kind === 'session.visit'
+      ? operation.day
+      : (values['takenOn'] ?? values['givenOn'] ?? values['on'] ?? firstDay);
+  return `${String(day)}T09:05:00.000Z`;
+}
+
 /** Writes the scenario through the same door as the app does. Does nothing when there are clients already. */
-export async function seed(target: SeedTarget, today: Date): Promise<number> {
+export async function seed(door: SeedTarget, today: Date): Promise<number> {
+  const most = Math.max(...SCENARIO.flatMap((c) => c.days.map((d) => d.daysAgo)));
+  const firstDay = format(addDays(today, -most), 'yyyy-MM-dd');
+  const target: SeedTarget = {
+    get: (path) => door.get(path),
+    send: (operation) =>
+      door.send({
+        ...operation,
+        saidAt: operation.saidAt ?? saidAtOf(operation, firstDay),
+        saidBy: 'CH',
+      }),
+  };
   const { clients } = clientListSchema.parse(await target.get('/api/clients'));
   if (clients.length > 0) return 0;
   const random = seededRandom(SEED);
@@ -110,11 +133,13 @@ async function seedClient(
       values: {
         takenOn: format(addDays(today, -lastDay), 'yyyy-MM-dd'),
         asked: [...QUESTION_IDS],
+        answeredAt: {},
         ...demo.screen,
       },
     });
   if (demo.setup)
     await target.send({
+      saidAt: `${format(addDays(today, -lastDay), 'yyyy-MM-dd')}T09:15:00.000Z`,
       kind: 'setup.put',
       operationId: id(),
       rowId: id(),
@@ -307,6 +332,7 @@ async function seedSet(
     const values = { setup: { ...setup, ...attempt.setup }, thighDepthDeg, workingPoint, profile };
     await target.send({
       ...row(),
+      saidAt: `${day}T10:0${n}:00.000Z`,
       kind: 'setup.put',
       rowId: id,
       baseVersion: version,

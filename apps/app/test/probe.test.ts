@@ -31,6 +31,8 @@ const row = () => ({
   clientId: ID,
   version: 1,
   updatedAt: AT,
+  saidAt: AT,
+  saidBy: '',
 });
 
 type Fault = [fault: FaultId, severity: Severity, side?: Side];

@@ -46,6 +46,8 @@ const own = {
   id: OWN,
   version: 1,
   updatedAt: AT,
+  saidAt: AT,
+  saidBy: '',
 };
 const setup = {
   stanceWidthMm: 440,
@@ -77,6 +79,8 @@ const tried = (change: Partial<SetupTrialValues> = {}): SetupTrial => ({
   clientId: ID,
   version: 1,
   updatedAt: AT,
+  saidAt: AT,
+  saidBy: '',
 });
 const client = (change: Partial<Dossier> = {}): Dossier =>
   dossierOf(five({ wall: [60, 90] }), {
@@ -85,6 +89,8 @@ const client = (change: Partial<Dossier> = {}): Dossier =>
       clientId: ID,
       version: 1,
       updatedAt: AT,
+      saidAt: AT,
+      saidBy: '',
       setup,
       thighDepthDeg: 6,
       workingPoint: 'parallelLines',
@@ -97,6 +103,8 @@ const capture = (change: Partial<CaptureLine>): CaptureLine => ({
   clientId: ID,
   version: 1,
   updatedAt: AT,
+  saidAt: AT,
+  saidBy: '',
   takenOn: '2026-01-05',
   takenAt: '2026-01-05T11:00:00.000Z',
   view: 'side',
@@ -283,6 +291,8 @@ describe('locked setups', () => {
     clientId: ID,
     version: 1,
     updatedAt: AT,
+    saidAt: AT,
+    saidBy: '',
   });
 
   it('carry their evidence, as the contract takes it', () => {

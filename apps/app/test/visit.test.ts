@@ -7,13 +7,14 @@ import { disagreeing, isVisitOn, resumeAt, stageViews, safetyOf } from '@zither/
 import { AT, dossierOf, five, ID, trial } from '../../../packages/visit/test/trialRows.ts';
 
 const TODAY = '2026-01-05';
-const row = { id: ID, clientId: ID, version: 1, updatedAt: AT };
+const row = { id: ID, clientId: ID, version: 1, updatedAt: AT, saidAt: AT, saidBy: '' };
 const screening = (change: Partial<Screening> = {}): Screening => ({
   ...row,
   takenOn: TODAY,
   purpose: 'strength',
   asked: [...QUESTION_IDS],
   answers: {},
+  answeredAt: {},
   ...change,
 });
 const states = (dossier: ReturnType<typeof dossierOf>) =>
@@ -29,7 +30,7 @@ describe('the stages of a visit', () => {
   });
 
   it('are held by the screen, all but Clear and Measure', () => {
-    const held = dossierOf([], { screening: screening({ answers: { swelling: true } }) });
+    const held = dossierOf([], { screenings: [screening({ answers: { swelling: true } })] });
     expect(states(held)).toMatchObject({
       clear: 'attention',
       measure: 'open',
@@ -44,7 +45,7 @@ describe('the stages of a visit', () => {
 
   it('tell today’s work from last time’s', () => {
     const clear = (takenOn: string) =>
-      stageViews(dossierOf([], { screening: screening({ takenOn }) }), TODAY).clear;
+      stageViews(dossierOf([], { screenings: [screening({ takenOn })] }), TODAY).clear;
     expect(clear(TODAY)).toEqual({ state: 'done', note: 'go' });
     expect(clear('2025-12-01').state).toBe('partial');
     const measure = (takenOn: string) =>
@@ -72,8 +73,8 @@ describe('the stages of a visit', () => {
     expect(resumeAt(dossierOf([], { sessions: [session] }), TODAY)).toBe('probe');
     const yesterday = { ...session, day: '2026-01-04' };
     expect(resumeAt(dossierOf([], { sessions: [yesterday] }), TODAY)).toBe('clear');
-    expect(resumeAt(dossierOf([], { screening: screening() }), TODAY)).toBe('measure');
-    expect(isVisitOn(dossierOf([], { screening: screening() }), TODAY)).toBe(true);
+    expect(resumeAt(dossierOf([], { screenings: [screening()] }), TODAY)).toBe('measure');
+    expect(isVisitOn(dossierOf([], { screenings: [screening()] }), TODAY)).toBe(true);
   });
 
   it('know which page is which stage', () => {
@@ -86,7 +87,7 @@ describe('the stages of a visit', () => {
 
   it('that come later say what they will take, with today’s numbers', () => {
     const dossier = dossierOf(five(), {
-      screening: screening({ answers: { pain: { place: 'knee', level: 2 } } }),
+      screenings: [screening({ answers: { pain: { place: 'knee', level: 2 } } })],
     });
     const safety = safetyOf(dossier, TODAY);
     for (const stage of ['watch', 'probe', 'recheck'] as const) {
@@ -150,6 +151,8 @@ describe('visits and trials on their way', () => {
       name: 'Orla Venn',
       archivedAt: null,
       updatedAt: AT,
+      saidAt: AT,
+      saidBy: '',
       lastMeasuredOn: null,
       lastSession: null,
       hold: null,

@@ -27,6 +27,8 @@ const look = (change: object = {}) => ({
   clientId: ID,
   version: 1,
   updatedAt: AT,
+  saidAt: AT,
+  saidBy: '',
   takenOn: TODAY,
   takenAt: `${TODAY}T10:${String(count).padStart(2, '0')}:00.000Z`,
   view: 'side' as const,

@@ -10,6 +10,7 @@ import type { Db } from './db/open.ts';
 import { schoolsOf } from './db/schools.ts';
 import { sessionsOf } from './db/sessions.ts';
 import { setupsOf } from './db/setups.ts';
+import type { Stamp } from './db/stamp.ts';
 import { tableChangesOf } from './db/tableChanges.ts';
 import { trialsOf } from './db/trials.ts';
 import { Refusal } from './errors.ts';
@@ -40,7 +41,7 @@ export function applyOperation(
           throw new Refusal('operationReused', { path: 'operationId' });
         return operationResultSchema.parse(JSON.parse(logged.result_json));
       }
-      const result = write(db, practiceId, operation, at);
+      const result = write(db, practiceId, operation, stampFor(operation, at));
       db.prepare(
         `INSERT INTO operation_log (practice_id, operation_id, kind, row_id, received_at, body_json, result_json)
          VALUES (?, ?, ?, ?, ?, ?, ?)`,
@@ -63,6 +64,7 @@ const DOCUMENT_OF = {
   'screening.put': ['screening', 'screening'],
   'clearance.put': ['clearance', 'clearance'],
   'pain.put': ['pain', 'pain'],
+  'correction.put': ['correction', 'correction'],
   'judgement.put': ['judgement', 'judgement'],
   'capture.put': ['capture', 'capture'],
   'tried.put': ['tried', 'tried'],
@@ -70,7 +72,17 @@ const DOCUMENT_OF = {
   'setupTrial.put': ['setupTrial', 'setup_trial'],
 } as const satisfies Record<string, readonly [OperationResult['entity'], DocumentTable]>;
 
-function write(db: Db, practiceId: string, operation: Operation, at: string): OperationResult {
+/** A device may be ahead of the server by no more; what is further in the future was said now. */
+const AHEAD_MOST_MS = 2 * 60_000;
+
+/** When an operation was said, never in the future of the server that receives it. */
+function stampFor({ saidAt, saidBy = '' }: Operation, at: string): Stamp {
+  const isAhead =
+    saidAt !== undefined && new Date(saidAt).getTime() - new Date(at).getTime() > AHEAD_MOST_MS;
+  return [at, saidAt === undefined || isAhead ? at : saidAt, saidBy];
+}
+
+function write(db: Db, practiceId: string, operation: Operation, stamp: Stamp): OperationResult {
   const clients = clientsOf(db, practiceId);
   const { rowId } = operation;
   const mustHaveClient = (clientId: string) => {
@@ -85,8 +97,8 @@ function write(db: Db, practiceId: string, operation: Operation, at: string): Op
     case 'client.put': {
       const now = () => result('client', clients.find(rowId));
       put(operation, clients.find(rowId), now, {
-        insert: () => clients.insert(rowId, operation.values, at),
-        update: () => clients.update(rowId, operation.values, at),
+        insert: () => clients.insert(rowId, operation.values, stamp),
+        update: () => clients.update(rowId, operation.values, stamp),
       });
       return now();
     }
@@ -96,13 +108,13 @@ function write(db: Db, practiceId: string, operation: Operation, at: string): Op
       if (!current) throw new Refusal('noSuchClient', { path: 'rowId' });
       if (current.version !== operation.baseVersion)
         throw new Refusal('rowChanged', { current: now() });
-      clients.archive(rowId, operation.archived, at);
+      clients.archive(rowId, operation.archived, stamp);
       return now();
     }
     case 'session.visit': {
       mustHaveClient(operation.clientId);
       const table = sessionsOf(db, practiceId);
-      table.visit(rowId, operation.clientId, operation.day, operation.at, at);
+      table.visit(rowId, operation.clientId, operation.day, operation.at, stamp);
       return result('session', table.find(operation.clientId, operation.day));
     }
     case 'trial.put': {
@@ -110,8 +122,8 @@ function write(db: Db, practiceId: string, operation: Operation, at: string): Op
       const table = trialsOf(db, practiceId);
       const now = () => result('trial', table.find(rowId));
       put(operation, table.find(rowId), now, {
-        insert: () => table.insert(rowId, operation.clientId, operation.values, at),
-        update: () => table.update(rowId, operation.values, at),
+        insert: () => table.insert(rowId, operation.clientId, operation.values, stamp),
+        update: () => table.update(rowId, operation.values, stamp),
       });
       return now();
     }
@@ -126,7 +138,7 @@ function write(db: Db, practiceId: string, operation: Operation, at: string): Op
         },
         update: () => {
           if (current)
-            table.update(rowId, { ...valuesOf(current), discarded: operation.discarded }, at);
+            table.update(rowId, { ...valuesOf(current), discarded: operation.discarded }, stamp);
         },
       });
       return now();
@@ -135,7 +147,7 @@ function write(db: Db, practiceId: string, operation: Operation, at: string): Op
       const table = tableChangesOf(db, practiceId);
       const now = () => result('tableChange', table.find(rowId));
       put(operation, table.find(rowId), now, {
-        insert: () => table.insert(rowId, operation.values, at),
+        insert: () => table.insert(rowId, operation.values, stamp),
         // The history is never rewritten: a change of mind is another change.
         update: () => {
           throw new Refusal('rowTaken', { path: 'rowId' });
@@ -146,8 +158,8 @@ function write(db: Db, practiceId: string, operation: Operation, at: string): Op
     case 'school.put': {
       const now = () => result('school', schools.find(rowId));
       put(operation, schools.find(rowId), now, {
-        insert: () => schools.insert(rowId, operation.values, at),
-        update: () => schools.update(rowId, operation.values, at),
+        insert: () => schools.insert(rowId, operation.values, stamp),
+        update: () => schools.update(rowId, operation.values, stamp),
       });
       return now();
     }
@@ -155,7 +167,7 @@ function write(db: Db, practiceId: string, operation: Operation, at: string): Op
       mustHaveSchool(operation.values.profile);
       const now = () => result('schoolChoice', schools.findChoice(rowId));
       put(operation, schools.findChoice(rowId), now, {
-        insert: () => schools.choose(rowId, operation.values, at),
+        insert: () => schools.choose(rowId, operation.values, stamp),
         // Every choice is kept; a change of mind is another one.
         update: () => {
           throw new Refusal('rowTaken', { path: 'rowId' });
@@ -169,7 +181,7 @@ function write(db: Db, practiceId: string, operation: Operation, at: string): Op
       const table = documentsOf(db, practiceId, 'setup_lock');
       const now = () => result('lock', table.find(rowId));
       put(operation, table.find(rowId), now, {
-        insert: () => table.insert(rowId, operation.clientId, operation.values, at),
+        insert: () => table.insert(rowId, operation.clientId, operation.values, stamp),
         // What was settled is never rewritten: another setup is another version.
         update: () => {
           throw new Refusal('rowTaken', { path: 'rowId' });
@@ -188,7 +200,7 @@ function write(db: Db, practiceId: string, operation: Operation, at: string): Op
         },
         update: () => {
           if (current)
-            table.update(rowId, { ...valuesOf(current), takenBack: operation.takenBack }, at);
+            table.update(rowId, { ...valuesOf(current), takenBack: operation.takenBack }, stamp);
         },
       });
       return now();
@@ -200,8 +212,8 @@ function write(db: Db, practiceId: string, operation: Operation, at: string): Op
       const now = () => result('setup', table.ofClient(operation.clientId));
       // One setup a client: two devices may each have named a first one, and the later must see the earlier.
       put(operation, table.ofClient(operation.clientId), now, {
-        insert: () => table.insert(rowId, operation.clientId, operation.values, at),
-        update: () => table.update(rowId, operation.values, at),
+        insert: () => table.insert(rowId, operation.clientId, operation.values, stamp),
+        update: () => table.update(rowId, operation.values, stamp),
       });
       return now();
     }
@@ -209,6 +221,7 @@ function write(db: Db, practiceId: string, operation: Operation, at: string): Op
     case 'screening.put':
     case 'clearance.put':
     case 'pain.put':
+    case 'correction.put':
     case 'judgement.put':
     case 'tried.put':
     case 'decision.put':
@@ -220,8 +233,8 @@ function write(db: Db, practiceId: string, operation: Operation, at: string): Op
       const table = documentsOf(db, practiceId, name);
       const now = () => result(entity, withoutLandmarks(table.find(rowId)));
       put(operation, table.find(rowId), now, {
-        insert: () => table.insert(rowId, operation.clientId, operation.values, at),
-        update: () => table.update(rowId, operation.values, at),
+        insert: () => table.insert(rowId, operation.clientId, operation.values, stamp),
+        update: () => table.update(rowId, operation.values, stamp),
       });
       return now();
     }
@@ -229,10 +242,25 @@ function write(db: Db, practiceId: string, operation: Operation, at: string): Op
 }
 
 /** What was said in a row, without what the server added. */
-function valuesOf<T extends { id: string; clientId: string; version: number; updatedAt: string }>(
-  row: T,
-) {
-  const { id: _id, clientId: _client, version: _version, updatedAt: _at, ...values } = row;
+function valuesOf<
+  T extends {
+    id: string;
+    clientId: string;
+    version: number;
+    updatedAt: string;
+    saidAt: string;
+    saidBy: string;
+  },
+>(row: T) {
+  const {
+    id: _id,
+    clientId: _client,
+    version: _version,
+    updatedAt: _at,
+    saidAt: _said,
+    saidBy: _by,
+    ...values
+  } = row;
   return values;
 }
 

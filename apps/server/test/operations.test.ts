@@ -156,10 +156,54 @@ describe('the one door for writes', () => {
     await b.send(pain(2));
     await b.send(pain(3));
     const dossier = (await b.get(`/api/clients/${clientId}`)).body;
-    expect(dossier.screening.answers).toEqual({ swelling: true });
-    expect(dossier.clearance.limits).toEqual([{ kind: 'noLoad' }]);
+    expect(dossier.screenings[0].answers).toEqual({ swelling: true });
+    expect(dossier.clearances[0].limits).toEqual([{ kind: 'noLoad' }]);
     expect(dossier.pains.map((p: { level: number }) => p.level)).toEqual([3, 2]);
     expect(await b.send(pain(11))).toMatchObject({ status: 400, body: { path: 'values.level' } });
+  });
+
+  it('keeps when and by whom everything was said, orders by it, and cuts nothing', async () => {
+    const create = newClient();
+    await b.send(create);
+    const clientId = create.rowId;
+    const put = (kind: string, values: object, saidAt?: string) => ({
+      kind,
+      operationId: id(),
+      rowId: id(),
+      baseVersion: 0,
+      clientId,
+      ...(saidAt ? { saidAt, saidBy: 'CH' } : {}),
+      values,
+    });
+    const pain = (level: number, saidAt?: string) =>
+      put(
+        'pain.put',
+        { on: '2026-01-04', movement: 'Bottom of the squat', place: 'knee', level },
+        saidAt,
+      );
+    // Said last, arrives first; thirty more arrive after it.
+    await b.send(pain(9, '2026-01-04T18:00:00.000Z'));
+    for (let n = 0; n < 30; n += 1)
+      await b.send(pain(1, `2026-01-04T10:${String(n).padStart(2, '0')}:00.000Z`));
+    const { pains } = (await b.get(`/api/clients/${clientId}`)).body;
+    expect(pains).toHaveLength(31);
+    expect(pains[0]).toMatchObject({ level: 9, saidBy: 'CH', saidAt: '2026-01-04T18:00:00.000Z' });
+    // When it came is kept apart from when it was said.
+    expect(pains[0].updatedAt).not.toBe(pains[0].saidAt);
+    // A clock far ahead of the server's: said now.
+    const ahead = (await b.send(pain(2, '2031-01-01T00:00:00.000Z'))).body.row;
+    expect(ahead.saidAt).toBe(ahead.updatedAt);
+    const correction = put(
+      'correction.put',
+      { on: '2026-01-05', of: 'pain', ofId: pains[0].id, question: null, why: 'Typed 9 for 0.' },
+      '2026-01-04T19:00:00.000Z',
+    );
+    expect((await b.send(correction)).status).toBe(200);
+    const after = (await b.get(`/api/clients/${clientId}`)).body;
+    expect(after.corrections).toMatchObject([{ why: 'Typed 9 for 0.', saidBy: 'CH' }]);
+    expect(after.pains).toHaveLength(32);
+    const nameless = put('correction.put', { ...correction.values, why: ' ' });
+    expect(await b.send(nameless)).toMatchObject({ status: 400, body: { path: 'values.why' } });
   });
 
   it('archives and brings back', async () => {

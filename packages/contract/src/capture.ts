@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { caseFileSchema } from './caseFile.ts';
-import { daySchema, idSchema, measured, momentSchema, sideSchema } from './scalars.ts';
+import { daySchema, idSchema, measured, momentSchema, sideSchema, saidFields } from './scalars.ts';
 
 /** One coordinate over time, mm; null where nothing was seen or the view does not show the axis. */
 type Channel = (number | null)[];
@@ -172,6 +172,7 @@ const rowFields = {
   clientId: idSchema,
   version: z.int().min(1),
   updatedAt: momentSchema,
+  ...saidFields,
 };
 
 export const captureSchema = captureValuesSchema.extend(rowFields);

@@ -16,6 +16,8 @@ import {
 import {
   clearanceSchema,
   clearanceValuesSchema,
+  correctionSchema,
+  correctionValuesSchema,
   painSchema,
   painValuesSchema,
   screeningSchema,
@@ -29,7 +31,7 @@ import {
   triedSchema,
   triedValuesSchema,
 } from './probe.ts';
-import { daySchema, idSchema } from './scalars.ts';
+import { daySchema, idSchema, momentSchema } from './scalars.ts';
 import {
   schoolChoiceSchema,
   schoolChoiceValuesSchema,
@@ -48,7 +50,15 @@ import {
  * Every write is one of these. `operationId` is made by the client, so a repeated send is recognised and answered as
  * before; `baseVersion` is the row version the change was made against, 0 for a new row.
  */
-const base = { operationId: idSchema, rowId: idSchema, baseVersion: z.int().min(0) };
+const base = {
+  operationId: idSchema,
+  rowId: idSchema,
+  baseVersion: z.int().min(0),
+  /** When it was said on the device, by its corrected clock; left out = when it reaches the server. */
+  saidAt: momentSchema.optional(),
+  /** Initials of who said it. */
+  saidBy: z.string().trim().max(4).optional(),
+};
 
 export const operationSchema = z.discriminatedUnion(
   'kind',
@@ -154,6 +164,12 @@ export const operationSchema = z.discriminatedUnion(
       clientId: idSchema,
       values: painValuesSchema,
     }),
+    z.strictObject({
+      ...base,
+      kind: z.literal('correction.put'),
+      clientId: idSchema,
+      values: correctionValuesSchema,
+    }),
   ],
   { error: 'must be a known kind of operation.' },
 );
@@ -180,6 +196,7 @@ export const operationResultSchema = z.discriminatedUnion('entity', [
   z.strictObject({ entity: z.literal('screening'), row: screeningSchema }),
   z.strictObject({ entity: z.literal('clearance'), row: clearanceSchema }),
   z.strictObject({ entity: z.literal('pain'), row: painSchema }),
+  z.strictObject({ entity: z.literal('correction'), row: correctionSchema }),
 ]);
 export type OperationResult = z.infer<typeof operationResultSchema>;
 

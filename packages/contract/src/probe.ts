@@ -1,13 +1,14 @@
 import { z } from 'zod';
 import { cameraFaultSchema } from './capture.ts';
 import { causeIdSchema, findingIdSchema, outcomeSchema, testIdSchema } from './diagnosis.ts';
-import { daySchema, idSchema, momentSchema, sideSchema } from './scalars.ts';
+import { daySchema, idSchema, momentSchema, sideSchema, saidFields } from './scalars.ts';
 
 const rowFields = {
   id: idSchema,
   clientId: idSchema,
   version: z.int().min(1),
   updatedAt: momentSchema,
+  ...saidFields,
 };
 
 /** A short test as it was done: what it did to what was seen before. */
@@ -154,6 +155,7 @@ export const tableChangeRowSchema = tableChangeValuesSchema.extend({
   id: idSchema,
   version: z.int().min(1),
   updatedAt: momentSchema,
+  ...saidFields,
 });
 export type TableChangeRow = z.infer<typeof tableChangeRowSchema>;
 

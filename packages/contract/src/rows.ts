@@ -11,8 +11,8 @@ import {
   workingPointSchema,
 } from './linkage.ts';
 import { decisionSchema, triedSchema } from './probe.ts';
-import { clearanceSchema, painSchema, screeningSchema } from './safety.ts';
-import { daySchema, idSchema, measured, momentSchema, sideSchema } from './scalars.ts';
+import { clearanceSchema, correctionSchema, painSchema, screeningSchema } from './safety.ts';
+import { daySchema, idSchema, measured, momentSchema, sideSchema, saidFields } from './scalars.ts';
 import { schoolsSchema } from './school.ts';
 import { sessionSchema, stageSchema, trialSchema } from './session.ts';
 import { lockSchema, setupTrialSchema } from './setupTrial.ts';
@@ -68,6 +68,7 @@ export const clientSchema = clientValuesSchema.extend({
   archivedAt: momentSchema.nullable(),
   createdAt: momentSchema,
   updatedAt: momentSchema,
+  ...saidFields,
 });
 export type Client = z.infer<typeof clientSchema>;
 
@@ -86,6 +87,7 @@ export const clientSetupSchema = clientSetupValuesSchema.extend({
   clientId: idSchema,
   version: z.int().min(1),
   updatedAt: momentSchema,
+  ...saidFields,
 });
 export type ClientSetup = z.infer<typeof clientSetupSchema>;
 
@@ -141,6 +143,7 @@ export const prescriptionSchema = prescriptionValuesSchema.extend({
   clientId: idSchema,
   version: z.int().min(1),
   updatedAt: momentSchema,
+  ...saidFields,
 });
 export type Prescription = z.infer<typeof prescriptionSchema>;
 
@@ -164,10 +167,11 @@ export const dossierSchema = z.strictObject({
   /** The practice's own schools, and the one a client starts with. */
   schools: schoolsSchema,
   prescription: prescriptionSchema.nullable(),
-  /** The newest screen, clearance, and pain during work, newest first. */
-  screening: screeningSchema.nullable(),
-  clearance: clearanceSchema.nullable(),
+  /** Every screen, clearance, pain during work and correction, newest said first: none is ever cut. */
+  screenings: z.array(screeningSchema),
+  clearances: z.array(clearanceSchema),
   pains: z.array(painSchema),
+  corrections: z.array(correctionSchema),
 });
 export type Dossier = z.infer<typeof dossierSchema>;
 

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { daySchema, idSchema, measured, momentSchema } from './scalars.ts';
+import { daySchema, idSchema, measured, momentSchema, saidFields } from './scalars.ts';
 
 export const painPlaceSchema = z.enum(['ankle', 'knee', 'hip', 'lowBack', 'elsewhere'], {
   error: 'must be ankle, knee, hip, lowBack or elsewhere.',
@@ -58,6 +58,8 @@ export const screeningValuesSchema = z.strictObject({
   purpose: purposeSchema.nullable(),
   asked: z.array(questionIdSchema).max(10),
   answers: screenAnswersSchema,
+  /** When each question was answered: a clearance covers only what was said before it. */
+  answeredAt: z.partialRecord(questionIdSchema, momentSchema).default({}),
 });
 export type ScreeningValues = z.infer<typeof screeningValuesSchema>;
 
@@ -82,11 +84,27 @@ export const painValuesSchema = z.strictObject({
 });
 export type PainValues = z.infer<typeof painValuesSchema>;
 
+/** A mistaken answer or pain, corrected: it counts as never said, and who corrected it stays on record. */
+export const correctionValuesSchema = z.strictObject({
+  on: daySchema,
+  of: z.enum(['screening', 'pain'], { error: 'must be screening or pain.' }),
+  ofId: idSchema,
+  /** The question of a screen; null for pain. */
+  question: questionIdSchema.nullable(),
+  why: z
+    .string()
+    .trim()
+    .min(1, { error: 'must say why.' })
+    .max(200, { error: 'must be at most 200 characters.' }),
+});
+export type CorrectionValues = z.infer<typeof correctionValuesSchema>;
+
 const row = {
   id: idSchema,
   clientId: idSchema,
   version: z.int().min(1),
   updatedAt: momentSchema,
+  ...saidFields,
 };
 
 export const screeningSchema = screeningValuesSchema.extend(row);
@@ -95,3 +113,5 @@ export const clearanceSchema = clearanceValuesSchema.extend(row);
 export type Clearance = z.infer<typeof clearanceSchema>;
 export const painSchema = painValuesSchema.extend(row);
 export type Pain = z.infer<typeof painSchema>;
+export const correctionSchema = correctionValuesSchema.extend(row);
+export type Correction = z.infer<typeof correctionSchema>;

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { cameraFaultSchema } from './capture.ts';
 import { holdSchema, methodIdSchema, profileIdSchema, workingPointSchema } from './linkage.ts';
-import { idSchema, measured, momentSchema } from './scalars.ts';
+import { idSchema, measured, momentSchema, saidFields } from './scalars.ts';
 
 /** A range, refused when its ends are the wrong way round. */
 const range = (least: number, most: number, unit: string) =>
@@ -78,6 +78,7 @@ export const schoolSchema = schoolValuesSchema.extend({
   id: idSchema,
   version: z.int().min(1),
   updatedAt: momentSchema,
+  ...saidFields,
 });
 export type School = z.infer<typeof schoolSchema>;
 
@@ -93,6 +94,7 @@ export const schoolChoiceSchema = schoolChoiceValuesSchema.extend({
   id: idSchema,
   version: z.int().min(1),
   updatedAt: momentSchema,
+  ...saidFields,
 });
 
 /** A practice's own schools, and the one its clients start with. */

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { daySchema, idSchema, measured, momentSchema, sideSchema } from './scalars.ts';
+import { daySchema, idSchema, measured, momentSchema, sideSchema, saidFields } from './scalars.ts';
 
 /** The seven stages of a visit, in working order. */
 export const stageSchema = z.enum(
@@ -14,6 +14,7 @@ export const sessionSchema = z.strictObject({
   clientId: idSchema,
   version: z.int().min(1),
   updatedAt: momentSchema,
+  ...saidFields,
   day: daySchema,
   at: stageSchema,
 });
@@ -121,6 +122,7 @@ export const trialSchema = z
     clientId: idSchema,
     version: z.int().min(1),
     updatedAt: momentSchema,
+    ...saidFields,
   })
   .superRefine(checkTrial);
 export type Trial = z.infer<typeof trialSchema>;

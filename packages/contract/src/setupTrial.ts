@@ -1,12 +1,13 @@
 import { z } from 'zod';
 import { methodIdSchema, setupSchema, thighDepthSchema, workingPointSchema } from './linkage.ts';
-import { bothSides, daySchema, idSchema, momentSchema } from './scalars.ts';
+import { bothSides, daySchema, idSchema, momentSchema, saidFields } from './scalars.ts';
 
 const rowFields = {
   id: idSchema,
   clientId: idSchema,
   version: z.int().min(1),
   updatedAt: momentSchema,
+  ...saidFields,
 };
 
 const tried = {

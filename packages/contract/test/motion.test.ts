@@ -84,7 +84,15 @@ describe('the words of motion', () => {
 describe('a capture', () => {
   it('travels with the dossier without its landmarks', () => {
     const { series: _series, subject: _subject, ...line } = capture;
-    const row = { ...line, id: ID, clientId: ID, version: 1, updatedAt: AT };
+    const row = {
+      ...line,
+      id: ID,
+      clientId: ID,
+      version: 1,
+      updatedAt: AT,
+      saidAt: AT,
+      saidBy: '',
+    };
     expect(captureLineSchema.parse(row)).toEqual(row);
     expect(problem(captureLineSchema, { ...row, series: capture.series }).path).toBe('series');
   });

@@ -11,10 +11,11 @@ import {
   uncertaintyOf,
   SCREEN_QUESTIONS,
   SCREEN_RULES,
-  screenOutcome,
+  screenOutcome as outcomeFrom,
   solve,
   strictest,
   type Clearance,
+  type PainPlace,
   type SafetyLimit,
   type SetupQuestion,
   type ScreenAnswers,
@@ -50,6 +51,7 @@ const clearance = (change: Partial<Clearance> = {}): Clearance => ({
   expiresOn: '2026-06-30',
   limits: [{ kind: 'depthCap', thighDepthDeg: -20 }],
   covers: ['swelling'],
+  saidAt: `${TODAY}T12:00:00.000Z`,
   ...change,
 });
 
@@ -61,6 +63,34 @@ const covers = (b: readonly SafetyLimit[], a: readonly SafetyLimit[]) =>
     (limit) =>
       strictest([...b, limit]).length === strictest(b).length &&
       JSON.stringify(strictest([...b, limit])) === JSON.stringify(strictest(b)),
+  );
+
+/** One screen of today, and pain since it; a clearance said with it, unless the pain came after. */
+const outcomeOf = (
+  given: ScreenAnswers,
+  cleared: Clearance | null,
+  today: string,
+  pains: { place: PainPlace; level: number; isAfterClearance?: boolean }[] = [],
+): ScreenOutcome =>
+  outcomeFrom(
+    [
+      {
+        answers: given,
+        saidAt: `${TODAY}T08:00:00.000Z`,
+        on: TODAY,
+        isNewest: true,
+        source: null,
+      },
+      ...pains.map(({ place, level, isAfterClearance = false }) => ({
+        answers: { pain: { place, level } },
+        saidAt: `${TODAY}T${isAfterClearance ? '20' : '09'}:00:00.000Z`,
+        on: cleared ? cleared.givenOn : TODAY,
+        isNewest: true,
+        source: null,
+      })),
+    ],
+    cleared ? [cleared] : [],
+    today,
   );
 
 describe('the rule table', () => {
@@ -116,13 +146,13 @@ describe('the rule table', () => {
     ['child alone', { under16: { guardianPresent: false } }, 'hold', []],
     ['child with guardian', { under16: { guardianPresent: true } }, 'withinLimits', ['noLoad']],
   ])('%s', (_name, given, kind, limits) => {
-    const outcome = screenOutcome(given, null, TODAY);
+    const outcome = outcomeOf(given, null, TODAY);
     expect(outcome.kind).toBe(kind);
     if (outcome.kind === 'withinLimits') expect(outcome.limits.map((l) => l.kind)).toEqual(limits);
   });
 
   it('caps a sore ankle at chair height, stricter than pain alone', () => {
-    const outcome = screenOutcome({ pain: { place: 'ankle', level: 2 } }, null, TODAY);
+    const outcome = outcomeOf({ pain: { place: 'ankle', level: 2 } }, null, TODAY);
     expect(outcome).toMatchObject({
       limits: [{ kind: 'noLoad' }, { kind: 'depthCap', thighDepthDeg: -20 }],
     });
@@ -133,12 +163,12 @@ describe('laws of the screen', () => {
   it('one more "yes" never loosens the outcome', () => {
     fc.assert(
       fc.property(answers, answers, (some, more) => {
-        const before = screenOutcome(some, null, TODAY);
+        const before = outcomeOf(some, null, TODAY);
         // What was said stays said; only questions answered "no" so far may turn to "yes".
         const said = Object.fromEntries(
           Object.entries(some).filter(([, v]) => v !== undefined && v !== false),
         );
-        const after = screenOutcome({ ...more, ...said }, null, TODAY);
+        const after = outcomeOf({ ...more, ...said }, null, TODAY);
         expect(SEVERITY[after.kind]).toBeGreaterThanOrEqual(SEVERITY[before.kind]);
         if (before.kind === 'withinLimits' && after.kind === 'withinLimits')
           expect(covers(after.limits, before.limits)).toBe(true);
@@ -150,8 +180,8 @@ describe('laws of the screen', () => {
   it('more pain in the same place never loosens it', () => {
     for (const place of PAIN_PLACES)
       for (let level = 1; level < 10; level += 1) {
-        const before = screenOutcome({ pain: { place, level } }, null, TODAY);
-        const after = screenOutcome({ pain: { place, level: level + 1 } }, null, TODAY);
+        const before = outcomeOf({ pain: { place, level } }, null, TODAY);
+        const after = outcomeOf({ pain: { place, level: level + 1 } }, null, TODAY);
         expect(SEVERITY[after.kind]).toBeGreaterThanOrEqual(SEVERITY[before.kind]);
       }
   });
@@ -163,8 +193,8 @@ describe('laws of the screen', () => {
         fc.constantFrom(...PAIN_PLACES),
         fc.integer({ min: 1, max: 10 }),
         (given, place, level) => {
-          const before = screenOutcome(given, null, TODAY);
-          const after = screenOutcome(given, null, TODAY, [{ place, level }]);
+          const before = outcomeOf(given, null, TODAY);
+          const after = outcomeOf(given, null, TODAY, [{ place, level }]);
           expect(SEVERITY[after.kind]).toBeGreaterThanOrEqual(SEVERITY[before.kind]);
           if (before.kind === 'withinLimits' && after.kind === 'withinLimits')
             expect(covers(after.limits, before.limits)).toBe(true);
@@ -172,7 +202,7 @@ describe('laws of the screen', () => {
       ),
       { numRuns: 500, seed: 54 },
     );
-    const two = screenOutcome({ pain: { place: 'knee', level: 2 } }, null, TODAY, [
+    const two = outcomeOf({ pain: { place: 'knee', level: 2 } }, null, TODAY, [
       { place: 'hip', level: 1 },
     ]);
     expect(two.kind === 'withinLimits' && two.limits.map((l) => l.kind)).toEqual(
@@ -182,42 +212,40 @@ describe('laws of the screen', () => {
 
   it('a hold is lifted only by a clearance in force, into its limits and the rules’ own', () => {
     const held: ScreenAnswers = { swelling: true, medication: true };
-    expect(screenOutcome(held, clearance({ expiresOn: '2026-01-04' }), TODAY).kind).toBe('hold');
-    expect(screenOutcome(held, clearance({ givenOn: '2026-01-06' }), TODAY).kind).toBe('hold');
-    const lifted = screenOutcome(held, clearance(), TODAY);
+    expect(outcomeOf(held, clearance({ expiresOn: '2026-01-04' }), TODAY).kind).toBe('hold');
+    expect(outcomeOf(held, clearance({ givenOn: '2026-01-06' }), TODAY).kind).toBe('hold');
+    const lifted = outcomeOf(held, clearance(), TODAY);
     expect(lifted).toMatchObject({
       kind: 'withinLimits',
       limits: [{ kind: 'supportedOnly' }, { kind: 'depthCap', thighDepthDeg: -20 }],
     });
-    expect(screenOutcome(held, clearance({ expiresOn: null }), TODAY).kind).toBe('withinLimits');
+    expect(outcomeOf(held, clearance({ expiresOn: null }), TODAY).kind).toBe('withinLimits');
   });
 
   it('a clearance lifts no hold it was not given for, and no pain that came after it', () => {
     const both: ScreenAnswers = { swelling: true, heart: true };
-    expect(screenOutcome(both, clearance(), TODAY)).toMatchObject({
+    expect(outcomeOf(both, clearance(), TODAY)).toMatchObject({
       kind: 'hold',
       holdRules: ['heart', 'swelling'],
     });
-    expect(screenOutcome(both, clearance({ covers: ['heart', 'swelling'] }), TODAY).kind).toBe(
+    expect(outcomeOf(both, clearance({ covers: ['heart', 'swelling'] }), TODAY).kind).toBe(
       'withinLimits',
     );
     const forPain = clearance({ covers: ['strongPain'] });
     const pain = { place: 'knee' as const, level: 7 };
-    expect(screenOutcome({}, forPain, TODAY, [pain]).kind).toBe('withinLimits');
-    expect(screenOutcome({}, forPain, TODAY, [{ ...pain, isAfterClearance: true }]).kind).toBe(
-      'hold',
-    );
+    expect(outcomeOf({}, forPain, TODAY, [pain]).kind).toBe('withinLimits');
+    expect(outcomeOf({}, forPain, TODAY, [{ ...pain, isAfterClearance: true }]).kind).toBe('hold');
     // Little pain after a clearance does not bring the hold back, only its own limits.
     expect(
-      screenOutcome({}, forPain, TODAY, [pain, { place: 'hip', level: 2, isAfterClearance: true }]),
+      outcomeOf({}, forPain, TODAY, [pain, { place: 'hip', level: 2, isAfterClearance: true }]),
     ).toMatchObject({ kind: 'withinLimits' });
   });
 
   it('a clearance changes nothing where nothing is held', () => {
     fc.assert(
       fc.property(answers, (given) => {
-        const plain = screenOutcome(given, null, TODAY);
-        if (plain.kind !== 'hold') expect(screenOutcome(given, clearance(), TODAY)).toEqual(plain);
+        const plain = outcomeOf(given, null, TODAY);
+        if (plain.kind !== 'hold') expect(outcomeOf(given, clearance(), TODAY)).toEqual(plain);
       }),
       { numRuns: 300, seed: 51 },
     );

@@ -17,7 +17,8 @@ export const emptyDossier = (client: Client): Dossier => ({
   locks: [],
   schools: { own: [], usual: 'balanced' },
   prescription: null,
-  screening: null,
-  clearance: null,
+  screenings: [],
+  clearances: [],
   pains: [],
+  corrections: [],
 });

@@ -1,12 +1,13 @@
-import type { Dossier, ScreeningValues } from '@zither/contract';
+import type { Clearance, Dossier, Screening, ScreeningValues } from '@zither/contract';
 import {
   QUESTION_IDS,
   SCREEN_QUESTIONS,
   screenOutcome,
+  type QuestionId,
   type SafetyLimit,
   type ScreenOutcome,
+  type Told,
 } from '@zither/core';
-import { NOT_YET } from './record.ts';
 
 /** Where a client stands with the screen today. */
 export type Safety =
@@ -14,19 +15,51 @@ export type Safety =
   | { state: 'partly'; answered: number; outcome: ScreenOutcome }
   | { state: 'screened'; outcome: ScreenOutcome };
 
-/** The screen's word for today: answers, pain since, and a clearance in force. */
-export function safetyOf(dossier: Dossier, today: string): Safety {
-  const { screening, clearance, pains } = dossier;
-  const since = pains
-    .filter((p) => !screening || p.on >= screening.takenOn)
-    .map(({ place, level, updatedAt }) => ({
-      place,
-      level,
-      // A row the server has not seen yet has no moment of its own: take it for the newest.
-      isAfterClearance:
-        clearance !== null && (updatedAt > clearance.updatedAt || updatedAt === NOT_YET),
+/** Newest said first, whatever order the rows arrived in. */
+const bySaid = <T extends { saidAt: string; id: string }>(rows: readonly T[]): T[] =>
+  [...rows].sort((a, b) => b.saidAt.localeCompare(a.saidAt) || b.id.localeCompare(a.id));
+
+/** The screen said last; null = none yet. */
+export const newestScreening = ({ screenings }: Pick<Dossier, 'screenings'>): Screening | null =>
+  bySaid(screenings)[0] ?? null;
+
+/** Clearances of which some day is still to come or in force, newest said first. */
+export const clearancesOf = ({ clearances }: Pick<Dossier, 'clearances'>): Clearance[] =>
+  bySaid(clearances);
+
+/** Everything told of a client as the rules read it, less what was corrected. */
+function toldOf(dossier: Dossier): Told[] {
+  const { pains, corrections } = dossier;
+  const isCorrected = (of: 'screening' | 'pain', ofId: string, question: QuestionId | null) =>
+    corrections.some((c) => c.of === of && c.ofId === ofId && c.question === question);
+  const newest = newestScreening(dossier);
+  const screens = bySaid(dossier.screenings).map((s): Told => ({
+    answers: Object.fromEntries(
+      Object.entries(s.answers).filter(
+        ([question]) => !isCorrected('screening', s.id, question as QuestionId),
+      ),
+    ),
+    saidAt: s.answeredAt.pain ?? s.saidAt,
+    on: s.takenOn,
+    isNewest: s.id === newest?.id,
+    source: { of: 'screening', ofId: s.id },
+  }));
+  const hurt = bySaid(pains)
+    .filter((p) => !isCorrected('pain', p.id, null))
+    .map((p): Told => ({
+      answers: { pain: { place: p.place, level: p.level } },
+      saidAt: p.saidAt,
+      on: p.on,
+      isNewest: !newest || p.on >= newest.takenOn,
+      source: { of: 'pain', ofId: p.id },
     }));
-  const outcome = screenOutcome(screening?.answers ?? {}, clearance, today, since);
+  return [...screens, ...hurt];
+}
+
+/** The screen's word for a day: everything told, and every clearance in force. The order in which rows arrived does not matter. */
+export function safetyOf(dossier: Dossier, today: string): Safety {
+  const screening = newestScreening(dossier);
+  const outcome = screenOutcome(toldOf(dossier), clearancesOf(dossier), today);
   if (!screening)
     return outcome.kind === 'go' ? { state: 'notScreened' } : { state: 'screened', outcome };
   const answered = screening.asked.length;
@@ -49,18 +82,23 @@ export const isHeld = (safety: Safety): boolean =>
  * and every earlier answer stands until its question is answered again, the worst pain since included: starting to ask must
  * never loosen a hold.
  */
-export function screenToday({ screening, pains }: Dossier, today: string): ScreeningValues {
-  if (!screening) return { takenOn: today, purpose: null, asked: [], answers: {} };
-  const { takenOn, purpose, asked, answers } = screening;
-  if (takenOn === today) return { takenOn, purpose, asked, answers };
-  const since = pains.filter((p) => p.on >= takenOn).map(({ place, level }) => ({ place, level }));
-  const worst = [...since, ...(answers.pain ? [answers.pain] : [])].sort(
-    (a, b) => b.level - a.level,
-  )[0];
+export function screenToday(dossier: Dossier, today: string): ScreeningValues {
+  const screening = newestScreening(dossier);
+  if (!screening) return { takenOn: today, purpose: null, asked: [], answers: {}, answeredAt: {} };
+  const { takenOn, purpose, asked, answers, answeredAt } = screening;
+  if (takenOn === today) return { takenOn, purpose, asked, answers, answeredAt };
+  const said = [
+    ...dossier.pains
+      .filter((p) => p.on >= takenOn)
+      .map(({ place, level, saidAt }) => ({ pain: { place, level }, at: saidAt })),
+    ...(answers.pain ? [{ pain: answers.pain, at: answeredAt.pain ?? screening.saidAt }] : []),
+  ];
+  const worst = said.sort((a, b) => b.pain.level - a.pain.level)[0];
   return {
     takenOn: today,
     purpose,
     asked: SCREEN_QUESTIONS.filter((q) => !q.changes && asked.includes(q.id)).map((q) => q.id),
-    answers: { ...answers, ...(worst ? { pain: worst } : {}) },
+    answers: { ...answers, ...(worst ? { pain: worst.pain } : {}) },
+    answeredAt: { ...answeredAt, ...(worst ? { pain: worst.at } : {}) },
   };
 }

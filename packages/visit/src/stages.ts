@@ -10,7 +10,7 @@ import {
   wantsAnotherTrial,
   type MeasureId,
 } from '@zither/core';
-import { isHeld, limitsOf, safetyOf } from './safety.ts';
+import { isHeld, limitsOf, newestScreening, safetyOf } from './safety.ts';
 import { baselinesOf, looksOf } from './looks.ts';
 import { lockOf, clientCase, missingOf } from './derive.ts';
 import { workedOn } from './signs.ts';
@@ -98,7 +98,8 @@ function probeView(dossier: Dossier, day: string): StageView {
 export function stageViews(dossier: Dossier, day: string): Record<Stage, StageView> {
   const safety = safetyOf(dossier, day);
   const held = isHeld(safety);
-  const { screening, setup, prescription } = dossier;
+  const { setup, prescription } = dossier;
+  const screening = newestScreening(dossier);
   const clear: StageView = held
     ? { state: 'attention', note: 'hold and refer' }
     : safety.state === 'notScreened'
@@ -121,7 +122,7 @@ export function stageViews(dossier: Dossier, day: string): Record<Stage, StageVi
     else if (lockOf(dossier)?.on === day) set = { state: 'done', note: 'locked today' };
     else if (dossier.setupTrials.some((t) => !t.undone && t.takenOn === day))
       set = { state: 'partial', note: 'being tried' };
-    else if (setup.updatedAt.slice(0, 10) >= day) set = { state: 'done', note: 'set today' };
+    else if (setup.saidAt.slice(0, 10) >= day) set = { state: 'done', note: 'set today' };
     else set = { state: 'partial', note: 'from last time' };
   }
   const coach: StageView = held
@@ -145,7 +146,7 @@ export function stageViews(dossier: Dossier, day: string): Record<Stage, StageVi
 /** Whether anything was done on this day, so that a visit is on. */
 export const isVisitOn = (dossier: Dossier, day: string): boolean =>
   dossier.sessions.some((s) => s.day === day) ||
-  dossier.screening?.takenOn === day ||
+  dossier.screenings.some((s) => s.takenOn === day) ||
   dossier.prescription?.givenOn === day ||
   looksOf(dossier, day).length > 0 ||
   dossier.tried.some((t) => t.takenOn === day) ||

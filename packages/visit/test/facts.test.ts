@@ -90,7 +90,15 @@ describe('from trials to a question', () => {
   it('takes buffer and lean limit from the balanced method and the hold', () => {
     const dossier = dossierOf(five());
     const start = startingSetup(dossier.client, knownOf(dossier), BALANCED);
-    const setup = { ...start, id: ID, clientId: ID, version: 1, updatedAt: AT };
+    const setup = {
+      ...start,
+      id: ID,
+      clientId: ID,
+      version: 1,
+      updatedAt: AT,
+      saidAt: AT,
+      saidBy: '',
+    };
     setup.setup = { ...setup.setup, hold: 'lowBar', loadKg: 50 };
     const found = clientCase({ ...dossier, setup });
     if (found.kind !== 'ready') throw new Error('needs ankle');
@@ -205,6 +213,8 @@ describe('the plan as written', () => {
           clientId: ID,
           version: 1,
           updatedAt: AT,
+          saidAt: AT,
+          saidBy: '',
           kind: 'workOn',
           on: '2026-01-05',
           at: AT,
@@ -238,6 +248,8 @@ describe('the setup in use', () => {
     clientId: ID,
     version: 1,
     updatedAt: AT,
+    saidAt: AT,
+    saidBy: '',
     setup: {
       stanceWidthMm: 440,
       toeOutDeg: { left: 18, right: 18 },

@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import type { Dossier, Screening, ScreeningValues } from '@zither/contract';
 import { QUESTION_IDS, USUAL_LIMITS } from '@zither/core';
 import {
@@ -11,8 +12,10 @@ import {
 import { sayLimit } from '@zither/words/safety';
 
 const ID = '11111111-1111-4111-8111-111111111111';
+const OTHER = '22222222-2222-4222-8222-222222222222';
+const THIRD = '33333333-3333-4333-8333-333333333333';
 const AT = '2026-01-05T09:00:00.000Z';
-const row = { id: ID, clientId: ID, version: 1, updatedAt: AT };
+const row = { id: ID, clientId: ID, version: 1, updatedAt: AT, saidAt: AT, saidBy: '' };
 
 const screening = (change: Partial<ScreeningValues> = {}): Screening => ({
   ...row,
@@ -20,6 +23,7 @@ const screening = (change: Partial<ScreeningValues> = {}): Screening => ({
   purpose: 'strength',
   asked: [...QUESTION_IDS],
   answers: {},
+  answeredAt: {},
   ...change,
 });
 
@@ -38,6 +42,8 @@ const dossier = (change: Partial<Dossier> = {}): Dossier => ({
     archivedAt: null,
     createdAt: AT,
     updatedAt: AT,
+    saidAt: AT,
+    saidBy: '',
   }),
   ...change,
 });
@@ -48,6 +54,19 @@ const pain = (level: number, on = '2026-01-05') => ({
   movement: 'While squatting',
   place: 'knee' as const,
   level,
+});
+
+const clearance = (
+  change: Partial<Dossier['clearances'][number]> = {},
+): Dossier['clearances'][number] => ({
+  ...row,
+  who: 'B. Physician',
+  licence: 'physician',
+  givenOn: '2026-01-05',
+  expiresOn: null,
+  limits: [],
+  covers: ['swelling'],
+  ...change,
 });
 
 describe('a clearance as typed', () => {
@@ -78,9 +97,9 @@ describe('a clearance as typed', () => {
 describe('where a client stands', () => {
   it('knows not screened, half screened and screened apart', () => {
     expect(safetyOf(dossier(), '2026-01-05').state).toBe('notScreened');
-    const half = dossier({ screening: screening({ asked: ['pain', 'heart'] }) });
+    const half = dossier({ screenings: [screening({ asked: ['pain', 'heart'] })] });
     expect(safetyOf(half, '2026-01-05')).toMatchObject({ state: 'partly', answered: 2 });
-    expect(safetyOf(dossier({ screening: screening() }), '2026-01-05')).toMatchObject({
+    expect(safetyOf(dossier({ screenings: [screening()] }), '2026-01-05')).toMatchObject({
       state: 'screened',
       outcome: { kind: 'go' },
     });
@@ -90,10 +109,13 @@ describe('where a client stands', () => {
     expect(isHeld(safetyOf(dossier({ pains: [pain(6)] }), '2026-01-05'))).toBe(true);
   });
 
-  it('counts pain since the screen and forgets older pain once asked again', () => {
-    const old = dossier({ screening: screening({ takenOn: '2026-01-10' }), pains: [pain(6)] });
-    expect(isHeld(safetyOf(old, '2026-01-10'))).toBe(false);
-    const since = dossier({ screening: screening(), pains: [pain(2, '2026-01-07')] });
+  it('counts limit-level pain since the screen; older such pain ends with the next screen', () => {
+    const old = dossier({
+      screenings: [screening({ takenOn: '2026-01-10' })],
+      pains: [pain(2)],
+    });
+    expect(limitsOf(safetyOf(old, '2026-01-10'))).toEqual([]);
+    const since = dossier({ screenings: [screening()], pains: [pain(2, '2026-01-07')] });
     expect(limitsOf(safetyOf(since, '2026-01-08')).map(sayLimit)).toEqual([
       'No load',
       'No deeper than parallel',
@@ -104,43 +126,178 @@ describe('where a client stands', () => {
 
   it('ends a clearance on its last day', () => {
     const cleared = dossier({
-      screening: screening({ answers: { swelling: true } }),
-      clearance: {
-        ...row,
-        who: 'B. Physician',
-        licence: 'physician',
-        givenOn: '2026-01-05',
-        expiresOn: '2026-01-20',
-        limits: [],
-        covers: ['swelling'],
-      },
+      screenings: [screening({ answers: { swelling: true } })],
+      clearances: [clearance({ expiresOn: '2026-01-20' })],
     });
     expect(isHeld(safetyOf(cleared, '2026-01-20'))).toBe(false);
     expect(isHeld(safetyOf(cleared, '2026-01-21'))).toBe(true);
   });
+});
 
-  it('lets an old clearance lift nothing new', () => {
-    const cleared = dossier({
-      screening: screening({ answers: { swelling: true } }),
-      clearance: {
-        ...row,
-        who: 'B. Physician',
-        licence: 'physician',
-        givenOn: '2026-01-05',
-        expiresOn: null,
-        limits: [],
-        covers: ['swelling', 'strongPain'],
-      },
-      pains: [{ ...pain(7, '2026-01-06'), updatedAt: '2026-01-06T09:00:00.000Z' }],
+describe('by when it was said', () => {
+  const clean = (id: string, day: string) => ({
+    ...screening({ takenOn: day }),
+    id,
+    saidAt: `${day}T09:00:00.000Z`,
+  });
+
+  it('a hold is not lifted by a clean screen, older or newer, whatever arrives last', () => {
+    const held = {
+      ...screening({ takenOn: '2026-01-26', answers: { swelling: true } }),
+      saidAt: '2026-01-26T09:00:00.000Z',
+    };
+    const older = clean(OTHER, '2026-01-10');
+    const newer = clean(THIRD, '2026-01-28');
+    for (const screenings of [
+      [held, older],
+      [older, held],
+      [newer, held, older],
+      [older, newer, held],
+    ])
+      expect(isHeld(safetyOf(dossier({ screenings }), '2026-01-28'))).toBe(true);
+  });
+
+  it('hold-level pain stands behind any number of later small ones, and after a clean screen', () => {
+    const small = Array.from({ length: 25 }, (_, i) => ({
+      ...pain(1, '2026-01-27'),
+      id: `44444444-4444-4444-8444-${String(i).padStart(12, '0')}`,
+      saidAt: `2026-01-27T09:${String(i).padStart(2, '0')}:00.000Z`,
+    }));
+    const strong = { ...pain(9, '2026-01-26'), saidAt: '2026-01-26T09:00:00.000Z' };
+    const all = dossier({ screenings: [clean(OTHER, '2026-01-28')], pains: [...small, strong] });
+    expect(isHeld(safetyOf(all, '2026-01-28'))).toBe(true);
+  });
+
+  it('a clearance said before a pain does not cover it, even if it arrives after', () => {
+    const strong = { ...pain(9, '2026-01-26'), saidAt: '2026-01-26T09:00:00.000Z' };
+    const early = clearance({
+      covers: ['strongPain'],
+      givenOn: '2026-01-21',
+      saidAt: '2026-01-21T09:00:00.000Z',
     });
-    expect(isHeld(safetyOf(cleared, '2026-01-06'))).toBe(true);
-    expect(isHeld(safetyOf({ ...cleared, pains: [] }, '2026-01-06'))).toBe(false);
+    const late = { ...early, id: OTHER, givenOn: '2026-01-27', saidAt: '2026-01-27T09:00:00.000Z' };
+    const base = dossier({ screenings: [screening()], pains: [strong] });
+    expect(isHeld(safetyOf({ ...base, clearances: [early] }, '2026-01-28'))).toBe(true);
+    expect(isHeld(safetyOf({ ...base, clearances: [late] }, '2026-01-28'))).toBe(false);
+  });
+
+  it('an expired clearance does not replace one in force; the strictest limit of all in force wins', () => {
+    const held = [screening({ answers: { swelling: true, medication: true } })];
+    const inForce = clearance({ limits: [{ kind: 'depthCap', thighDepthDeg: 0 }] });
+    const expired = clearance({
+      expiresOn: '2026-01-07',
+      saidAt: '2026-01-07T09:00:00.000Z',
+      id: OTHER,
+    });
+    const stricter = clearance({
+      id: THIRD,
+      limits: [{ kind: 'depthCap', thighDepthDeg: -20 }],
+    });
+    const on = (clearances: Dossier['clearances']) =>
+      safetyOf(dossier({ screenings: held, clearances }), '2026-01-20');
+    expect(isHeld(on([expired, inForce]))).toBe(false);
+    expect(limitsOf(on([inForce, stricter])).map(sayLimit)).toContain(
+      'No deeper than chair height',
+    );
+  });
+
+  it('a mistaken answer is corrected, not outvoted, and stays on record', () => {
+    const held = screening({ answers: { swelling: true } });
+    const correction: Dossier['corrections'][number] = {
+      ...row,
+      id: OTHER,
+      on: '2026-01-05',
+      of: 'screening',
+      ofId: held.id,
+      question: 'swelling',
+      why: 'Tapped by mistake.',
+      saidBy: 'CH',
+    };
+    const base = dossier({ screenings: [held] });
+    expect(isHeld(safetyOf(base, '2026-01-05'))).toBe(true);
+    const corrected = { ...base, corrections: [correction] };
+    expect(isHeld(safetyOf(corrected, '2026-01-05'))).toBe(false);
+    expect(corrected.screenings[0]!.answers).toEqual({ swelling: true });
+    // Of another question it corrects nothing.
+    const other = { ...correction, question: 'nerve' as const };
+    expect(isHeld(safetyOf({ ...base, corrections: [other] }, '2026-01-05'))).toBe(true);
+  });
+
+  it('says the same whatever the order of the rows (property)', () => {
+    const rows = fc.record({
+      screens: fc.array(
+        fc.record({
+          day: fc.integer({ min: 1, max: 28 }),
+          swelling: fc.boolean(),
+          level: fc.integer({ min: 0, max: 9 }),
+        }),
+        { minLength: 1, maxLength: 4 },
+      ),
+      pains: fc.array(
+        fc.record({ day: fc.integer({ min: 1, max: 28 }), level: fc.integer({ min: 1, max: 9 }) }),
+        { maxLength: 4 },
+      ),
+      clear: fc.array(
+        fc.record({
+          day: fc.integer({ min: 1, max: 28 }),
+          covers: fc.subarray(['swelling', 'strongPain'], { minLength: 1 }),
+        }),
+        { maxLength: 3 },
+      ),
+      seed: fc.integer(),
+    });
+    const dayOf = (n: number) => `2026-01-${String(n).padStart(2, '0')}`;
+    const idOf = (kind: number, n: number) =>
+      `${String(kind).repeat(8)}-1111-4111-8111-${String(n).padStart(12, '0')}`;
+    fc.assert(
+      fc.property(rows, ({ screens, pains, clear, seed }) => {
+        const all = dossier({
+          screenings: screens.map((s, i) => ({
+            ...screening({
+              takenOn: dayOf(s.day),
+              answers: {
+                ...(s.swelling ? { swelling: true } : {}),
+                ...(s.level > 0 ? { pain: { place: 'knee', level: s.level } } : {}),
+              },
+            }),
+            id: idOf(1, i),
+            saidAt: `${dayOf(s.day)}T09:00:00.000Z`,
+          })),
+          pains: pains.map((p, i) => ({
+            ...pain(p.level, dayOf(p.day)),
+            id: idOf(2, i),
+            saidAt: `${dayOf(p.day)}T10:00:00.000Z`,
+          })),
+          clearances: clear.map((c, i) =>
+            clearance({
+              id: idOf(3, i),
+              covers: c.covers,
+              givenOn: dayOf(c.day),
+              saidAt: `${dayOf(c.day)}T11:00:00.000Z`,
+            }),
+          ),
+        });
+        const turned = <T>(list: readonly T[]): T[] =>
+          list.map((_, i) => list[(i + Math.abs(seed)) % list.length]!).reverse();
+        const other = {
+          ...all,
+          screenings: turned(all.screenings),
+          pains: turned(all.pains),
+          clearances: turned(all.clearances),
+        };
+        const [a, b] = [safetyOf(all, '2026-01-29'), safetyOf(other, '2026-01-29')];
+        expect(b.state).toBe(a.state);
+        expect(isHeld(b)).toBe(isHeld(a));
+        expect(limitsOf(b)).toEqual(limitsOf(a));
+      }),
+      { numRuns: 400, seed: 71 },
+    );
   });
 });
 
 describe('a repeat screen', () => {
   it('asks only what may have changed and keeps the rest', () => {
-    const last = dossier({ screening: screening({ answers: { boneOrBalance: true } }) });
+    const last = dossier({ screenings: [screening({ answers: { boneOrBalance: true } })] });
     const repeat = screenToday(last, '2026-02-01');
     expect([...repeat.asked].sort()).toEqual(['boneOrBalance', 'under16']);
     expect(repeat).toMatchObject({ purpose: 'strength', answers: { boneOrBalance: true } });
@@ -148,11 +305,19 @@ describe('a repeat screen', () => {
 
   it('never loosens a hold by merely being started', () => {
     const held = dossier({
-      screening: screening({ answers: { swelling: true } }),
+      screenings: [screening({ answers: { swelling: true } })],
       pains: [pain(7)],
     });
     const started = dossier({
-      screening: { ...screening(), ...screenToday(held, '2026-02-01') },
+      screenings: [
+        {
+          ...screening(),
+          ...screenToday(held, '2026-02-01'),
+          id: OTHER,
+          saidAt: '2026-02-01T09:00:00.000Z',
+        },
+        ...held.screenings,
+      ],
       pains: held.pains,
     });
     expect(isHeld(safetyOf(started, '2026-02-01'))).toBe(true);
@@ -160,7 +325,7 @@ describe('a repeat screen', () => {
   });
 
   it('goes on with today’s own where it was left', () => {
-    const half = dossier({ screening: screening({ asked: ['pain'] }) });
+    const half = dossier({ screenings: [screening({ asked: ['pain'] })] });
     expect(screenToday(half, '2026-01-05').asked).toEqual(['pain']);
   });
 });

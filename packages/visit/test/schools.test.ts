@@ -105,6 +105,8 @@ describe('what each school would prescribe', () => {
         clientId: ID,
         version: 1,
         updatedAt: AT,
+        saidAt: AT,
+        saidBy: '',
         setup: best!.setup,
         thighDepthDeg: best!.targetDepthDeg,
         workingPoint: 'shinsUpright' as const,
@@ -134,6 +136,8 @@ describe('how the heel comes down', () => {
         clientId: ID,
         version: 1,
         updatedAt: AT,
+        saidAt: AT,
+        saidBy: '',
         setup: {
           stanceWidthMm: 420,
           toeOutDeg: { left: 15, right: 15 },

@@ -14,13 +14,14 @@ import { Detail } from './Detail.tsx';
 import { Outcome } from './Outcome.tsx';
 import { PainButton } from './PainButton.tsx';
 import { PURPOSE_NAMES } from '@zither/words/safety';
-import { screenToday } from '@zither/visit';
+import { isHeld, newestScreening, safetyOf, screenToday } from '@zither/visit';
 
 type Answers = ScreeningValues['answers'];
 
 /** The screen: purpose, then one question a card with the two answers under the thumb, then the outcome. */
 export function ClearScreen({ dossier }: { dossier: Dossier }) {
-  const { client, screening } = dossier;
+  const { client } = dossier;
+  const screening = newestScreening(dossier);
   const { putScreening } = useChanges();
   const [freshId] = useState(newId);
   const [detailOf, setDetailOf] = useState<ScreenQuestion | null>(null);
@@ -41,8 +42,19 @@ export function ClearScreen({ dossier }: { dossier: Dossier }) {
     change({
       asked: [...now.asked.filter((id) => id !== question.id), question.id],
       answers: { ...others, ...given },
+      answeredAt: { ...now.answeredAt, [question.id]: new Date().toISOString() },
     });
   };
+  const safety = safetyOf(dossier, today());
+  const holding = new Set(
+    isHeld(safety) && safety.state !== 'notScreened' && safety.outcome.kind === 'hold'
+      ? safety.outcome.standing.flatMap(({ rule, told }) =>
+          told.source?.ofId === screening?.id ? [rule.when.question] : [],
+        )
+      : [],
+  );
+  const isCorrected = (question: ScreenQuestion['id']) =>
+    dossier.corrections.some((c) => c.ofId === screening?.id && c.question === question);
   const next = SCREEN_QUESTIONS.find((q) => !now.asked.includes(q.id));
   const left = SCREEN_QUESTIONS.length - now.asked.length;
   const back = { to: `/clients/${client.id}`, label: `Back to ${client.name}` };
@@ -50,10 +62,7 @@ export function ClearScreen({ dossier }: { dossier: Dossier }) {
   if (now.purpose === null)
     return (
       <Screen title="Clear" who={client.name} back={back}>
-        <Part
-          title="What is the squat for?"
-          hint="What nobody can say the purpose of is not prescribed."
-        >
+        <Part title="What is the squat for?" hint="Choose what the squat is for first.">
           <View style={{ gap: space.s }}>
             {(Object.keys(PURPOSE_NAMES) as NonNullable<ScreeningValues['purpose']>[]).map(
               (purpose) => (
@@ -150,11 +159,14 @@ export function ClearScreen({ dossier }: { dossier: Dossier }) {
         {SCREEN_QUESTIONS.map((question) => {
           const said = now.answers[question.id];
           const isYes = said !== undefined && said !== false;
+          // An answer that put the client on hold is corrected with a reason, above; it is not simply answered again.
+          const isHolding = holding.has(question.id);
           return (
             <Button
               key={question.id}
               type="clear"
-              title={`${question.words} ${isYes ? 'Yes' : 'No'}`}
+              title={`${question.words} ${isYes ? (isCorrected(question.id) ? 'Yes, corrected to no' : 'Yes') : 'No'}`}
+              disabled={isHolding}
               titleStyle={{ textAlign: 'left', flexShrink: 1 }}
               buttonStyle={{ justifyContent: 'flex-start', paddingHorizontal: 0 }}
               onPress={() => {

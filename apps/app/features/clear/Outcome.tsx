@@ -7,7 +7,8 @@ import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { today } from '../shell/today.ts';
 import { ClearanceForm } from './ClearanceForm.tsx';
-import { safetyOf } from '@zither/visit';
+import { CorrectPart } from './CorrectPart.tsx';
+import { clearancesOf, safetyOf } from '@zither/visit';
 import { sayLimit } from '@zither/words/safety';
 
 /** The screen's word: go, within limits, or hold and refer with the way to lift it. */
@@ -52,17 +53,23 @@ export function Outcome({ dossier }: { dossier: Dossier }) {
             ))}
           </View>
         </Notice>
+        <CorrectPart dossier={dossier} standing={outcome.standing} />
         <ClearanceForm dossier={dossier} covers={outcome.holdRules} />
       </>
     );
   return (
     <Part>
       {body}
-      {dossier.clearance && (
-        <Say soft small>
-          {`Clearance by ${dossier.clearance.who}, ${dossier.clearance.licence}, ${dossier.clearance.givenOn}${dossier.clearance.expiresOn ? ` to ${dossier.clearance.expiresOn}` : ''}.`}
+      {clearancesOf(dossier).map((c) => (
+        <Say key={c.id} soft small>
+          {`Clearance by ${c.who}, ${c.licence}, ${c.givenOn}${c.expiresOn ? ` to ${c.expiresOn}` : ''}.`}
         </Say>
-      )}
+      ))}
+      {dossier.corrections.map((c) => (
+        <Say key={c.id} soft small>
+          {`Corrected ${c.on}${c.saidBy === '' ? '' : ` by ${c.saidBy}`}: ${c.why}`}
+        </Say>
+      ))}
     </Part>
   );
 }

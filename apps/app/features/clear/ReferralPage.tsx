@@ -6,7 +6,7 @@ import { Button } from '../../ui/elements.ts';
 import { Heading, Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { referredOf, workedOn, isHeld, safetyOf } from '@zither/visit';
+import { newestScreening, referredOf, workedOn, isHeld, safetyOf } from '@zither/visit';
 import { today } from '../shell/today.ts';
 import { PLACE_NAMES, PURPOSE_NAMES } from '@zither/words/safety';
 
@@ -18,7 +18,8 @@ const sayReferred = (cause: CauseId, found: readonly Pick<LikelyCause, 'side'>[]
 
 /** A note for the client's clinician: what was said, why the session is held, and what the coach would like to know. */
 export function ReferralPage({ dossier }: { dossier: Dossier }) {
-  const { client, screening, pains } = dossier;
+  const { client, pains } = dossier;
+  const screening = newestScreening(dossier);
   const { colors } = useLook();
   const safety = safetyOf(dossier, today());
   const reasons = safety.state === 'notScreened' ? [] : safety.outcome.reasons;

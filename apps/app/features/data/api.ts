@@ -1,4 +1,5 @@
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
+import { clockActions } from './clock.ts';
 import { newestOf } from './overlay.ts';
 import {
   captureSchema,
@@ -16,10 +17,18 @@ import {
   type TableChangeRow,
 } from '@zither/contract';
 
+const fetchQuery = fetchBaseQuery({ baseUrl: '/api', timeout: 15_000 });
+
 /** Reads from the server. Writes go through the outbox, which alone uses `operate`. */
 export const api = createApi({
   reducerPath: 'api',
-  baseQuery: fetchBaseQuery({ baseUrl: '/api', timeout: 15_000 }),
+  baseQuery: async (args, tools, extra) => {
+    const answer = await fetchQuery(args, tools, extra);
+    const said = answer.meta?.response?.headers.get('date');
+    const server = said ? Date.parse(said) : NaN;
+    if (Number.isFinite(server)) tools.dispatch(clockActions.told({ server, device: Date.now() }));
+    return answer;
+  },
   tagTypes: ['ClientList'],
   refetchOnReconnect: true,
   endpoints: (build) => ({

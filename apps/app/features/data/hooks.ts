@@ -4,6 +4,7 @@ import type {
   ClearanceValues,
   ClientSetupValues,
   ClientValues,
+  CorrectionValues,
   DecisionValues,
   Dossier,
   JudgementValues,
@@ -112,6 +113,8 @@ export function useCapture(id: string): CaptureView {
           clientId: operation.clientId,
           version: 1,
           updatedAt: NOT_YET,
+          saidAt: operation.saidAt ?? NOT_YET,
+          saidBy: operation.saidBy ?? '',
         },
       };
     if (data) return { state: 'ready', capture: data };
@@ -131,7 +134,16 @@ export function useTableChanges(): { changes: TableChangeRow[]; isUnknown: boole
       ...(data ?? []),
       ...queue.flatMap(({ operation }): TableChangeRow[] =>
         operation.kind === 'tables.change' && !data?.some((c) => c.id === operation.rowId)
-          ? [{ ...operation.values, id: operation.rowId, version: 1, updatedAt: NOT_YET }]
+          ? [
+              {
+                ...operation.values,
+                id: operation.rowId,
+                version: 1,
+                updatedAt: NOT_YET,
+                saidAt: operation.saidAt ?? NOT_YET,
+                saidBy: operation.saidBy ?? '',
+              },
+            ]
           : [],
       ),
     ],
@@ -223,6 +235,9 @@ export function useChanges() {
         put({ kind: 'screening.put', ...at(row), clientId, values }),
       putClearance: (clientId: string, row: RowRef, values: ClearanceValues) =>
         put({ kind: 'clearance.put', ...at(row), clientId, values }),
+      /** Corrects a mistaken answer or pain: it counts as never said, and who corrected it stays on record. */
+      putCorrection: (clientId: string, values: CorrectionValues) =>
+        put({ kind: 'correction.put', rowId: newId(), baseVersion: 0, clientId, values }),
       putPain: (clientId: string, row: RowRef, values: PainValues) =>
         put({ kind: 'pain.put', ...at(row), clientId, values }),
     };

@@ -45,9 +45,11 @@ export function withResult(dossier: Dossier, result: OperationResult): Dossier {
     case 'prescription':
       return { ...dossier, prescription: result.row };
     case 'screening':
-      return { ...dossier, screening: result.row };
+      return { ...dossier, screenings: withRow(dossier.screenings, result.row) };
     case 'clearance':
-      return { ...dossier, clearance: result.row };
+      return { ...dossier, clearances: withRow(dossier.clearances, result.row) };
+    case 'correction':
+      return { ...dossier, corrections: withRow(dossier.corrections, result.row) };
     case 'pain':
       return {
         ...dossier,
@@ -91,12 +93,10 @@ export function newestOf(held: Dossier, fetched: Dossier): Dossier {
     locks: merged(held.locks, fetched.locks),
     schools: { own: merged(held.schools.own, fetched.schools.own), usual: fetched.schools.usual },
     prescription: newer(held.prescription, fetched.prescription),
-    screening: newer(held.screening, fetched.screening),
-    clearance: newer(held.clearance, fetched.clearance),
-    pains: [
-      ...held.pains.filter((p) => !fetched.pains.some((f) => f.id === p.id)),
-      ...fetched.pains,
-    ],
+    screenings: merged(held.screenings, fetched.screenings),
+    clearances: merged(held.clearances, fetched.clearances),
+    pains: merged(held.pains, fetched.pains),
+    corrections: merged(held.corrections, fetched.corrections),
   };
 }
 
@@ -118,7 +118,7 @@ export function schoolsWith(
 /** The practice's schools with what has not arrived yet laid on top. */
 export const schoolsWithPending = (schools: Schools, queue: readonly Operation[]): Schools =>
   queue.reduce((seen, operation) => {
-    const row = { id: operation.rowId, version: 1, updatedAt: NOT_YET };
+    const row = { id: operation.rowId, version: 1, updatedAt: NOT_YET, ...saidIn(operation) };
     if (operation.kind === 'school.put') {
       const version = seen.own.find((s) => s.id === row.id)?.version ?? 0;
       return schoolsWith(seen, {
@@ -150,7 +150,7 @@ const newestLook = <T extends { takenAt: string }>(rows: T[]): T[] =>
 /** A capture as it travels with a dossier. */
 export function lineOf(
   values: CaptureValues,
-): Omit<CaptureLine, 'id' | 'clientId' | 'version' | 'updatedAt'> {
+): Omit<CaptureLine, 'id' | 'clientId' | 'version' | 'updatedAt' | 'saidAt' | 'saidBy'> {
   const { series: _series, subject: _subject, ...line } = values;
   return line;
 }
@@ -196,6 +196,7 @@ export function overlay(
         archivedAt: before?.archivedAt ?? null,
         createdAt: before?.createdAt ?? NOT_YET,
         updatedAt: before?.updatedAt ?? NOT_YET,
+        ...saidIn(operation),
       };
       seen = seen ? { ...seen, client } : emptyDossier(client);
     } else if (seen) {
@@ -204,6 +205,9 @@ export function overlay(
   }
   return seen && { ...seen, schools: schoolsWithPending(seen.schools, queue) };
 }
+
+/** When a waiting write was said, and by whom. */
+const saidIn = ({ saidAt = NOT_YET, saidBy = '' }: Operation) => ({ saidAt, saidBy });
 
 /** The version a pending row was made against: that of the same row, 0 when the server has not seen it. */
 const versionOf = (held: { id: string; version: number } | null, id: string): number =>
@@ -224,7 +228,12 @@ function withPending(
       ...dossier,
       client: { ...dossier.client, archivedAt: operation.archived ? NOT_YET : null },
     };
-  const row = { id: operation.rowId, clientId: operation.clientId, updatedAt: NOT_YET };
+  const row = {
+    id: operation.rowId,
+    clientId: operation.clientId,
+    updatedAt: NOT_YET,
+    ...saidIn(operation),
+  };
   switch (operation.kind) {
     case 'session.visit': {
       const held = dossier.sessions.find((s) => s.day === operation.day);
@@ -311,15 +320,22 @@ function withPending(
         entity: 'prescription',
         row: { ...operation.values, ...row, version: versionOf(dossier.prescription, row.id) },
       });
-    case 'screening.put':
+    case 'screening.put': {
+      const held = dossier.screenings.find((s) => s.id === row.id) ?? null;
       return withResult(dossier, {
         entity: 'screening',
-        row: { ...operation.values, ...row, version: versionOf(dossier.screening, row.id) },
+        row: { ...operation.values, ...row, version: versionOf(held, row.id) },
       });
+    }
     case 'clearance.put':
       return withResult(dossier, {
         entity: 'clearance',
-        row: { ...operation.values, ...row, version: versionOf(dossier.clearance, row.id) },
+        row: { ...operation.values, ...row, version: 0 },
+      });
+    case 'correction.put':
+      return withResult(dossier, {
+        entity: 'correction',
+        row: { ...operation.values, ...row, version: 0 },
       });
     case 'pain.put': {
       const held = dossier.pains.find((p) => p.id === row.id) ?? null;

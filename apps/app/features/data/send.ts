@@ -22,8 +22,15 @@ let wait = RETRY_FIRST_MS;
 /** Hands a write to the outbox. The one way to change anything. */
 export const submit =
   (operation: Operation): Thunk =>
-  (dispatch) => {
-    dispatch(outboxActions.queued(operation));
+  (dispatch, getState) => {
+    const { clock, settings } = getState();
+    dispatch(
+      outboxActions.queued({
+        ...operation,
+        saidAt: new Date(Date.now() + clock.aheadMs).toISOString(),
+        saidBy: settings.initials.slice(0, 4),
+      }),
+    );
     void dispatch(flush());
   };
 
@@ -38,6 +45,8 @@ export const keepCapture =
         clientId,
         version: 1,
         updatedAt: NOT_YET,
+        saidAt: NOT_YET,
+        saidBy: '',
       }),
     );
     dispatch(

@@ -2,12 +2,14 @@ import { combineReducers, configureStore } from '@reduxjs/toolkit';
 import { setupListeners } from '@reduxjs/toolkit/query';
 import { useDispatch, useSelector } from 'react-redux';
 import { api } from './api.ts';
+import { clockReducer } from './clock.ts';
 import { keepOutbox, readKeptOutbox } from './keep.ts';
 import { keepSettings, settingsReducer } from '../settings/settings.ts';
 import { outboxActions, outboxReducer } from './outbox.ts';
 
 const reducer = combineReducers({
   [api.reducerPath]: api.reducer,
+  clock: clockReducer,
   outbox: outboxReducer,
   settings: settingsReducer,
 });

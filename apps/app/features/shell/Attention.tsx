@@ -6,6 +6,7 @@ import { space } from '../../ui/theme.ts';
 import {
   newId,
   outboxActions,
+  sayClock,
   settleConflict,
   useAppDispatch,
   useAppSelector,
@@ -22,15 +23,16 @@ const ROW_NAMES = {
   tried: 'This short test was changed on another device while you worked.',
   decision: 'This conclusion was changed on another device while you worked.',
   tableChange: 'The tables were changed on another device while you worked.',
-  school: 'This school was changed on another device while you worked.',
-  schoolChoice: 'The usual school was changed on another device while you worked.',
+  school: 'This method was changed on another device while you worked.',
+  schoolChoice: 'The usual method was changed on another device while you worked.',
   setupTrial: 'This trial of a setup was changed on another device while you worked.',
   lock: 'This locked setup was changed on another device while you worked.',
   setup: 'This setup was changed on another device while you worked.',
-  prescription: 'This prescription was changed on another device while you worked.',
+  prescription: 'This plan was changed on another device while you worked.',
   screening: 'These screen answers were changed on another device while you worked.',
   clearance: 'This clearance was changed on another device while you worked.',
   pain: 'This pain note was changed on another device while you worked.',
+  correction: 'This correction was changed on another device while you worked.',
 } as const;
 
 /** What the outbox cannot decide alone: a row changed on another device, or a change the server refused. */
@@ -38,9 +40,11 @@ export function Attention() {
   const dispatch = useAppDispatch();
   const conflict = useAppSelector((s) => s.outbox.conflicts[0]);
   const refused = useAppSelector((s) => s.outbox.refused[0]);
-  if (!conflict && !refused) return null;
+  const clock = useAppSelector((s) => sayClock(s.clock));
+  if (!conflict && !refused && clock === null) return null;
   return (
     <View style={{ padding: space.m, gap: space.s }}>
+      {clock !== null && <Notice tone="before">{clock}</Notice>}
       {conflict && (
         <Notice
           tone="now"

@@ -6,8 +6,9 @@ import {
   type ClientValues,
 } from '@zither/contract';
 import type { Db } from './open.ts';
+import { stampOf, type Stamp, type Stamped } from './stamp.ts';
 
-interface Row {
+interface Row extends Stamped {
   id: string;
   version: number;
   name: string;
@@ -20,7 +21,6 @@ interface Row {
   notes: string;
   archived_at: string | null;
   created_at: string;
-  updated_at: string;
 }
 
 const toClient = (row: Row): Client =>
@@ -37,7 +37,7 @@ const toClient = (row: Row): Client =>
     notes: row.notes,
     archivedAt: row.archived_at,
     createdAt: row.created_at,
-    updatedAt: row.updated_at,
+    ...stampOf(row),
   });
 
 /** Table `client`, scoped to one practice. */
@@ -79,12 +79,12 @@ export function clientsOf(db: Db, practiceId: string) {
         );
     },
 
-    insert(id: string, values: ClientValues, at: string): void {
+    insert(id: string, values: ClientValues, stamp: Stamp): void {
       db.prepare(
         `INSERT INTO client (practice_id, id, version, name, stature_mm, mass_kg, segments_json,
                              shoulder_width_mm, inter_asis_mm, kit_json, notes, archived_at, created_at,
-                             updated_at)
-         VALUES (?, ?, 1, ?, ?, ?, ?, ?, ?, ?, ?, NULL, ?, ?)`,
+                             updated_at, said_at, said_by)
+         VALUES (?, ?, 1, ?, ?, ?, ?, ?, ?, ?, ?, NULL, ?, ?, ?, ?)`,
       ).run(
         practiceId,
         id,
@@ -96,16 +96,17 @@ export function clientsOf(db: Db, practiceId: string) {
         values.interAsisMm,
         JSON.stringify(values.kit),
         values.notes,
-        at,
-        at,
+        stamp[0],
+        ...stamp,
       );
     },
 
-    update(id: string, values: ClientValues, at: string): void {
+    update(id: string, values: ClientValues, stamp: Stamp): void {
       db.prepare(
         `UPDATE client
             SET version = version + 1, name = ?, stature_mm = ?, mass_kg = ?, segments_json = ?,
-                shoulder_width_mm = ?, inter_asis_mm = ?, kit_json = ?, notes = ?, updated_at = ?
+                shoulder_width_mm = ?, inter_asis_mm = ?, kit_json = ?, notes = ?, updated_at = ?,
+                said_at = ?, said_by = ?
           WHERE practice_id = ? AND id = ?`,
       ).run(
         values.name,
@@ -116,17 +117,18 @@ export function clientsOf(db: Db, practiceId: string) {
         values.interAsisMm,
         JSON.stringify(values.kit),
         values.notes,
-        at,
+        ...stamp,
         practiceId,
         id,
       );
     },
 
-    archive(id: string, archived: boolean, at: string): void {
+    archive(id: string, archived: boolean, stamp: Stamp): void {
       db.prepare(
-        `UPDATE client SET version = version + 1, archived_at = ?, updated_at = ?
+        `UPDATE client SET version = version + 1, archived_at = ?, updated_at = ?, said_at = ?,
+                said_by = ?
           WHERE practice_id = ? AND id = ?`,
-      ).run(archived ? at : null, at, practiceId, id);
+      ).run(archived ? stamp[0] : null, ...stamp, practiceId, id);
     },
   };
 }

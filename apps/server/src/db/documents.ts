@@ -2,6 +2,7 @@ import {
   captureLineSchema,
   captureSchema,
   clearanceSchema,
+  correctionSchema,
   decisionSchema,
   judgementSchema,
   lockSchema,
@@ -14,12 +15,14 @@ import {
 } from '@zither/contract';
 import type { z } from 'zod';
 import type { Db } from './open.ts';
+import { stampOf, type Stamp, type Stamped } from './stamp.ts';
 
 /** Tables whose rows are kept as said: the values in one JSON column, words and numbers frozen. */
 const TABLES = {
   prescription: prescriptionSchema,
   screening: screeningSchema,
   clearance: clearanceSchema,
+  correction: correctionSchema,
   pain: painSchema,
   capture: captureSchema,
   judgement: judgementSchema,
@@ -33,12 +36,11 @@ export type DocumentTable = keyof typeof TABLES;
 
 type RowOf<T extends DocumentTable> = z.infer<(typeof TABLES)[T]>;
 
-interface Stored {
+interface Stored extends Stamped {
   id: string;
   client_id: string;
   version: number;
   values_json: string;
-  updated_at: string;
 }
 
 /** One of the document tables, scoped to one practice. The table's name comes from the list above, never from a request. */
@@ -49,7 +51,7 @@ export function documentsOf<T extends DocumentTable>(db: Db, practiceId: string,
       id: stored.id,
       clientId: stored.client_id,
       version: stored.version,
-      updatedAt: stored.updated_at,
+      ...stampOf(stored),
     }) as RowOf<T>;
   return {
     find(id: string): RowOf<T> | null {
@@ -61,29 +63,29 @@ export function documentsOf<T extends DocumentTable>(db: Db, practiceId: string,
       return stored ? toRow(stored) : null;
     },
 
-    /** Newest first. */
-    ofClient(clientId: string, most: number): RowOf<T>[] {
+    /** Newest said first; all of them unless only so many are asked for. */
+    ofClient(clientId: string, most = -1): RowOf<T>[] {
       return db
         .prepare<[string, string, number], Stored>(
           `SELECT * FROM ${table} WHERE practice_id = ? AND client_id = ?
-            ORDER BY updated_at DESC, rowid DESC LIMIT ?`,
+            ORDER BY said_at DESC, rowid DESC LIMIT ?`,
         )
         .all(practiceId, clientId, most)
         .map(toRow);
     },
 
-    insert(id: string, clientId: string, values: object, at: string): void {
+    insert(id: string, clientId: string, values: object, stamp: Stamp): void {
       db.prepare(
-        `INSERT INTO ${table} (practice_id, id, client_id, version, values_json, updated_at)
-         VALUES (?, ?, ?, 1, ?, ?)`,
-      ).run(practiceId, id, clientId, JSON.stringify(values), at);
+        `INSERT INTO ${table} (practice_id, id, client_id, version, values_json, updated_at, said_at, said_by)
+         VALUES (?, ?, ?, 1, ?, ?, ?, ?)`,
+      ).run(practiceId, id, clientId, JSON.stringify(values), ...stamp);
     },
 
-    update(id: string, values: object, at: string): void {
+    update(id: string, values: object, stamp: Stamp): void {
       db.prepare(
-        `UPDATE ${table} SET version = version + 1, values_json = ?, updated_at = ?
+        `UPDATE ${table} SET version = version + 1, values_json = ?, updated_at = ?, said_at = ?, said_by = ?
           WHERE practice_id = ? AND id = ?`,
-      ).run(JSON.stringify(values), at, practiceId, id);
+      ).run(JSON.stringify(values), ...stamp, practiceId, id);
     },
   };
 }
@@ -97,7 +99,8 @@ export function captureLines(
 ): CaptureLine[] {
   return db
     .prepare<[string, string, number], Stored>(
-      `SELECT id, client_id, version, updated_at, json_remove(values_json, '$.series', '$.subject') AS values_json
+      `SELECT id, client_id, version, updated_at, said_at, said_by,
+              json_remove(values_json, '$.series', '$.subject') AS values_json
          FROM capture WHERE practice_id = ? AND client_id = ?
         ORDER BY json_extract(values_json, '$.takenAt') DESC, rowid DESC LIMIT ?`,
     )
@@ -108,7 +111,7 @@ export function captureLines(
         id: stored.id,
         clientId: stored.client_id,
         version: stored.version,
-        updatedAt: stored.updated_at,
+        ...stampOf(stored),
       }),
     );
 }

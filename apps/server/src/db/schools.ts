@@ -7,19 +7,19 @@ import {
   type SchoolValues,
 } from '@zither/contract';
 import type { Db } from './open.ts';
+import { stampOf, type Stamp, type Stamped } from './stamp.ts';
 
-interface Stored {
+interface Stored extends Stamped {
   id: string;
   version: number;
   values_json: string;
-  updated_at: string;
 }
 
-const rowOf = ({ id, version, values_json, updated_at }: Stored) => ({
-  ...(JSON.parse(values_json) as object),
-  id,
-  version,
-  updatedAt: updated_at,
+const rowOf = (stored: Stored) => ({
+  ...(JSON.parse(stored.values_json) as object),
+  id: stored.id,
+  version: stored.version,
+  ...stampOf(stored),
 });
 
 /** Tables `school` and `school_choice`, scoped to one practice. */
@@ -33,7 +33,7 @@ export function schoolsOf(db: Db, practiceId: string) {
   const findChoice = (id: string) => {
     const stored = db
       .prepare<[string, string], Stored>(
-        'SELECT id, 1 AS version, values_json, updated_at FROM school_choice WHERE practice_id = ? AND id = ?',
+        'SELECT *, 1 AS version FROM school_choice WHERE practice_id = ? AND id = ?',
       )
       .get(practiceId, id);
     return stored ? schoolChoiceSchema.parse(rowOf(stored)) : null;
@@ -51,28 +51,32 @@ export function schoolsOf(db: Db, practiceId: string) {
       const last = db
         .prepare<[string], { profile: string }>(
           `SELECT json_extract(values_json, '$.profile') AS profile FROM school_choice
-            WHERE practice_id = ? ORDER BY updated_at DESC, rowid DESC LIMIT 1`,
+            WHERE practice_id = ? ORDER BY said_at DESC, rowid DESC LIMIT 1`,
         )
         .get(practiceId);
       return { own, usual: last?.profile ?? 'balanced' };
     },
 
-    insert(id: string, values: SchoolValues, at: string): void {
+    insert(id: string, values: SchoolValues, stamp: Stamp): void {
       db.prepare(
-        'INSERT INTO school (practice_id, id, version, values_json, updated_at) VALUES (?, ?, 1, ?, ?)',
-      ).run(practiceId, id, JSON.stringify(values), at);
+        `INSERT INTO school (practice_id, id, version, values_json, updated_at, said_at, said_by)
+         VALUES (?, ?, 1, ?, ?, ?, ?)`,
+      ).run(practiceId, id, JSON.stringify(values), ...stamp);
     },
 
-    update(id: string, values: SchoolValues, at: string): void {
+    update(id: string, values: SchoolValues, stamp: Stamp): void {
       db.prepare(
-        'UPDATE school SET version = version + 1, values_json = ?, updated_at = ? WHERE practice_id = ? AND id = ?',
-      ).run(JSON.stringify(values), at, practiceId, id);
+        `UPDATE school
+            SET version = version + 1, values_json = ?, updated_at = ?, said_at = ?, said_by = ?
+          WHERE practice_id = ? AND id = ?`,
+      ).run(JSON.stringify(values), ...stamp, practiceId, id);
     },
 
-    choose(id: string, values: SchoolChoiceValues, at: string): void {
+    choose(id: string, values: SchoolChoiceValues, stamp: Stamp): void {
       db.prepare(
-        'INSERT INTO school_choice (practice_id, id, values_json, updated_at) VALUES (?, ?, ?, ?)',
-      ).run(practiceId, id, JSON.stringify(values), at);
+        `INSERT INTO school_choice (practice_id, id, values_json, updated_at, said_at, said_by)
+         VALUES (?, ?, ?, ?, ?, ?)`,
+      ).run(practiceId, id, JSON.stringify(values), ...stamp);
     },
   };
 }

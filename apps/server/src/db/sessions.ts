@@ -1,13 +1,13 @@
 import { sessionSchema, type Session, type Stage } from '@zither/contract';
 import type { Db } from './open.ts';
+import { stampOf, type Stamp, type Stamped } from './stamp.ts';
 
-interface Row {
+interface Row extends Stamped {
   id: string;
   client_id: string;
   version: number;
   day: string;
   at: Stage;
-  updated_at: string;
 }
 
 const toSession = (row: Row): Session =>
@@ -17,7 +17,7 @@ const toSession = (row: Row): Session =>
     version: row.version,
     day: row.day,
     at: row.at,
-    updatedAt: row.updated_at,
+    ...stampOf(row),
   });
 
 /** Table `session`, scoped to one practice. */
@@ -45,13 +45,14 @@ export function sessionsOf(db: Db, practiceId: string) {
     },
 
     /** Opens the day's session or moves on in it. `id` names it only when it is new. */
-    visit(id: string, clientId: string, day: string, stage: Stage, at: string): void {
+    visit(id: string, clientId: string, day: string, stage: Stage, stamp: Stamp): void {
       db.prepare(
-        `INSERT INTO session (practice_id, id, client_id, version, day, at, updated_at)
-         VALUES (?, ?, ?, 1, ?, ?, ?)
+        `INSERT INTO session (practice_id, id, client_id, version, day, at, updated_at, said_at, said_by)
+         VALUES (?, ?, ?, 1, ?, ?, ?, ?, ?)
          ON CONFLICT (practice_id, client_id, day)
-         DO UPDATE SET version = version + 1, at = excluded.at, updated_at = excluded.updated_at`,
-      ).run(practiceId, id, clientId, day, stage, at);
+         DO UPDATE SET version = version + 1, at = excluded.at, updated_at = excluded.updated_at,
+                       said_at = excluded.said_at, said_by = excluded.said_by`,
+      ).run(practiceId, id, clientId, day, stage, ...stamp);
     },
   };
 }

@@ -1,7 +1,8 @@
 import { clientSetupSchema, type ClientSetup, type ClientSetupValues } from '@zither/contract';
 import type { Db } from './open.ts';
+import { stampOf, type Stamp, type Stamped } from './stamp.ts';
 
-interface Row {
+interface Row extends Stamped {
   id: string;
   client_id: string;
   version: number;
@@ -9,7 +10,6 @@ interface Row {
   thigh_depth_deg: number;
   working_point: string;
   profile: string;
-  updated_at: string;
 }
 
 const toSetup = (row: Row): ClientSetup =>
@@ -21,7 +21,7 @@ const toSetup = (row: Row): ClientSetup =>
     thighDepthDeg: row.thigh_depth_deg,
     workingPoint: row.working_point,
     profile: row.profile,
-    updatedAt: row.updated_at,
+    ...stampOf(row),
   });
 
 /** Table `client_setup`, one row a client, scoped to one practice. Earlier versions stand in the operation log. */
@@ -38,11 +38,11 @@ export function setupsOf(db: Db, practiceId: string) {
     find: (id: string) => findBy('id', id),
     ofClient: (clientId: string) => findBy('client_id', clientId),
 
-    insert(id: string, clientId: string, values: ClientSetupValues, at: string): void {
+    insert(id: string, clientId: string, values: ClientSetupValues, stamp: Stamp): void {
       db.prepare(
         `INSERT INTO client_setup (practice_id, id, client_id, version, setup_json,
-                                   thigh_depth_deg, working_point, profile, updated_at)
-         VALUES (?, ?, ?, 1, ?, ?, ?, ?, ?)`,
+                                   thigh_depth_deg, working_point, profile, updated_at, said_at, said_by)
+         VALUES (?, ?, ?, 1, ?, ?, ?, ?, ?, ?, ?)`,
       ).run(
         practiceId,
         id,
@@ -51,22 +51,22 @@ export function setupsOf(db: Db, practiceId: string) {
         values.thighDepthDeg,
         values.workingPoint,
         values.profile,
-        at,
+        ...stamp,
       );
     },
 
-    update(id: string, values: ClientSetupValues, at: string): void {
+    update(id: string, values: ClientSetupValues, stamp: Stamp): void {
       db.prepare(
         `UPDATE client_setup
             SET version = version + 1, setup_json = ?, thigh_depth_deg = ?, working_point = ?,
-                profile = ?, updated_at = ?
+                profile = ?, updated_at = ?, said_at = ?, said_by = ?
           WHERE practice_id = ? AND id = ?`,
       ).run(
         JSON.stringify(values.setup),
         values.thighDepthDeg,
         values.workingPoint,
         values.profile,
-        at,
+        ...stamp,
         practiceId,
         id,
       );

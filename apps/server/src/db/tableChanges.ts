@@ -4,19 +4,19 @@ import {
   type TableChangeValues,
 } from '@zither/contract';
 import type { Db } from './open.ts';
+import { stampOf, type Stamp, type Stamped } from './stamp.ts';
 
-interface Stored {
+interface Stored extends Stamped {
   id: string;
   values_json: string;
-  updated_at: string;
 }
 
-const toRow = ({ id, values_json, updated_at }: Stored): TableChangeRow =>
+const toRow = (stored: Stored): TableChangeRow =>
   tableChangeRowSchema.parse({
-    ...(JSON.parse(values_json) as object),
-    id,
+    ...(JSON.parse(stored.values_json) as object),
+    id: stored.id,
     version: 1,
-    updatedAt: updated_at,
+    ...stampOf(stored),
   });
 
 /** Table `table_change`, scoped to one practice: the history of its own tables of causes and tests. */
@@ -25,26 +25,27 @@ export function tableChangesOf(db: Db, practiceId: string) {
     find(id: string): TableChangeRow | null {
       const stored = db
         .prepare<[string, string], Stored>(
-          'SELECT id, values_json, updated_at FROM table_change WHERE practice_id = ? AND id = ?',
+          'SELECT * FROM table_change WHERE practice_id = ? AND id = ?',
         )
         .get(practiceId, id);
       return stored ? toRow(stored) : null;
     },
 
-    /** Oldest first, as received: the last word counts. */
+    /** Oldest said first: the last word counts. */
     all(): TableChangeRow[] {
       return db
         .prepare<[string], Stored>(
-          'SELECT id, values_json, updated_at FROM table_change WHERE practice_id = ? ORDER BY updated_at, rowid',
+          'SELECT * FROM table_change WHERE practice_id = ? ORDER BY said_at, rowid',
         )
         .all(practiceId)
         .map(toRow);
     },
 
-    insert(id: string, values: TableChangeValues, at: string): void {
+    insert(id: string, values: TableChangeValues, stamp: Stamp): void {
       db.prepare(
-        'INSERT INTO table_change (practice_id, id, values_json, updated_at) VALUES (?, ?, ?, ?)',
-      ).run(practiceId, id, JSON.stringify(values), at);
+        `INSERT INTO table_change (practice_id, id, values_json, updated_at, said_at, said_by)
+         VALUES (?, ?, ?, ?, ?, ?)`,
+      ).run(practiceId, id, JSON.stringify(values), ...stamp);
     },
   };
 }

@@ -1,7 +1,8 @@
 import { trialSchema, type Trial, type TrialValues } from '@zither/contract';
 import type { Db } from './open.ts';
+import { stampOf, type Stamp, type Stamped } from './stamp.ts';
 
-interface Row {
+interface Row extends Stamped {
   id: string;
   client_id: string;
   version: number;
@@ -15,7 +16,6 @@ interface Row {
   pinch: number;
   struck_reason: string | null;
   struck_at: string | null;
-  updated_at: string;
 }
 
 const toTrial = (row: Row): Trial =>
@@ -32,7 +32,7 @@ const toTrial = (row: Row): Trial =>
     kneeGapMm: row.knee_gap_mm,
     pinch: row.pinch === 1,
     struck: row.struck_reason === null ? null : { reason: row.struck_reason, at: row.struck_at },
-    updatedAt: row.updated_at,
+    ...stampOf(row),
   });
 
 const columns = (values: TrialValues) => [
@@ -73,21 +73,23 @@ export function trialsOf(db: Db, practiceId: string) {
         .map(toTrial);
     },
 
-    insert(id: string, clientId: string, values: TrialValues, at: string): void {
+    insert(id: string, clientId: string, values: TrialValues, stamp: Stamp): void {
       db.prepare(
         `INSERT INTO trial (practice_id, id, client_id, version, taken_on, taken_at, measure, side, value,
-                            instrument, knee_gap_mm, pinch, struck_reason, struck_at, updated_at)
-         VALUES (?, ?, ?, 1, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
-      ).run(practiceId, id, clientId, ...columns(values), at);
+                            instrument, knee_gap_mm, pinch, struck_reason, struck_at, updated_at,
+                            said_at, said_by)
+         VALUES (?, ?, ?, 1, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+      ).run(practiceId, id, clientId, ...columns(values), ...stamp);
     },
 
-    update(id: string, values: TrialValues, at: string): void {
+    update(id: string, values: TrialValues, stamp: Stamp): void {
       db.prepare(
         `UPDATE trial
             SET version = version + 1, taken_on = ?, taken_at = ?, measure = ?, side = ?, value = ?,
-                instrument = ?, knee_gap_mm = ?, pinch = ?, struck_reason = ?, struck_at = ?, updated_at = ?
+                instrument = ?, knee_gap_mm = ?, pinch = ?, struck_reason = ?, struck_at = ?, updated_at = ?,
+                said_at = ?, said_by = ?
           WHERE practice_id = ? AND id = ?`,
-      ).run(...columns(values), at, practiceId, id);
+      ).run(...columns(values), ...stamp, practiceId, id);
     },
   };
 }

@@ -55,9 +55,10 @@ export function clientRoutes(app: FastifyInstance, db: Db): void {
         locks: documentsOf(db, practiceId, 'setup_lock').ofClient(id, LOCKS),
         schools: schoolsOf(db, practiceId).all(),
         prescription: documentsOf(db, practiceId, 'prescription').ofClient(id, 1)[0] ?? null,
-        screening: documentsOf(db, practiceId, 'screening').ofClient(id, 1)[0] ?? null,
-        clearance: documentsOf(db, practiceId, 'clearance').ofClient(id, 1)[0] ?? null,
-        pains: documentsOf(db, practiceId, 'pain').ofClient(id, 20),
+        screenings: documentsOf(db, practiceId, 'screening').ofClient(id),
+        clearances: documentsOf(db, practiceId, 'clearance').ofClient(id),
+        pains: documentsOf(db, practiceId, 'pain').ofClient(id),
+        corrections: documentsOf(db, practiceId, 'correction').ofClient(id),
       };
     },
   );

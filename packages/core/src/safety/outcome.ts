@@ -1,5 +1,5 @@
-import { applies, SCREEN_RULES } from './rules.ts';
-import type { PainPlace, SafetyLimit, ScreenAnswers } from './screen.ts';
+import { applies, SCREEN_RULES, type ScreenRule } from './rules.ts';
+import type { SafetyLimit, ScreenAnswers } from './screen.ts';
 
 /** A clinician's word that lifts a hold, as recorded. Days are yyyy-mm-dd. */
 export interface Clearance {
@@ -10,20 +10,38 @@ export interface Clearance {
   limits: readonly SafetyLimit[];
   /** Ids of the hold rules it was given for; it lifts no other. */
   covers: readonly string[];
+  /** When it was said, ISO 8601 UTC: pain said later is not what it meant. */
+  saidAt: string;
 }
 
-/** Pain during work, as the rules read it. */
-export interface PainReport {
-  place: PainPlace;
-  level: number;
-  /** Told after the clearance was recorded, so the clearance cannot have meant it. */
-  isAfterClearance?: boolean;
+/** Answers of a screen, or pain during work, as the rules read them. */
+export interface Told {
+  answers: ScreenAnswers;
+  /** When the pain among them was said, ISO 8601 UTC; of the rest only the newest screen matters. */
+  saidAt: string;
+  /** Day it was said of, yyyy-mm-dd. */
+  on: string;
+  /** Of the newest screen, or since it. Older ones keep their holds and lose their limits. */
+  isNewest: boolean;
+  /** Row it came from, to be corrected by. */
+  source: { of: 'screening' | 'pain'; ofId: string } | null;
+}
+
+/** A hold that no clearance in force covers, with what it came from. */
+export interface StandingHold {
+  rule: ScreenRule;
+  told: Told;
 }
 
 export type ScreenOutcome =
   | { kind: 'go'; reasons: readonly string[] }
   | { kind: 'withinLimits'; limits: SafetyLimit[]; reasons: readonly string[] }
-  | { kind: 'hold'; reasons: readonly string[]; holdRules: readonly string[] };
+  | {
+      kind: 'hold';
+      reasons: readonly string[];
+      holdRules: readonly string[];
+      standing: readonly StandingHold[];
+    };
 
 /** Every limit once, the strictest of each kind. */
 export function strictest(limits: readonly SafetyLimit[]): SafetyLimit[] {
@@ -46,42 +64,55 @@ function stricter(a: SafetyLimit, b: SafetyLimit): SafetyLimit {
 }
 
 /** A clearance counts from the day it was given until it expires; days compare as text. */
-export const isInForce = (clearance: Clearance, today: string): boolean =>
+export const isInForce = (
+  clearance: Pick<Clearance, 'givenOn' | 'expiresOn'>,
+  today: string,
+): boolean =>
   clearance.givenOn <= today && (clearance.expiresOn === null || today <= clearance.expiresOn);
 
+/** Whether a clearance was given for this hold: for the rule, and for pain only what was said before it and before the day it was given. */
+const isCovered = ({ rule, told }: StandingHold, clearance: Clearance): boolean =>
+  clearance.covers.includes(rule.id) &&
+  (rule.when.question !== 'pain' ||
+    (told.saidAt <= clearance.saidAt &&
+      (told.source?.of !== 'pain' || told.on <= clearance.givenOn)));
+
 /**
- * The outcome of a screen. A hold is lifted only by a clearance in force that was given for it, and then into its limits together
- * with those of the rules: a clearance never removes a limit the answers ask for, and never lifts a hold it did not know of.
+ * The outcome of everything that was told, whatever order it arrived in. A hold stands until a clearance that covers its rule is in force:
+ * no later clean screen lifts it, nor earlier hold-level pain. Clearances add up, and the strictest limit wins; a clearance never removes a
+ * limit the answers ask for.
  *
  * @param today yyyy-mm-dd
- * @param painsSince pain that came during work since the screen was taken
  */
 export function screenOutcome(
-  answers: ScreenAnswers,
-  clearance: Clearance | null,
+  told: readonly Told[],
+  clearances: readonly Clearance[],
   today: string,
-  painsSince: readonly PainReport[] = [],
 ): ScreenOutcome {
-  // Each pain is asked of the table by itself, so that a second sore place adds to the first instead of replacing it.
-  const withPain = ({ place, level }: PainReport) => ({ ...answers, pain: { place, level } });
-  const tellings = [answers, ...painsSince.map(withPain)];
-  const unforeseen = painsSince.filter((pain) => pain.isAfterClearance).map(withPain);
-  const rules = SCREEN_RULES.filter((rule) => tellings.some((told) => applies(rule, told)));
-  const reasons = rules.map((rule) => rule.because);
-
-  const cleared = clearance !== null && isInForce(clearance, today) ? clearance : null;
-  const holds = rules.filter((rule) => rule.outcome === 'hold');
-  const standing = holds.filter(
-    (rule) =>
-      !cleared?.covers.includes(rule.id) ||
-      (rule.when.question === 'pain' && unforeseen.some((told) => applies(rule, told))),
+  const applying = SCREEN_RULES.flatMap((rule) =>
+    told
+      .filter(
+        (t) =>
+          (t.isNewest || (rule.outcome === 'hold' && !rule.isOfTheDay)) && applies(rule, t.answers),
+      )
+      .map((t): StandingHold => ({ rule, told: t })),
   );
+  const rules = SCREEN_RULES.filter((rule) => applying.some((a) => a.rule === rule));
+  const reasons = rules.map((rule) => rule.because);
+  const inForce = clearances.filter((c) => isInForce(c, today));
+  const holds = applying.filter(({ rule }) => rule.outcome === 'hold');
+  const standing = holds.filter((h) => !inForce.some((c) => isCovered(h, c)));
   if (standing.length > 0)
-    return { kind: 'hold', reasons, holdRules: holds.map((rule) => rule.id) };
+    return {
+      kind: 'hold',
+      reasons,
+      holdRules: [...new Set(holds.map(({ rule }) => rule.id))],
+      standing,
+    };
   if (rules.length === 0) return { kind: 'go', reasons };
   const limits = strictest([
     ...rules.flatMap((rule) => rule.limits),
-    ...(holds.length > 0 && cleared ? cleared.limits : []),
+    ...(holds.length > 0 ? inForce.flatMap((c) => c.limits) : []),
   ]);
   return { kind: 'withinLimits', limits, reasons };
 }

@@ -17,6 +17,8 @@ export interface ScreenRule {
   outcome: 'withinLimits' | 'hold';
   limits: readonly SafetyLimit[];
   because: string;
+  /** Asks about the day itself, so that only the newest screen counts: no clinician can clear it. */
+  isOfTheDay?: boolean;
 }
 
 const NO_LOAD: SafetyLimit = { kind: 'noLoad' };
@@ -159,6 +161,7 @@ export const SCREEN_RULES: readonly ScreenRule[] = [
     outcome: 'hold',
     limits: [],
     because: 'Under 16 a guardian must be present.',
+    isOfTheDay: true,
   },
   {
     id: 'child',

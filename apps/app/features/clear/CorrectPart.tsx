@@ -1,0 +1,61 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import type { Dossier } from '@zither/contract';
+import type { StandingHold } from '@zither/core';
+import { Button, Input } from '../../ui/elements.ts';
+import { Fold } from '../../ui/Fold.tsx';
+import { Say } from '../../ui/Say.tsx';
+import { space } from '../../ui/theme.ts';
+import { sayDay } from '../clients/ClientListPane.tsx';
+import { useChanges } from '../data/index.ts';
+import { today } from '../shell/today.ts';
+
+/** A mistaken answer is corrected with a reason: it counts as never said, and who corrected it stays on record. */
+export function CorrectPart({
+  dossier,
+  standing,
+}: {
+  dossier: Dossier;
+  standing: readonly StandingHold[];
+}) {
+  const { putCorrection } = useChanges();
+  const [why, setWhy] = useState('');
+  const fixable = standing.filter((s) => s.told.source !== null);
+  if (fixable.length === 0) return null;
+  return (
+    <Fold title="Entered by mistake?" note="Correct it with a reason. It stays on record.">
+      <Input
+        label="Why it was a mistake"
+        aria-label="Why it was a mistake"
+        value={why}
+        maxLength={200}
+        onChangeText={setWhy}
+        renderErrorMessage={false}
+      />
+      {fixable.map(({ rule, told }) => (
+        <View key={`${rule.id} ${told.source?.ofId}`} style={{ gap: space.xs }}>
+          <Say small>{`${sayDay(told.on)}: ${rule.because}`}</Say>
+          <View style={{ alignItems: 'flex-start' }}>
+            <Button
+              type="outline"
+              title="Correct this"
+              accessibilityLabel={`Correct for ${dossier.client.name}: ${rule.because}`}
+              disabled={why.trim() === ''}
+              onPress={() => {
+                if (!told.source) return;
+                putCorrection(dossier.client.id, {
+                  on: today(),
+                  of: told.source.of,
+                  ofId: told.source.ofId,
+                  question: told.source.of === 'screening' ? rule.when.question : null,
+                  why: why.trim(),
+                });
+                setWhy('');
+              }}
+            />
+          </View>
+        </View>
+      ))}
+    </Fold>
+  );
+}

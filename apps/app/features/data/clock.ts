@@ -1,0 +1,33 @@
+import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+
+/** A device clock that is off by no more is left alone. */
+const TOLERATED_MS = 2 * 60_000;
+
+export interface ClockState {
+  /** What has to be added to this device's clock to be right, ms; 0 while it is close enough. */
+  aheadMs: number;
+}
+
+const slice = createSlice({
+  name: 'clock',
+  initialState: { aheadMs: 0 } as ClockState,
+  reducers: {
+    /** The server said what time it is. */
+    told(state, { payload }: PayloadAction<{ server: number; device: number }>) {
+      const off = payload.server - payload.device;
+      const aheadMs = Math.abs(off) > TOLERATED_MS ? off : 0;
+      // The server's clock has whole seconds: a change of less says nothing.
+      if (Math.abs(aheadMs - state.aheadMs) > 1500) state.aheadMs = aheadMs;
+    },
+  },
+});
+
+export const clockActions = slice.actions;
+export const clockReducer = slice.reducer;
+
+/** What is wrong with this device's clock, in a sentence; null when nothing is. */
+export function sayClock({ aheadMs }: ClockState): string | null {
+  if (aheadMs === 0) return null;
+  const minutes = Math.round(Math.abs(aheadMs) / 60_000);
+  return `This device’s clock is ${minutes} minutes ${aheadMs > 0 ? 'slow' : 'fast'}. What you enter is kept with the right time.`;
+}
