@@ -1,3 +1,4 @@
+import { ANSWER_USAGE, runAnswer } from './answerRecord.ts';
 import { ANALYSE_USAGE, runAnalyse } from './analyse.ts';
 import { DIAGNOSE_USAGE, runDiagnose } from './diagnose.ts';
 import { refusal, type Run } from './run.ts';
@@ -9,6 +10,7 @@ const COMMANDS: Record<string, (args: readonly string[]) => Run> = {
   analyse: runAnalyse,
   diagnose: runDiagnose,
   setup: runSetup,
+  answer: runAnswer,
 };
 
 function main([command = '', ...args]: readonly string[]): Run {
@@ -16,7 +18,7 @@ function main([command = '', ...args]: readonly string[]): Run {
   return run
     ? run(args)
     : refusal(
-        `Usage: ${SOLVE_USAGE}\n       ${ANALYSE_USAGE}\n       ${DIAGNOSE_USAGE}\n       ${SETUP_USAGE}`,
+        `Usage: ${SOLVE_USAGE}\n       ${ANALYSE_USAGE}\n       ${DIAGNOSE_USAGE}\n       ${SETUP_USAGE}\n       ${ANSWER_USAGE}`,
       );
 }
 

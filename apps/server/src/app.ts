@@ -1,6 +1,7 @@
 import helmet from '@fastify/helmet';
 import fastify, { type FastifyInstance, type FastifyServerOptions } from 'fastify';
 import { serializerCompiler } from 'fastify-type-provider-zod';
+import { answerHere, type Answering } from './answering.ts';
 import type { Db } from './db/open.ts';
 import { practice } from './plugins/practice.ts';
 import { problems } from './plugins/problems.ts';
@@ -10,6 +11,7 @@ import { clientRoutes } from './routes/clients.ts';
 import { healthRoutes } from './routes/health.ts';
 import { operationRoutes } from './routes/operations.ts';
 import { schoolRoutes } from './routes/schools.ts';
+import { recordRoutes } from './routes/records.ts';
 import { tableRoutes } from './routes/tables.ts';
 
 /** Room for a minute of packed landmarks; files for import have their own limit. */
@@ -22,6 +24,8 @@ export interface AppOptions {
   /** Now, ISO 8601 UTC. */
   now: () => string;
   logger?: FastifyServerOptions['logger'];
+  /** Works out the answer on a client; left out = on this thread. */
+  answer?: Answering;
 }
 
 /** Builds the server: one call a stage, in the order a request meets them (docs/architecture.md). */
@@ -53,6 +57,12 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   tableRoutes(app, options.db);
   schoolRoutes(app, options.db);
   operationRoutes(app, options.db, options.now);
+  recordRoutes(
+    app,
+    options.db,
+    options.now,
+    options.answer ?? (async (asked) => answerHere(asked)),
+  );
   await staticApp(app, options.staticFolder);
   return app;
 }

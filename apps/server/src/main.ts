@@ -1,5 +1,6 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
+import { answerInThread } from './answering.ts';
 import { buildApp } from './app.ts';
 import { openDatabase } from './db/open.ts';
 
@@ -11,8 +12,10 @@ const databaseFile = process.env['DATABASE_FILE'] ?? join(root, '.data/zither-pl
 const staticFolder = process.env['STATIC_FOLDER'] ?? join(root, 'apps/app/dist');
 
 const db = openDatabase(databaseFile, join(here, 'db/migrations'));
+const answer = answerInThread(new URL('./answer.worker.ts', import.meta.url));
 const app = await buildApp({
   db,
+  answer,
   staticFolder: existsSync(staticFolder) ? staticFolder : null,
   now: () => new Date().toISOString(),
   logger: { level: process.env['LOG_LEVEL'] ?? 'info' },
@@ -25,6 +28,7 @@ async function stop(signal: string): Promise<void> {
   app.log.info({ signal }, 'stopping');
   // Answers under way are finished first; then the write-ahead log is folded into the file.
   await app.close();
+  await answer.close();
   db.pragma('wal_checkpoint(TRUNCATE)');
   db.close();
 }

@@ -12,3 +12,4 @@ export * from './probe.ts';
 export * from './setupFile.ts';
 export * from './school.ts';
 export * from './setupTrial.ts';
+export * from './record.ts';

@@ -6,3 +6,4 @@ export { matchLandmarks, renamed, type LandmarkMapping } from './landmarkNames.t
 export { packCapture, unpackCapture } from './packedCapture.ts';
 export { readDiagnosisFile } from './diagnosisFile.ts';
 export { readSetupFile } from './setupFile.ts';
+export { readRecordFile } from './recordFile.ts';

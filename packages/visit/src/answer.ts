@@ -1,15 +1,25 @@
 import type { Dossier, Stage, TableChangeRow } from '@zither/contract';
 import {
+  beliefAfter,
   solve,
+  tellMore,
   type ChoiceOptions,
   type LikelyCause,
   type Need,
   type SafetyLimit,
   type Solution,
+  type Telling,
 } from '@zither/core';
 import { caseWith, missingOf } from './derive.ts';
 import { factsOf, type Fact } from './facts.ts';
-import { settledSetup, setupBasis, setupInUse, valuesOf, type SetupUse } from './inUse.ts';
+import {
+  settledSetup,
+  setupBasis,
+  setupInUse,
+  valuesOf,
+  type SetupBasis,
+  type SetupUse,
+} from './inUse.ts';
 import { opine, type Opinion } from './opinion.ts';
 import { missingForPlan, planFor, type PlanAnswer } from './planning.ts';
 import { isHeld, limitsOf, safetyOf, type Safety } from './safety.ts';
@@ -24,6 +34,8 @@ export interface AnswerQuestion {
   /** The practice's changes of its tables. */
   tables: readonly TableChangeRow[];
   missingKit?: readonly Need[];
+  /** Work out what would tell more as well; takes about as long as another search. */
+  withTellings?: boolean;
 }
 
 /** The one answer on a client: every page shows a side of it. */
@@ -42,15 +54,19 @@ export interface Answer {
   concluded: ReturnType<typeof workedOn>;
   /** Where the setup search and the trials stand; null until the ankles are known, and while on hold. */
   loop: LoopAnswer | null;
+  /** What the setup search was asked. */
+  basis: SetupBasis | null;
   use: SetupUse | null;
   plan: PlanAnswer | null;
+  /** Readings not taken or weakly known that would tell more of the first choice, the best first. */
+  tellMore: Telling[];
   /** Where the visit goes on. */
   next: Stage;
 }
 
 /** Works the whole road: record → facts → questions → answers. Deterministic; about as long as one setup search. */
 export function answerOf(
-  { dossier, on, tables, missingKit = [] }: AnswerQuestion,
+  { dossier, on, tables, missingKit = [], withTellings = false }: AnswerQuestion,
   options: Omit<ChoiceOptions, 'experience'> = {},
 ): Answer {
   const safety = safetyOf(dossier, on);
@@ -76,13 +92,21 @@ export function answerOf(
     opinion,
     concluded: workedOn(dossier),
     loop,
+    basis,
     use,
     plan:
       use && missingForPlan(dossier).length === 0
         ? planFor(dossier, use, opinion, limits, loop?.choice ?? null)
         : null,
+    tellMore: basis && loop && withTellings ? tellings(basis, loop) : [],
     next: resumeAt(dossier, on),
   };
+}
+
+/** What would tell more of the first choice, under what the trials showed. */
+function tellings({ question, method, tried }: SetupBasis, { choice }: LoopAnswer): Telling[] {
+  const [first] = choice.proposals;
+  return first ? tellMore(question, method, beliefAfter(question, tried), first) : [];
 }
 
 /** What is thought of the causes on a day. */

@@ -22,7 +22,7 @@ export const sayWorkedCause = ({ cause, side, chance }: WorkedCause): string =>
   `${CAUSES[cause].name}${side === null ? '' : `, ${side}`} (${sayLikely(chance).replace(/^in /, '')})`;
 
 /** A cause to work on with what spoke for it. */
-export function sayWorked(worked: WorkedCause): string {
+function sayWorked(worked: WorkedCause): string {
   const seen = worked.because.slice(0, 3);
   return seen.length > 0
     ? `${sayWorkedCause(worked)}: ${and.format(seen)}.`
@@ -87,6 +87,9 @@ export function sayLeftOutBecause(because: LeftOutBecause): string {
 
 export const sayLeftOut = (left: LeftOut): string =>
   `${left.what === 'cue' ? `“${left.name}”` : left.name}: ${sayLeftOutBecause(left.because)}`;
+
+/** What the plan works on, a sentence a cause. */
+export const sayCauses = ({ causes }: PlanAnswer): string[] => causes.map(sayWorked);
 
 /** What to do where there is nothing to work on. */
 export function sayNothing({ basis, nextTest }: PlanAnswer): string | null {

@@ -9,9 +9,11 @@ import {
   type NeededChange,
   type NeededStep,
   type Proposal,
+  type ReadingToTake,
   type SetupChoice,
   type SetupKind,
   type SetupQuestion,
+  type Telling,
 } from '@zither/core';
 import type { SetAside, SetupSource, SetupUse } from '@zither/visit';
 import { sayLikely } from './chance.ts';
@@ -235,4 +237,38 @@ export function sayDifference(
     (name, by) => `${name} sends the knees ${Math.round(by / 10)} cm further forward.`,
   );
   return list;
+}
+
+const READING_NAMES: Record<ReadingToTake, string> = {
+  thigh: 'Thigh length by tape',
+  trunk: 'Trunk length by tape',
+  shank: 'Shank length by tape',
+  fold: 'Another hip fold reading',
+  ankleLeft: 'Another trial of the left ankle',
+  ankleRight: 'Another trial of the right ankle',
+  trial: 'One trial of this setup',
+};
+
+/** Where a reading is taken: a station of Measure, the client's body, or the trials. */
+export const READING_AT: Record<ReadingToTake, 'edit' | 'measure' | 'setup/try'> = {
+  thigh: 'edit',
+  trunk: 'edit',
+  shank: 'edit',
+  fold: 'measure',
+  ankleLeft: 'measure',
+  ankleRight: 'measure',
+  trial: 'setup/try',
+};
+
+export const sayReading = (reading: ReadingToTake): string => READING_NAMES[reading];
+
+/** What a reading would be worth, in a sentence. */
+export function sayTelling({ reading, minutes, narrows, changes }: Telling): string {
+  const points = Math.max(1, Math.round(100 * narrows));
+  const time = minutes < 1 ? 'half a minute' : minutes === 1 ? 'a minute' : `${minutes} minutes`;
+  const choice =
+    changes < 0.05
+      ? 'it would hardly change the choice'
+      : `it would change the choice ${sayLikely(changes)}`;
+  return `${READING_NAMES[reading]} (${time}): moves the chance by about ${points} of 100 on average; ${choice}.`;
 }

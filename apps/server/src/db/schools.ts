@@ -57,6 +57,16 @@ export function schoolsOf(db: Db, practiceId: string) {
       return { own, usual: last?.profile ?? 'balanced' };
     },
 
+    /** Every choice of the usual one, oldest first. */
+    choices() {
+      return db
+        .prepare<[string], Stored>(
+          'SELECT *, 1 AS version FROM school_choice WHERE practice_id = ? ORDER BY said_at, rowid',
+        )
+        .all(practiceId)
+        .map(rowOf);
+    },
+
     insert(id: string, values: SchoolValues, stamp: Stamp): void {
       db.prepare(
         `INSERT INTO school (practice_id, id, version, values_json, updated_at, said_at, said_by)

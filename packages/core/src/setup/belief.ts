@@ -213,7 +213,13 @@ export function weighedBy(belief: Belief, likelihoodOf: (i: number) => number): 
  * nothing is drawn anew, so neither order nor side matters.
  */
 export const afterTrial = (belief: Belief, reach: SetupReach, seen: TrialSeen): Belief =>
-  weighedBy(belief, (i) => likelihood(holding(reach, belief, i), seen));
+  weighedBy(belief, seenLikelihood(reach, belief, seen));
+
+/** How well each guess explains what a trial showed. */
+export const seenLikelihood =
+  (reach: SetupReach, belief: Belief, seen: TrialSeen) =>
+  (i: number): number =>
+    likelihood(holding(reach, belief, i), seen);
 
 /** How many equally weighed guesses a belief is worth. */
 export const effectiveGuesses = ({ weight }: Belief): number =>

@@ -69,6 +69,14 @@ export {
   type LoopStop,
   type SetupTried,
 } from './loop.ts';
+export {
+  READINGS,
+  tellMore,
+  waysFor,
+  type ReadingToTake,
+  type Telling,
+  type Way,
+} from './tellMore.ts';
 export { FOOTING_FROM, footingOf, type Footing } from './wedge.ts';
 export { weaningSteps, weeksTo, type AnkleTrend, type WeaningStep } from './weaning.ts';
 export { sideDifference, turnFurtherBy, UNLIKE_MOST, type SideDifference } from './sides.ts';

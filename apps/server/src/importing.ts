@@ -1,0 +1,133 @@
+import { randomUUID } from 'node:crypto';
+import { profileIdSchema, type ClientRecord, type Operation } from '@zither/contract';
+import type { Db } from './db/open.ts';
+import { schoolsOf } from './db/schools.ts';
+import { applyOperation } from './operations.ts';
+
+type Unsent<T = Operation> = T extends Operation
+  ? Omit<T, 'operationId' | 'baseVersion' | 'saidAt' | 'saidBy'> & { baseVersion?: number }
+  : never;
+
+const ROW_KEYS = ['id', 'clientId', 'version', 'updatedAt', 'saidAt', 'saidBy'] as const;
+
+/** What was said in a row, without what belongs to where it is kept. */
+function said<T extends Record<(typeof ROW_KEYS)[number], unknown>>(
+  row: T,
+): Omit<T, (typeof ROW_KEYS)[number]> {
+  const rest: Partial<T> = { ...row };
+  for (const key of ROW_KEYS) delete rest[key];
+  return rest as Omit<T, (typeof ROW_KEYS)[number]>;
+}
+
+/**
+ * Keeps a record as a new client: every row under a new id, in the order it was said, with when and by whom; all of it or nothing. Methods of
+ * the practice it came from are kept as own methods here, unless they are here already; tables are not taken over.
+ *
+ * @returns the new client's id
+ */
+export function importRecord(db: Db, practiceId: string, record: ClientRecord, at: string): string {
+  const ids = new Map<string, string>();
+  const fresh = (id: string): string => {
+    const known = ids.get(id) ?? randomUUID();
+    ids.set(id, known);
+    return known;
+  };
+  const clientId = fresh(record.client.id);
+  return db
+    .transaction(() => {
+      const send = (operation: Unsent, { saidAt, saidBy }: { saidAt: string; saidBy: string }) =>
+        applyOperation(
+          db,
+          practiceId,
+          {
+            baseVersion: 0,
+            ...operation,
+            operationId: randomUUID(),
+            // A row without a moment of its own was said, as far as anybody knows, when it came.
+            ...(saidAt.startsWith('1970') ? {} : { saidAt }),
+            saidBy,
+          } as Operation,
+          at,
+        );
+      const { client } = record;
+      const {
+        id: _id,
+        version: _version,
+        archivedAt,
+        createdAt: _createdAt,
+        updatedAt: _updatedAt,
+        saidAt: _saidAt,
+        saidBy: _saidBy,
+        ...values
+      } = client;
+      send({ kind: 'client.put', rowId: clientId, values }, client);
+      const schools = schoolsOf(db, practiceId);
+      const versions = new Map<string, number>();
+      for (const method of record.methods.own) {
+        if (schools.find(method.id) && !versions.has(method.id)) continue;
+        const baseVersion = versions.get(method.id) ?? 0;
+        versions.set(method.id, baseVersion + 1);
+        const { id, version: _of, updatedAt: _at, saidAt: _said, saidBy: _by, ...school } = method;
+        send({ kind: 'school.put', rowId: id, baseVersion, values: school }, method);
+      }
+      const own = <T extends { profile: string }>(row: T): T =>
+        profileIdSchema.safeParse(row.profile).success || schools.find(row.profile)
+          ? row
+          : { ...row, profile: 'balanced' };
+      for (const s of record.sessions)
+        send({ kind: 'session.visit', rowId: fresh(s.id), clientId, day: s.day, at: s.at }, s);
+      const put = <R extends { id: string; saidAt: string; saidBy: string }>(
+        kind: Operation['kind'],
+        rows: readonly R[],
+        turn: (values: Record<string, unknown>) => Record<string, unknown> = (v) => v,
+      ) => {
+        for (const row of rows)
+          send(
+            {
+              kind,
+              rowId: fresh(row.id),
+              clientId,
+              values: turn(said(row as never) as Record<string, unknown>),
+            } as never,
+            row,
+          );
+      };
+      put('trial.put', record.trials);
+      put('screening.put', record.screenings);
+      put('clearance.put', record.clearances);
+      put('pain.put', record.pains);
+      put('correction.put', record.corrections, (v) => ({ ...v, ofId: fresh(String(v['ofId'])) }));
+      put('capture.put', record.captures);
+      put('judgement.put', record.judgements);
+      put('tried.put', record.tried);
+      put('decision.put', record.decisions);
+      record.setups.forEach((setup, i) =>
+        send(
+          {
+            kind: 'setup.put',
+            rowId: fresh(setup.id),
+            clientId,
+            baseVersion: i,
+            values: own(said(setup)) as never,
+          },
+          setup,
+        ),
+      );
+      put('setupTrial.put', record.setupTrials, (v) => ({
+        ...own(v as { profile: string }),
+        captureIds: (v['captureIds'] as string[]).map(fresh),
+      }));
+      put('lock.put', record.locks, (v) => {
+        const evidence = v['evidence'] as { trials: string[] };
+        return {
+          ...own(v as { profile: string }),
+          evidence: { ...evidence, trials: evidence.trials.map(fresh) },
+        };
+      });
+      put('prescription.put', record.prescriptions);
+      if (archivedAt !== null)
+        send({ kind: 'client.archive', rowId: clientId, baseVersion: 1, archived: true }, client);
+      return clientId;
+    })
+    .immediate();
+}

@@ -1,0 +1,196 @@
+import { normalQuantile } from '../chance/normal.ts';
+import { resolveBody } from '../body/resolveBody.ts';
+import { getsDownFor, seenLikelihood, weighedBy, type Belief, type TrialSeen } from './belief.ts';
+import { CHANCE } from './choice.ts';
+import type { MethodProfile } from './profiles.ts';
+import type { SetupQuestion } from './question.ts';
+import { isUneven, searchSetups, type FoundSetup } from './search.ts';
+import { reachOf } from './setupReach.ts';
+import { SPREADS, type SpreadDefaults } from './uncertainty.ts';
+
+/** A reading that is not taken yet, or weakly known. */
+export const READINGS = [
+  'thigh',
+  'trunk',
+  'shank',
+  'fold',
+  'ankleLeft',
+  'ankleRight',
+  'trial',
+] as const;
+export type ReadingToTake = (typeof READINGS)[number];
+
+/** What one more reading would be worth. */
+export interface Telling {
+  reading: ReadingToTake;
+  /** House default. */
+  minutes: number;
+  /** By how much the chance of the first choice would move on average, 0 to 1. */
+  narrows: number;
+  /** Share of the ways it may turn out in which another setup would be the first choice. */
+  changes: number;
+}
+
+const MINUTES: Record<ReadingToTake, number> = {
+  thigh: 1,
+  trunk: 1,
+  shank: 1,
+  fold: 2,
+  ankleLeft: 1,
+  ankleRight: 1,
+  trial: 0.5,
+};
+
+/** Ways a reading in degrees or mm may turn out: equally likely quantiles of what is expected. */
+const WAYS = 9;
+/** Setups that may become the first choice: so many cheaper ones, and so many that follow. */
+const RIVALS = 12;
+/** A reading that would move the chance by less is not worth naming (house default). */
+const LEAST = 0.005;
+
+/** One way a reading may turn out: how likely, and how well each guess explains it. */
+export interface Way {
+  share: number;
+  likelihoodOf: (i: number) => number;
+}
+
+/** A reading y of values known through guesses: y = shift + slope · value, with noise. */
+function waysOf(
+  { weight }: Belief,
+  values: Float64Array,
+  line: { shift: number; slope: number },
+  noise: number,
+): Way[] {
+  const at = (i: number) => line.shift + line.slope * values[i]!;
+  let mean = 0;
+  let square = 0;
+  weight.forEach((w, i) => {
+    mean += w * at(i);
+    square += w * at(i) ** 2;
+  });
+  const sd = Math.sqrt(Math.max(0, square - mean * mean) + noise * noise);
+  return Array.from({ length: WAYS }, (_, k) => {
+    const y = mean + sd * normalQuantile((k + 0.5) / WAYS);
+    return {
+      share: 1 / WAYS,
+      likelihoodOf: (i) => Math.exp(-0.5 * ((y - at(i)) / noise) ** 2),
+    };
+  });
+}
+
+const none = { left: false, right: false };
+/** What a trial may show: clean, either heel, both, a tuck. */
+const SEEN: readonly TrialSeen[] = [
+  { reached: true, heelRose: none, tucked: false },
+  { reached: true, heelRose: { left: true, right: false }, tucked: false },
+  { reached: true, heelRose: { left: false, right: true }, tucked: false },
+  { reached: true, heelRose: { left: true, right: true }, tucked: false },
+  { reached: true, heelRose: none, tucked: true },
+];
+
+/** The ways a reading may turn out for this client; null where it is known as well as it could be, or not at all. */
+export function waysFor(
+  reading: ReadingToTake,
+  question: SetupQuestion,
+  profile: MethodProfile,
+  belief: Belief,
+  first: FoundSetup,
+  spreads: SpreadDefaults = SPREADS,
+): Way[] | null {
+  switch (reading) {
+    case 'thigh':
+    case 'trunk':
+    case 'shank': {
+      const { lengthsMm, measured } = resolveBody(question.body);
+      if (measured[reading]) return null;
+      const noise = spreads.tapeMm / lengthsMm[reading];
+      return waysOf(belief, belief[reading], { shift: 0, slope: 1 }, noise);
+    }
+    case 'fold':
+      return belief.fold && waysOf(belief, belief.fold, { shift: 0, slope: 1 }, spreads.foldDeg);
+    case 'ankleLeft':
+    case 'ankleRight': {
+      const side = reading === 'ankleLeft' ? 'left' : 'right';
+      // What is believed is wall and carry-over together; another reading at the wall tells of the wall alone.
+      const all = question.uncertainty.dorsiflexionDeg[side] ** 2;
+      const carried = Math.min(all, spreads.carriedOverDeg ** 2);
+      const wall = all - carried;
+      if (wall <= 1e-6) return null;
+      const slope = wall / all;
+      const noise = Math.sqrt((wall * carried) / all + spreads.ankleDeg ** 2);
+      const shift = question.dorsiflexionDeg[side] * (1 - slope);
+      return waysOf(belief, belief[side], { shift, slope }, noise);
+    }
+    case 'trial': {
+      const reach = reachOf(question, profile, first);
+      const ways = SEEN.map((seen) => {
+        const likelihoodOf = seenLikelihood(reach, belief, seen);
+        const share = belief.weight.reduce((sum, w, i) => sum + w * likelihoodOf(i), 0);
+        return { share, likelihoodOf };
+      });
+      const all = ways.reduce((sum, w) => sum + w.share, 0);
+      return ways.map((w) => ({ ...w, share: w.share / all }));
+    }
+  }
+}
+
+/**
+ * What would tell more of the first choice: for each reading not taken, draws how it may turn out, brings the belief up to date and asks again
+ * (preposterior analysis, Raiffa & Schlaifer 1961, from memory). Only setups near the first choice in price are asked again. Most telling a
+ * minute first.
+ */
+export function tellMore(
+  question: SetupQuestion,
+  profile: MethodProfile,
+  belief: Belief,
+  first: FoundSetup,
+): Telling[] {
+  const rivals = rivalsOf(question, profile, belief, first).map((setup) => {
+    const reach = reachOf(question, profile, setup);
+    const holds = belief.weight.map((_, i) => getsDownFor(belief, reach, i));
+    return { setup, holds };
+  });
+  const chanceUnder = (weight: Float64Array, holds: Float64Array) =>
+    weight.reduce((sum, w, i) => sum + w * holds[i]!, 0);
+  const firstUnder = (weight: Float64Array) =>
+    rivals.find((r) => chanceUnder(weight, r.holds) >= CHANCE.try) ?? null;
+  const now = rivals.find((r) => r.setup === first);
+  const before = firstUnder(belief.weight);
+  if (!now) return [];
+  const chance = chanceUnder(belief.weight, now.holds);
+  return READINGS.flatMap((reading): Telling[] => {
+    const ways = waysFor(reading, question, profile, belief, first);
+    if (!ways) return [];
+    let narrows = 0;
+    let changes = 0;
+    for (const { share, likelihoodOf } of ways) {
+      const { weight } = weighedBy(belief, likelihoodOf);
+      narrows += share * Math.abs(chanceUnder(weight, now.holds) - chance);
+      if (firstUnder(weight) !== before) changes += share;
+    }
+    return narrows < LEAST ? [] : [{ reading, minutes: MINUTES[reading], narrows, changes }];
+  }).sort((a, b) => worth(b) - worth(a));
+}
+
+const worth = ({ narrows, changes, minutes }: Telling): number => (narrows + changes) / minutes;
+
+/** Setups that may become the first choice, cheapest first: the likelier of those that cost less, the first itself, and the next that follow. */
+function rivalsOf(
+  question: SetupQuestion,
+  profile: MethodProfile,
+  belief: Belief,
+  first: FoundSetup,
+): FoundSetup[] {
+  const all = searchSetups(question, profile, belief).filter(
+    (s) => !isUneven(s) && s.chance >= CHANCE.least,
+  );
+  const cheaper = all
+    .filter((s) => s.price < first.price - 1e-6)
+    .sort((a, b) => b.chance - a.chance)
+    .slice(0, RIVALS);
+  const dearer = all
+    .filter((s) => s.price > first.price + 1e-6 && s.chance >= CHANCE.try)
+    .sort((a, b) => a.price - b.price)
+    .slice(0, RIVALS);
+  return [...cheaper.sort((a, b) => a.price - b.price), first, ...dearer];
+}

@@ -1,0 +1,106 @@
+import {
+  CAUSES,
+  type LikelyCause,
+  type NeededChange,
+  type Proposal,
+  type SideSolution,
+} from '@zither/core';
+import { causesNamed, type Answer, type PlanAnswer } from '@zither/visit';
+import { sayCauses, sayNothing, sayLeftOut, sayWorkedCause } from './plan.ts';
+import { sayLimit } from './safety.ts';
+import { sayChoice, sayNeeded, sayProposal, sayTelling, sayUse } from './setup.ts';
+
+const round = (value: number, digits = 3) => Number(value.toFixed(digits)) + 0;
+
+const needed = (change: NeededChange) => ({
+  changes: change.changes,
+  says: sayNeeded(change),
+  setup: change.placed.setup,
+  thighDepthDeg: change.placed.targetDepthDeg,
+  chance: round(change.chance),
+});
+
+const side = ({ window, deepestThighDepthDeg }: SideSolution) => ({ window, deepestThighDepthDeg });
+
+const cause = ({ cause: id, side: on, probability, because }: LikelyCause) => ({
+  cause: id,
+  name: CAUSES[id].name,
+  side: on,
+  chance: round(probability),
+  because: because.map((w) => w.what),
+});
+
+function plan(answer: PlanAnswer) {
+  return {
+    setup: { ...answer.use.setup, thighDepthDeg: answer.use.targetDepthDeg },
+    basis: answer.basis,
+    cues: answer.cues.map(({ cue, for: worked }) => ({
+      id: cue.id,
+      cause: worked.cause,
+      because: sayWorkedCause(worked),
+    })),
+    drills: answer.drills.map(({ drill, for: worked, sides }) => ({
+      id: drill.id,
+      cause: worked.cause,
+      side: sides.first,
+      because: sayWorkedCause(worked),
+    })),
+    notAdvised: answer.notAdvised.map((left) => ({ id: left.id, because: sayLeftOut(left) })),
+    nothing: sayNothing(answer),
+    says: sayCauses(answer),
+  };
+}
+
+/** The one answer on a client as JSON: what `npm run answer` prints and `GET /api/clients/:id/answer` answers; see docs/formats.md. */
+export function writeAnswer(answer: Answer) {
+  const { on, stages, safety, limits, facts, window, opinion, concluded, loop, use, basis } =
+    answer;
+  return {
+    on,
+    stages,
+    state: safety.state === 'notScreened' ? safety.state : safety.outcome.kind,
+    limits: limits.map((limit) => ({ ...limit, says: sayLimit(limit) })),
+    facts,
+    window: window && {
+      governingSide: window.governingSide,
+      left: side(window.sides.left),
+      right: side(window.sides.right),
+    },
+    causes: causesNamed({ opinion }).map(cause),
+    concluded: concluded?.causes ?? null,
+    setup: use &&
+      loop &&
+      basis && {
+        use: {
+          ...use.setup,
+          thighDepthDeg: use.targetDepthDeg,
+          method: use.method.id,
+          from: use.from,
+          isTried: use.isTried,
+          setAside: use.setAside && { lock: use.setAside.lock.id, because: use.setAside.because },
+        },
+        chance: round(use.chance),
+        clean: use.clean === null ? null : round(use.clean),
+        why: sayUse(use),
+        kind: loop.choice.kind,
+        says: sayChoice(loop.choice, use.method),
+        proposals: loop.choice.proposals.map((p: Proposal) => ({
+          kinds: p.kinds,
+          setup: { ...p.setup, thighDepthDeg: p.targetDepthDeg },
+          chance: round(p.chance),
+          price: round(p.price, 1),
+          because: sayProposal(p, basis.question, basis.method),
+        })),
+        needed: loop.choice.needed && needed(loop.choice.needed),
+        next: loop.advice && {
+          kind: loop.advice.kind,
+          setup: { ...loop.advice.setup, thighDepthDeg: loop.advice.targetDepthDeg },
+          chance: round(loop.advice.chance),
+        },
+        tellMore: answer.tellMore.map((t) => ({ ...t, says: sayTelling(t) })),
+      },
+    plan: answer.plan && plan(answer.plan),
+    missing: answer.missing,
+    next: answer.next,
+  };
+}
