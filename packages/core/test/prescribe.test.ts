@@ -25,7 +25,14 @@ const worked = (cause: CauseId, side: Side | null = null, chance = 0.8): WorkedC
 const input = (
   causes: WorkedCause[],
   change: Partial<PrescriptionInput> = {},
-): PrescriptionInput => ({ causes, limits: [], referred: [], banned: [], ...change });
+): PrescriptionInput => ({
+  causes,
+  limits: [],
+  referred: [],
+  banned: [],
+  stifferSide: 'left',
+  ...change,
+});
 
 const BANNED: BannedCue[] = ['kneesOut', 'chestUp', 'forcedTuck', 'stretchAnkle'];
 /** Causes a plan works on: neither for a clinician nor a reason to stop. */
@@ -53,7 +60,7 @@ const inputs = fc
     referred: fc.subarray<CauseId>(['ankleBlock', 'structuralFlatFoot']),
     banned: fc.subarray(BANNED),
   })
-  .map((o): PrescriptionInput => o);
+  .map((o): PrescriptionInput => ({ ...o, stifferSide: 'left' }));
 
 describe('a plan for the causes found', () => {
   it('gives at most two cues and three drills in routine order, each for a cause of the list', () => {

@@ -2,6 +2,7 @@ import type { Decision, Dossier } from '@zither/contract';
 import {
   CAUSES,
   CHANCE,
+  lowerSide,
   prescribe,
   type CauseId,
   type NextTest,
@@ -88,6 +89,10 @@ export function planFor(
       limits,
       referred,
       banned: opinion.diagnosis.bannedCues.map((b) => b.cue),
+      stifferSide: lowerSide({
+        left: known.ankle.left?.deg ?? 0,
+        right: known.ankle.right?.deg ?? 0,
+      }),
     }),
     use,
     isLikelierProposed: use.chance < CHANCE.try && choice?.kind === 'tryFirst',

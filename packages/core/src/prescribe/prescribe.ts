@@ -101,6 +101,7 @@ export function prescribe(input: PrescriptionInput): Prescription {
       openDrills.filter((d) => !drills.some((p) => p.drill.id === d.id)),
       causes,
       steps,
+      input.stifferSide,
     );
     if (found) drills.push(found);
   }
@@ -121,6 +122,7 @@ function firstFit(
   drills: readonly Drill[],
   causes: readonly Merged[],
   steps: readonly RoutineStep[],
+  stifferSide: Side,
 ): PrescribedDrill | null {
   // Step before cause: a belief that moves a little then changes one drill, not the whole routine.
   for (const step of steps)
@@ -133,7 +135,7 @@ function firstFit(
       const sides =
         drill.sides === 'together'
           ? { first: 'both' as const, doubled: null }
-          : { first: first ?? 'left', doubled };
+          : { first: first ?? stifferSide, doubled };
       return { drill, for: cause, sides };
     }
   return null;

@@ -24,6 +24,8 @@ export interface PrescriptionInput {
   /** Sent to a clinician: nothing is drilled for them. */
   referred: readonly CauseId[];
   banned: readonly BannedCue[];
+  /** Done first where a cause has no side of its own: the stiffer ankle's. */
+  stifferSide: Side;
 }
 
 export interface PrescribedCue {
