@@ -41,6 +41,31 @@ const zones = [
   { target: './demo', from: ['./apps/app', './apps/cli'] },
 ];
 
+/** The app's features in their order: each may use those before it, never those after. */
+const FEATURES = [
+  'data',
+  'instrument',
+  'instruments',
+  'shell',
+  'settings',
+  'clear',
+  'lab',
+  'shelf',
+  'probe',
+  'session',
+  'watch',
+  'measure',
+  'setup',
+  'prescription',
+  'clients',
+];
+for (const [i, feature] of FEATURES.entries())
+  zones.push({
+    target: `./apps/app/features/${feature}`,
+    from: FEATURES.slice(i + 1).map((later) => `./apps/app/features/${later}`),
+    message: `${feature} may not use a feature that comes after it (eslint.config.js).`,
+  });
+
 /** The core is pure: no clock, no chance, no input or output. */
 const PURE = [
   { object: 'Date', property: 'now', message: 'Time comes in as an argument.' },

@@ -20,7 +20,7 @@ import {
   saySpread,
   stationLines,
 } from '@zither/words/measure';
-import { readSettings, settingsReducer } from '../features/settings/settings.ts';
+import { readSettings, settingsReducer } from '../features/data/settings.ts';
 import { differences } from '../features/shell/differences.ts';
 import { AT, dossierOf, five, ID, trial } from '../../../packages/visit/test/trialRows.ts';
 

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { profileIdSchema, type ClientRecord, type Operation } from '@zither/contract';
+import { profileIdSchema, valuesIn, type ClientRecord, type Operation } from '@zither/contract';
 import type { Db } from './db/open.ts';
 import { schoolsOf } from './db/schools.ts';
 import { applyOperation } from './operations.ts';
@@ -7,17 +7,6 @@ import { applyOperation } from './operations.ts';
 type Unsent<T = Operation> = T extends Operation
   ? Omit<T, 'operationId' | 'baseVersion' | 'saidAt' | 'saidBy'> & { baseVersion?: number }
   : never;
-
-const ROW_KEYS = ['id', 'clientId', 'version', 'updatedAt', 'saidAt', 'saidBy'] as const;
-
-/** What was said in a row, without what belongs to where it is kept. */
-function said<T extends Record<(typeof ROW_KEYS)[number], unknown>>(
-  row: T,
-): Omit<T, (typeof ROW_KEYS)[number]> {
-  const rest: Partial<T> = { ...row };
-  for (const key of ROW_KEYS) delete rest[key];
-  return rest as Omit<T, (typeof ROW_KEYS)[number]>;
-}
 
 /**
  * Keeps a record as a new client: every row under a new id, in the order it was said, with when and by whom; all of it or nothing. Methods of
@@ -50,16 +39,7 @@ export function importRecord(db: Db, practiceId: string, record: ClientRecord, a
           at,
         );
       const { client } = record;
-      const {
-        id: _id,
-        version: _version,
-        archivedAt,
-        createdAt: _createdAt,
-        updatedAt: _updatedAt,
-        saidAt: _saidAt,
-        saidBy: _saidBy,
-        ...values
-      } = client;
+      const { archivedAt, createdAt: _createdAt, ...values } = valuesIn(client);
       send({ kind: 'client.put', rowId: clientId, values }, client);
       const schools = schoolsOf(db, practiceId);
       const versions = new Map<string, number>();
@@ -67,8 +47,10 @@ export function importRecord(db: Db, practiceId: string, record: ClientRecord, a
         if (schools.find(method.id) && !versions.has(method.id)) continue;
         const baseVersion = versions.get(method.id) ?? 0;
         versions.set(method.id, baseVersion + 1);
-        const { id, version: _of, updatedAt: _at, saidAt: _said, saidBy: _by, ...school } = method;
-        send({ kind: 'school.put', rowId: id, baseVersion, values: school }, method);
+        send(
+          { kind: 'school.put', rowId: method.id, baseVersion, values: valuesIn(method) },
+          method,
+        );
       }
       const own = <T extends { profile: string }>(row: T): T =>
         profileIdSchema.safeParse(row.profile).success || schools.find(row.profile)
@@ -87,7 +69,7 @@ export function importRecord(db: Db, practiceId: string, record: ClientRecord, a
               kind,
               rowId: fresh(row.id),
               clientId,
-              values: turn(said(row as never) as Record<string, unknown>),
+              values: turn(valuesIn(row) as Record<string, unknown>),
             } as never,
             row,
           );
@@ -108,7 +90,7 @@ export function importRecord(db: Db, practiceId: string, record: ClientRecord, a
             rowId: fresh(setup.id),
             clientId,
             baseVersion: i,
-            values: own(said(setup)) as never,
+            values: own(valuesIn(setup)),
           },
           setup,
         ),

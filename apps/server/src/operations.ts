@@ -1,6 +1,7 @@
 import {
   operationResultSchema,
   profileIdSchema,
+  valuesIn,
   type Operation,
   type OperationResult,
 } from '@zither/contract';
@@ -138,7 +139,7 @@ function write(db: Db, practiceId: string, operation: Operation, stamp: Stamp): 
         },
         update: () => {
           if (current)
-            table.update(rowId, { ...valuesOf(current), discarded: operation.discarded }, stamp);
+            table.update(rowId, { ...valuesIn(current), discarded: operation.discarded }, stamp);
         },
       });
       return now();
@@ -200,7 +201,7 @@ function write(db: Db, practiceId: string, operation: Operation, stamp: Stamp): 
         },
         update: () => {
           if (current)
-            table.update(rowId, { ...valuesOf(current), takenBack: operation.takenBack }, stamp);
+            table.update(rowId, { ...valuesIn(current), takenBack: operation.takenBack }, stamp);
         },
       });
       return now();
@@ -239,29 +240,6 @@ function write(db: Db, practiceId: string, operation: Operation, stamp: Stamp): 
       return now();
     }
   }
-}
-
-/** What was said in a row, without what the server added. */
-function valuesOf<
-  T extends {
-    id: string;
-    clientId: string;
-    version: number;
-    updatedAt: string;
-    saidAt: string;
-    saidBy: string;
-  },
->(row: T) {
-  const {
-    id: _id,
-    clientId: _client,
-    version: _version,
-    updatedAt: _at,
-    saidAt: _said,
-    saidBy: _by,
-    ...values
-  } = row;
-  return values;
 }
 
 /** A capture's answer leaves out what its sender holds already; other rows are answered whole. */

@@ -29,3 +29,20 @@ export const saidFields = {
   saidAt: momentSchema.default(LONG_AGO),
   saidBy: z.string().max(4).default(''),
 };
+
+/** What the place that keeps a row adds to what was said in it. */
+type Kept = 'id' | 'clientId' | 'version' | 'updatedAt' | 'saidAt' | 'saidBy';
+
+/** What was said in a row, ready to be said again: without what the place that keeps it added. */
+export function valuesIn<T extends { id: string }>(row: T): Omit<T, Kept> {
+  const {
+    id: _id,
+    clientId: _clientId,
+    version: _version,
+    updatedAt: _updatedAt,
+    saidAt: _saidAt,
+    saidBy: _saidBy,
+    ...values
+  } = row as T & Partial<Record<Kept, unknown>>;
+  return values as unknown as Omit<T, Kept>;
+}

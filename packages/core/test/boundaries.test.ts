@@ -1,5 +1,6 @@
 import { spawnSync } from 'node:child_process';
-import { join } from 'node:path';
+import { readdirSync, readFileSync } from 'node:fs';
+import { dirname, join, relative, sep } from 'node:path';
 
 const root = join(__dirname, '../../..');
 
@@ -10,6 +11,8 @@ const FORBIDDEN: [file: string, code: string][] = [
   ['packages/visit/src/index.ts', "export * from '../../words/src/setup.ts';"],
   ['packages/words/src/setup.ts', "export * from '../../../apps/app/ui/theme.ts';"],
   ['demo/seed.ts', "export * from '../apps/app/ui/theme.ts';"],
+  ['apps/app/features/data/api.ts', "export * from '../clients/ClientScreen.tsx';"],
+  ['apps/app/features/setup/useSet.ts', "export * from '../clients/ClientScreen.tsx';"],
   ['apps/app/ui/theme.ts', "export * from '../../server/src/app.ts';"],
   ['apps/server/src/app.ts', "export * from '../../app/ui/theme.ts';"],
 ];
@@ -67,5 +70,33 @@ describe('arrows point down only', () => {
 
   it('an allowed import passes', () => {
     expect(broken[FORBIDDEN.length + 1]).toEqual([]);
+  });
+});
+
+describe('the app’s features', () => {
+  const folder = join(root, 'apps/app/features');
+  const filesBelow = (path: string): string[] =>
+    readdirSync(path, { withFileTypes: true }).flatMap((e) =>
+      e.isDirectory()
+        ? filesBelow(join(path, e.name))
+        : /\.tsx?$/.test(e.name)
+          ? [join(path, e.name)]
+          : [],
+    );
+
+  it('no two of them use each other', () => {
+    const uses = new Set<string>();
+    for (const file of filesBelow(folder)) {
+      const [own] = relative(folder, file).split(sep);
+      for (const [, a, b] of readFileSync(file, 'utf8').matchAll(
+        /from '(\.[^']+)'|import\('(\.[^']+)'\)/g,
+      )) {
+        const [to] = relative(folder, join(dirname(file), a ?? b ?? '')).split(sep);
+        if (to && to !== '..' && to !== own) uses.add(`${own} ${to}`);
+      }
+    }
+    expect(uses.size).toBeGreaterThan(20);
+    const mutual = [...uses].filter((pair) => uses.has(pair.split(' ').reverse().join(' ')));
+    expect(mutual).toEqual([]);
   });
 });

@@ -1,4 +1,12 @@
-import type { Client, ClientSetupValues, Dossier, Lock, School, Schools } from '@zither/contract';
+import {
+  valuesIn,
+  type Client,
+  type ClientSetupValues,
+  type Dossier,
+  type Lock,
+  type School,
+  type Schools,
+} from '@zither/contract';
 import {
   ABDUCTION_MOST_DEG,
   BALANCED,
@@ -140,14 +148,9 @@ export type ClientCase =
   { kind: 'ready'; question: Case; ankles: BothSides<AnkleReading> } | { kind: 'needsAnkle' };
 
 /** A practice's own school as the core reads it. */
-export function methodFrom({
-  copiedFrom: _copiedFrom,
-  retired: _retired,
-  version: _version,
-  updatedAt: _updatedAt,
-  ...school
-}: School): MethodProfile {
-  return school as MethodProfile;
+export function methodFrom(school: School): MethodProfile {
+  const { copiedFrom: _copiedFrom, retired: _retired, ...method } = valuesIn(school);
+  return { ...method, id: school.id } as MethodProfile;
 }
 
 /** A school by its id: the practice's own, or one that ships; balanced when it is neither. */

@@ -1,4 +1,4 @@
-import type { Client, ClientRecord, Dossier, TableChangeRow } from '@zither/contract';
+import type { Client, ClientRecord, ClientValues, Dossier, TableChangeRow } from '@zither/contract';
 
 /** Stands where the server has not given a moment yet. */
 export const NOT_YET = '1970-01-01T00:00:00.000Z';
@@ -105,4 +105,10 @@ export function lastDayOf(record: ClientRecord): string {
     record.client.createdAt.slice(0, 10),
   ];
   return days.sort().at(-1) ?? record.client.createdAt.slice(0, 10);
+}
+
+/** The coach's part of a client row, to be written back with a change. */
+export function clientValuesOf(client: Client): ClientValues {
+  const { name, statureMm, massKg, segmentsMm, shoulderWidthMm, interAsisMm, kit, notes } = client;
+  return { name, statureMm, massKg, segmentsMm, shoulderWidthMm, interAsisMm, kit, notes };
 }

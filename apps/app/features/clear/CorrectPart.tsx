@@ -6,9 +6,8 @@ import { Button, Input } from '../../ui/elements.ts';
 import { Fold } from '../../ui/Fold.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
-import { sayDay } from '../clients/ClientListPane.tsx';
 import { useChanges } from '../data/index.ts';
-import { today } from '../shell/today.ts';
+import { sayDay, today } from '../shell/today.ts';
 
 /** A mistaken answer is corrected with a reason: it counts as never said, and who corrected it stays on record. */
 export function CorrectPart({

@@ -1,10 +1,7 @@
+import { sayDay } from '../shell/today.ts';
 import MaterialIcons from '@expo/vector-icons/MaterialIcons';
 import { Button, ListItem, SearchBar } from '../../ui/elements.ts';
-import { formatDistanceStrict } from 'date-fns/formatDistanceStrict';
-import { isToday } from 'date-fns/isToday';
-import { startOfToday } from 'date-fns/startOfToday';
 import { format } from 'date-fns/format';
-import { parseISO } from 'date-fns/parseISO';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
@@ -19,15 +16,6 @@ import { Unreachable, Waiting } from '../../ui/Waiting.tsx';
 import { useClientList } from '../data/index.ts';
 import { HOLD_NAMES } from '@zither/words/instrument';
 import { stageOf } from '../session/stages.ts';
-
-/** A day, relative and absolute. */
-export function sayDay(day: string): string {
-  const date = parseISO(day);
-  // From midnight to midnight: by the hour, six days become seven in the evening.
-  const from = startOfToday();
-  const distance = isToday(date) ? 'today' : formatDistanceStrict(date, from, { addSuffix: true });
-  return `${distance}, ${format(date, 'd MMM yyyy')}`;
-}
 
 function lineNote(line: ClientLine): string {
   const session = line.lastSession;

@@ -29,8 +29,7 @@ import { MeasureGauges } from '../measure/MeasureGauges.tsx';
 import { LockedPart } from '../setup/LockPart.tsx';
 import { useInUse } from '../setup/useSet.ts';
 import { stageOf } from '../session/stages.ts';
-import { today } from '../shell/today.ts';
-import { sayDay } from './ClientListPane.tsx';
+import { sayDay, today } from '../shell/today.ts';
 
 /** One client: the setup in force, the measurements as strings, and the next step under the thumb. */
 export function ClientScreen({ dossier }: { dossier: Dossier }) {

@@ -8,6 +8,7 @@ export {
   useTableChanges,
 } from './hooks.ts';
 export { makeStore, useAppDispatch, useAppSelector } from './store.ts';
+export { splitRow } from './splitRow.ts';
 export { sayClock } from './clock.ts';
 export { flush, settleConflict } from './send.ts';
 export { outboxActions, type Collision } from './outbox.ts';

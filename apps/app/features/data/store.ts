@@ -4,7 +4,7 @@ import { useDispatch, useSelector } from 'react-redux';
 import { api } from './api.ts';
 import { clockReducer } from './clock.ts';
 import { keepOutbox, readKeptOutbox } from './keep.ts';
-import { keepSettings, settingsReducer } from '../settings/settings.ts';
+import { keepSettings, settingsReducer } from './settings.ts';
 import { outboxActions, outboxReducer } from './outbox.ts';
 
 const reducer = combineReducers({

@@ -7,7 +7,7 @@ import { Stepper } from '../../ui/Stepper.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { useChanges } from '../data/index.ts';
-import { clientValuesOf } from '../clients/clientValues.ts';
+import { clientValuesOf } from '@zither/visit';
 
 type Segment = 'thigh' | 'shank' | 'trunk' | 'foot';
 

@@ -7,10 +7,9 @@ import { Heading, Say } from '../../ui/Say.tsx';
 import { Stepper } from '../../ui/Stepper.tsx';
 import { space, TARGET_PX } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { clientValuesOf } from '../clients/clientValues.ts';
+import { clientValuesOf, wedgeAngleDeg } from '@zither/visit';
 import { useChanges } from '../data/index.ts';
 import { sayKit, type AS_NAMES } from '@zither/words/kit';
-import { wedgeAngleDeg } from '@zither/visit';
 
 /** What gyms usually have, one tap each. */
 const USUAL: readonly KitItem[] = [

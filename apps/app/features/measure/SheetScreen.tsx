@@ -18,8 +18,7 @@ import { useLook } from '../../ui/useLook.ts';
 import { PainButton } from '../clear/PainButton.tsx';
 import { isHeld, safetyOf } from '@zither/visit';
 import { SafetyNotice } from '../clear/SafetyNotice.tsx';
-import { sayDay } from '../clients/ClientListPane.tsx';
-import { today } from '../shell/today.ts';
+import { sayDay, today } from '../shell/today.ts';
 import { sayWhat, SIDE_LETTER } from '@zither/words/display';
 import {
   bodyRows,

@@ -1,4 +1,10 @@
-import type { Dossier, Instrument, Trial } from '@zither/contract';
+import {
+  valuesIn,
+  type Dossier,
+  type Instrument,
+  type Trial,
+  type TrialValues,
+} from '@zither/contract';
 import type { MeasureId, Side } from '@zither/core';
 import { newId, useChanges } from '../data/index.ts';
 import { today } from '../shell/today.ts';
@@ -22,17 +28,12 @@ function nextMoment(): string {
 
 const other = (side: Side): Side => (side === 'left' ? 'right' : 'left');
 
-function valuesOf(trial: Trial) {
-  const { id: _id, clientId: _clientId, version: _version, updatedAt: _at, ...values } = trial;
-  return values;
-}
-
 /** Everything that may be done with trials. None of it ever deletes one. */
 export function useTrials(dossier: Dossier) {
   const { putTrial } = useChanges();
   const clientId = dossier.client.id;
-  const rewrite = (trial: Trial, change: Partial<ReturnType<typeof valuesOf>>) =>
-    putTrial(clientId, trial, { ...valuesOf(trial), ...change });
+  const rewrite = (trial: Trial, change: Partial<TrialValues>) =>
+    putTrial(clientId, trial, { ...valuesIn(trial), ...change });
   return {
     keep: (
       measure: MeasureId,

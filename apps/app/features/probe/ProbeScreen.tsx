@@ -26,9 +26,10 @@ import {
   useAppSelector,
   useChanges,
   useTableChanges,
+  splitRow,
 } from '../data/index.ts';
 import { takes } from '@zither/words/takes';
-import { settingsActions } from '../settings/settings.ts';
+import { settingsActions } from '../data/settings.ts';
 import { today } from '../shell/today.ts';
 import { CausesPart } from './CausesPart.tsx';
 import { PainPanel } from './PainPanel.tsx';
@@ -39,16 +40,6 @@ import { TriedPart } from './TriedPart.tsx';
 import { useOpinion } from './useOpinion.ts';
 import { VerdictPart } from './VerdictPart.tsx';
 import { OUTCOME_NAMES, sayTest } from '@zither/words/probe';
-
-/** What a write needs of a kept row, and what it said. */
-export const split = <
-  T extends { id: string; version: number; clientId: string; updatedAt: string },
->(
-  row: T,
-) => {
-  const { id, version, clientId, updatedAt: _at, ...values } = row;
-  return { ref: { id, version }, clientId, values };
-};
 
 /** How pain in a short test is named in the record. */
 const painMovement = ({ test, side }: Pick<Tried, 'test' | 'side'>): string =>
@@ -81,7 +72,7 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
   const go = (path: string) => router.navigate(`/clients/${client.id}/${path}` as never);
   const since = basis.seenOn ?? day;
   const undo = (tried: Tried, undone: boolean) => {
-    const { ref, clientId, values } = split(tried);
+    const { ref, clientId, values } = splitRow(tried);
     putTried(clientId, ref, { ...values, undone });
     setLast(null);
   };
@@ -146,7 +137,7 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
     );
   const count = (line: SeenLine) => {
     if (!line.leftAlone) return;
-    const { ref, clientId, values } = split(line.leftAlone);
+    const { ref, clientId, values } = splitRow(line.leftAlone);
     putDecision(clientId, ref, { ...values, takenBack: true });
   };
   const conclude = () => {
@@ -272,7 +263,7 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
           decision={workedOn(dossier)}
           onConclude={conclude}
           onTakeBack={(decision) => {
-            const { ref, clientId, values } = split(decision);
+            const { ref, clientId, values } = splitRow(decision);
             putDecision(clientId, ref, { ...values, takenBack: true });
           }}
           onReferral={() => go('referral?from=probe')}

@@ -1,3 +1,4 @@
+import { sayDay } from '../shell/today.ts';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Button } from '../../ui/elements.ts';
@@ -6,7 +7,6 @@ import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { sayDay } from '../clients/ClientListPane.tsx';
 import { sayFault } from '@zither/words/watch';
 import type { Basis, SeenLine } from '@zither/visit';
 

@@ -1,3 +1,4 @@
+import { sayDay } from '../shell/today.ts';
 import { View } from 'react-native';
 import type { Dossier, Tried } from '@zither/contract';
 import { Button } from '../../ui/elements.ts';
@@ -5,7 +6,6 @@ import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { sayDay } from '../clients/ClientListPane.tsx';
 import { OUTCOME_NAMES, sayTest } from '@zither/words/probe';
 
 /** Short tests done against the newest looks, each of which can be taken back and counted again. */

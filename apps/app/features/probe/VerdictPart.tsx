@@ -1,3 +1,4 @@
+import { sayDay } from '../shell/today.ts';
 import { View } from 'react-native';
 import type { Decision } from '@zither/contract';
 import { CAUSES, NODES } from '@zither/core';
@@ -6,7 +7,6 @@ import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
-import { sayDay } from '../clients/ClientListPane.tsx';
 import { nodeOf } from './CauseRow.tsx';
 import type { Opinion } from '@zither/visit';
 import { sayCause, sayShare } from '@zither/words/probe';

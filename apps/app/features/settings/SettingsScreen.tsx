@@ -5,7 +5,7 @@ import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { useAppDispatch, useAppSelector } from '../data/index.ts';
-import { settingsActions, type Settings } from './settings.ts';
+import { settingsActions, type Settings } from '../data/settings.ts';
 
 /** What this device measures with, and whose hands it is in. */
 export function SettingsScreen() {

@@ -25,9 +25,8 @@ import {
   type Showed,
 } from '@zither/visit';
 import { SafetyNotice } from '../clear/SafetyNotice.tsx';
-import { newId, useAppSelector, useChanges } from '../data/index.ts';
+import { newId, useAppSelector, useChanges, splitRow } from '../data/index.ts';
 import { PainPanel } from '../probe/PainPanel.tsx';
-import { split } from '../probe/ProbeScreen.tsx';
 import { today } from '../shell/today.ts';
 import { AdvicePart, OtherSetups, TryFoot } from './AdvicePart.tsx';
 import { lockFor } from '@zither/words/locking';
@@ -162,7 +161,7 @@ export function TryScreen({
     reset();
   };
   const undo = (t: SetupTrial, undone: boolean) => {
-    const { ref, clientId, values } = split(t);
+    const { ref, clientId, values } = splitRow(t);
     putSetupTrial(clientId, ref, { ...values, undone });
   };
   const settle = (why: string) => {
@@ -214,7 +213,7 @@ export function TryScreen({
             )
           }
           onNone={() => {
-            const { ref, clientId, values } = split(hurting);
+            const { ref, clientId, values } = splitRow(hurting);
             putSetupTrial(clientId, ref, { ...values, pain: false });
           }}
         />

@@ -1,3 +1,4 @@
+import { sayDay } from '../shell/today.ts';
 import { View } from 'react-native';
 import type { TableChangeRow } from '@zither/contract';
 import { entryOf, houseValueOf, type TableChange } from '@zither/core';
@@ -6,7 +7,6 @@ import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { sayDay } from '../clients/ClientListPane.tsx';
 import { sayEntry, sayValue, withValue, type EntryValue } from './entries.ts';
 
 /** What an entry held just before a row of the history. */

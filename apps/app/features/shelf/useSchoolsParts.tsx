@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import type { School, Schools } from '@zither/contract';
+import { valuesIn, type School, type Schools } from '@zither/contract';
 import { PROFILES, profileOf, type MethodProfile } from '@zither/core';
 import { Button } from '../../ui/elements.ts';
 import { Choice } from '../../ui/Choice.tsx';
@@ -56,7 +56,7 @@ export function useSchoolsParts(schools: Schools, isUnknown: boolean) {
           type="clear"
           title={own.retired ? 'Offer it again' : 'Offer it no more'}
           accessibilityLabel={`${own.retired ? 'Offer again' : 'Offer no more'}: ${method.name}`}
-          onPress={() => putSchool(own, { ...valuesOf(own), retired: !own.retired })}
+          onPress={() => putSchool(own, { ...valuesIn(own), retired: !own.retired })}
         />
       )}
     </View>
@@ -114,7 +114,7 @@ export function useSchoolsParts(schools: Schools, isUnknown: boolean) {
     <Part title={`Changing ${own.name}`}>
       <SchoolForm
         key={own.id}
-        values={valuesOf(own)}
+        values={valuesIn(own)}
         taken={[...PROFILES, ...schools.own].filter((s) => s.id !== own.id).map((s) => s.name)}
         onSave={(values) => {
           putSchool(own, values);
@@ -191,9 +191,4 @@ function SchoolsBeside({ schools }: { schools: Schools }) {
       </View>
     </Part>
   );
-}
-
-/** What a change of a school starts from. */
-function valuesOf({ id: _id, version: _version, updatedAt: _at, ...values }: School) {
-  return values;
 }

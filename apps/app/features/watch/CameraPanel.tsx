@@ -11,7 +11,7 @@ import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { useAppDispatch, useAppSelector } from '../data/index.ts';
-import { settingsActions } from '../settings/settings.ts';
+import { settingsActions } from '../data/settings.ts';
 import { CameraGuide } from './CameraGuide.tsx';
 import { NamePanel } from './NamePanel.tsx';
 import { SimulatePanel } from './SimulatePanel.tsx';

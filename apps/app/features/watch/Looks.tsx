@@ -1,3 +1,4 @@
+import { sayDay } from '../shell/today.ts';
 import MaterialIcons from '@expo/vector-icons/MaterialIcons';
 import { router } from 'expo-router';
 import { useState } from 'react';
@@ -9,8 +10,7 @@ import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { sayDay } from '../clients/ClientListPane.tsx';
-import { useChanges } from '../data/index.ts';
+import { useChanges, splitRow } from '../data/index.ts';
 import { AgreementTable } from './AgreementTable.tsx';
 import { looksOf } from '@zither/visit';
 import { sayFound, sayLook } from '@zither/words/watch';
@@ -35,8 +35,8 @@ export function Looks({ dossier, day }: { dossier: Dossier; day: string }) {
             {
               label: 'Take it back',
               onPress: () => {
-                const { id, clientId, version, updatedAt: _at, ...values } = gone;
-                putJudgement(clientId, { id, version }, { ...values, discarded: false });
+                const { ref, clientId, values } = splitRow(gone);
+                putJudgement(clientId, ref, { ...values, discarded: false });
               },
             },
           ]}
@@ -79,9 +79,9 @@ export function Looks({ dossier, day }: { dossier: Dossier; day: string }) {
                 title="Discard"
                 accessibilityLabel={`Discard the judgement: ${sayLook(look)}`}
                 onPress={() => {
-                  const { id, clientId, version, updatedAt: _at, ...values } = judgement;
-                  setStruck(id);
-                  putJudgement(clientId, { id, version }, { ...values, discarded: true });
+                  const { ref, clientId, values } = splitRow(judgement);
+                  setStruck(ref.id);
+                  putJudgement(clientId, ref, { ...values, discarded: true });
                 }}
               />
             </View>

@@ -1,10 +1,10 @@
+import { sayDay } from '../shell/today.ts';
 import { View } from 'react-native';
 import type { CaptureLine } from '@zither/contract';
 import { Choice } from '../../ui/Choice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
-import { sayDay } from '../clients/ClientListPane.tsx';
 import { compareCaptures } from './reviewData.ts';
 import { sayFault, sayLook, VIEW_NAMES } from '@zither/words/watch';
 
