@@ -17,7 +17,7 @@ afterAll(async () => {
 const schools = async (page: Page, client: string) => {
   await page.getByText(client).first().click();
   await openStage(page, 'Set');
-  await page.getByRole('button', { name: /^Compare methods/ }).click();
+  await page.getByRole('radio', { name: 'Alternatives' }).click();
   await page.getByRole('heading', { name: 'Methods', exact: true }).waitFor();
 };
 

@@ -176,7 +176,7 @@ describe('the map of chances', () => {
   it('is dragged with a thumb on the phone, without the page scrolling away', async () => {
     const { page, context, problems } = await visit(browser, PHONE, server.address);
     const client = await openSet(page, 'Pell Ashgrove');
-    await page.getByRole('button', { name: 'Map of chances' }).tap();
+    await page.getByRole('radio', { name: 'Map' }).tap();
     const field = page.getByTestId('chance-field');
     await field.waitFor();
     const before = await point(page);

@@ -31,6 +31,7 @@ import { today } from '../shell/today.ts';
 import { ChanceField } from './ChanceField.tsx';
 import { sayChance, sayPoint } from '@zither/words/chance';
 import { NotYetScreen } from './NotYetScreen.tsx';
+import { SetSegments } from './SetSegments.tsx';
 import { useChanceMap } from './useSet.ts';
 
 /** Chance of a clean rep over stance and foot angle: drag the point, slide the heel, take what you find. */
@@ -110,6 +111,7 @@ export function MapScreen({ dossier }: { dossier: Dossier }) {
   };
   const field = (
     <Part>
+      <SetSegments clientId={client.id} here="map" />
       {hasFailed && (
         <Notice tone="now">
           The part of the app that draws the map could not be started. Reload the page; nothing is

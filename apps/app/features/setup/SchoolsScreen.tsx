@@ -23,6 +23,7 @@ import { Button } from '../../ui/elements.ts';
 import { today } from '../shell/today.ts';
 import { NotYetScreen } from './NotYetScreen.tsx';
 import { SchoolPane } from './SchoolPane.tsx';
+import { SetSegments } from './SetSegments.tsx';
 import { sayDifference } from '@zither/words/setup';
 import { useMethod } from './useSet.ts';
 
@@ -98,6 +99,7 @@ export function SchoolsScreen({ dossier }: { dossier: Dossier }) {
   const choices = (
     <Part>
       <SafetyNotice clientId={client.id} safety={safety} />
+      <SetSegments clientId={client.id} here="alternatives" />
       <Choice label="Method" options={list} value={first} onChange={setFirst} />
       {first === own ? (
         <Say small soft>{`${client.name} follows this method.`}</Say>

@@ -1,13 +1,11 @@
 import { Button } from '../../ui/elements.ts';
 import { router } from 'expo-router';
 import { useMemo, useState } from 'react';
-import { View } from 'react-native';
 import type { Dossier } from '@zither/contract';
 import { solve, type Case, type Placed } from '@zither/core';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
-import { space } from '../../ui/theme.ts';
 import { PainButton } from '../clear/PainButton.tsx';
 import {
   valuesOf,
@@ -25,6 +23,7 @@ import { Instrument } from '../instrument/index.ts';
 import { today } from '../shell/today.ts';
 import { HeelPart } from './HeelPart.tsx';
 import { LockedPart } from './LockPart.tsx';
+import { SetSegments } from './SetSegments.tsx';
 import { UsePart } from './UsePart.tsx';
 
 /** The client's setup on the instrument; every change is the client's new current setup. */
@@ -131,18 +130,7 @@ export function SetupScreen({ dossier }: { dossier: Dossier }) {
             <SafetyNotice clientId={client.id} safety={safety} />
             <PainButton dossier={dossier} />
             <UsePart dossier={dossier} onUse={use} />
-            <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: space.s }}>
-              <Button
-                type="outline"
-                title="Compare methods"
-                onPress={() => router.navigate(`/clients/${client.id}/setup/schools` as never)}
-              />
-              <Button
-                type="outline"
-                title="Map of chances"
-                onPress={() => router.navigate(`/clients/${client.id}/setup/map` as never)}
-              />
-            </View>
+            <SetSegments clientId={client.id} here="why" />
             <Say small soft>
               {`Limits of the method “${methodOf(dossier).name}”.`}
             </Say>

@@ -33,6 +33,7 @@ import { lockFor } from '@zither/words/locking';
 import { LockedPart, LockForm } from './LockPart.tsx';
 import { NotYetScreen } from './NotYetScreen.tsx';
 import { RecordPart } from './RecordPart.tsx';
+import { SetSegments } from './SetSegments.tsx';
 import { sayFound, sayRoom } from '@zither/words/setup';
 import { Believed, TrialPicture, TriedPart, type Placed } from './TryParts.tsx';
 import { useLoop } from './useSet.ts';
@@ -194,6 +195,7 @@ export function TryScreen({
     <>
       <Part>
         <SafetyNotice clientId={client.id} safety={safety} />
+        <SetSegments clientId={client.id} here="trials" />
         <PainButton dossier={dossier} />
         {hasFailed && (
           <Notice tone="now">

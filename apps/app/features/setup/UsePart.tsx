@@ -1,8 +1,17 @@
 import type { Dossier } from '@zither/contract';
 import { isSame, type Placed } from '@zither/core';
-import { sayChoice, sayFound, sayUse } from '@zither/words/setup';
+import {
+  READING_AT,
+  sayChoice,
+  sayFound,
+  sayReading,
+  sayTelling,
+  sayUse,
+} from '@zither/words/setup';
+import { router } from 'expo-router';
 import { View } from 'react-native';
 import { Button } from '../../ui/elements.ts';
+import { Fold } from '../../ui/Fold.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
 import { useTableChanges } from '../data/index.ts';
@@ -20,7 +29,7 @@ export function UsePart({
   onUse?: (placed: Placed) => void;
 }) {
   const { changes: tables } = useTableChanges();
-  const { answer, hasFailed } = useAnswer({ dossier, on: today(), tables });
+  const { answer, hasFailed } = useAnswer({ dossier, on: today(), tables, withTellings: true });
   if (hasFailed || (answer && !answer.use)) return null;
   if (!answer?.use) return <Say soft>Working out the setup …</Say>;
   const { use, loop } = answer;
@@ -58,6 +67,32 @@ export function UsePart({
         </>
       )}
       {says && <Say small>{says}</Say>}
+      {answer.tellMore.length > 0 && onUse && (
+        <Fold
+          title="What would tell more"
+          note={answer.tellMore[0] ? sayReading(answer.tellMore[0].reading) : ''}
+        >
+          {answer.tellMore.slice(0, 2).map((telling) => (
+            <View key={telling.reading} style={{ gap: space.xs }}>
+              <Say small number>
+                {sayTelling(telling)}
+              </Say>
+              <View style={{ alignItems: 'flex-start' }}>
+                <Button
+                  type="outline"
+                  title="Take it"
+                  accessibilityLabel={`Take it: ${sayReading(telling.reading)}`}
+                  onPress={() =>
+                    router.navigate(
+                      `/clients/${dossier.client.id}/${READING_AT[telling.reading]}` as never,
+                    )
+                  }
+                />
+              </View>
+            </View>
+          ))}
+        </Fold>
+      )}
     </View>
   );
 }
