@@ -108,7 +108,7 @@ const schools = async (page) => {
   await client('Orla Venn')(page);
   await page.goto(`${page.url()}/setup/schools`);
   await page.getByRole('radio', { name: 'Open hip, beside it' }).click();
-  await page.getByText(/^Where they part/).waitFor();
+  await page.getByText(/^Where they differ/).waitFor();
   await page.waitForTimeout(1500);
 };
 const eye = async (page) => {

@@ -9,7 +9,10 @@ export function Waiting({ what }: { what: string }) {
   const { colors } = useLook();
   return (
     <View style={{ padding: space.xl, gap: space.m, alignItems: 'center' }} role="status">
-      <ActivityIndicator color={colors.brass} />
+      {/* The words say it; a nameless bar beside them would be read out twice. */}
+      <View aria-hidden>
+        <ActivityIndicator color={colors.brass} />
+      </View>
       <Say soft>Fetching {what}…</Say>
     </View>
   );

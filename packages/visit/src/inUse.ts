@@ -65,7 +65,7 @@ export const valuesOf = (at: Placed, method: MethodProfile): ClientSetupValues =
 });
 
 /** A setup as a question under the screen's limits, and whether they change it. */
-function underLimits(
+export function underLimits(
   dossier: Dossier,
   at: Placed,
   method: MethodProfile,

@@ -1,7 +1,9 @@
-import type { Decision, Dossier } from '@zither/contract';
+import type { Decision, Dossier, PrescriptionValues } from '@zither/contract';
 import {
   CAUSES,
   CHANCE,
+  CUES,
+  DRILLS,
   lowerSide,
   prescribe,
   type CauseId,
@@ -12,7 +14,7 @@ import {
   type WorkedCause,
 } from '@zither/core';
 import { knownOf, methodOf, missingOf } from './derive.ts';
-import type { SetupUse } from './inUse.ts';
+import { underLimits, type SetupUse } from './inUse.ts';
 import type { Opinion } from './opinion.ts';
 import { referredOf, workedOn } from './signs.ts';
 import { ankleDay } from './trying.ts';
@@ -113,3 +115,19 @@ export function planFor(
 /** What a plan cannot do without and is not measured yet, in words. */
 export const missingForPlan = (dossier: Dossier): string[] =>
   missingOf(dossier).filter((what) => what !== 'knee travel' && what !== 'heel elevation in use');
+
+/** Whether a plan given earlier keeps the limits of now: its depth and load, and every cue and drill in it. */
+export function keepsLimits(
+  dossier: Dossier,
+  plan: PrescriptionValues,
+  limits: readonly SafetyLimit[],
+): boolean {
+  const at = { setup: plan.setup, targetDepthDeg: plan.thighDepthDeg };
+  const given = new Set([...plan.cues, ...plan.drills].map((entry) => entry.id));
+  return (
+    underLimits(dossier, at, methodOf(dossier), limits)?.isBroken !== true &&
+    ![...CUES, ...DRILLS].some(
+      ({ id, barredBy }) => given.has(id) && limits.some((l) => barredBy.some((k) => k === l.kind)),
+    )
+  );
+}

@@ -1,4 +1,4 @@
-import { BALANCED } from '@zither/core';
+import { BALANCED, DRILLS } from '@zither/core';
 import { clientSetupValuesSchema, prescriptionValuesSchema, type Dossier } from '@zither/contract';
 import {
   answerOf,
@@ -6,6 +6,7 @@ import {
   clientCase,
   factsOf,
   finderQuestion,
+  keepsLimits,
   knownOf,
   missingForPlan,
   missingOf,
@@ -231,6 +232,29 @@ describe('the plan as written', () => {
     expect(written.findings[0]!.because).toContain('knee in, right');
     expect(written.drills.find((d) => d.id === 'side-leg-raise')!.sides).toMatch(/right first/);
     for (const drill of written.drills) expect(drill.dose).toMatch(/\d+ (reps|min|s)$/);
+  });
+
+  it('keeps the limits it was made under, and not stricter ones that came after', () => {
+    const dossier = dossierOf(five());
+    const given = writePlan(planOn(dossier), '2026-01-05');
+    const deep = { ...given, thighDepthDeg: 10 };
+    expect(keepsLimits(dossier, deep, [])).toBe(true);
+    expect(keepsLimits(dossier, deep, [{ kind: 'depthCap', thighDepthDeg: 0 }])).toBe(false);
+    const loaded = { ...given, setup: { ...given.setup, loadKg: 60, hold: 'highBar' as const } };
+    expect(keepsLimits(dossier, loaded, [{ kind: 'noLoad' }])).toBe(false);
+    const { id, barredBy, step, name, how, precaution } = DRILLS.find((d) =>
+      d.barredBy.includes('noLoad'),
+    )!;
+    const drill = { id, step, name, how, precaution, dose: '5 reps', sides: 'both', because: '–' };
+    const bodyweight = {
+      ...given,
+      setup: { ...given.setup, loadKg: 0, hold: 'bodyweight' as const },
+      thighDepthDeg: -30,
+      drills: [drill],
+    };
+    expect(keepsLimits(dossier, bodyweight, [])).toBe(true);
+    expect(barredBy).toContain('noLoad');
+    expect(keepsLimits(dossier, bodyweight, [{ kind: 'noLoad' }])).toBe(false);
   });
 
   it('has changed only where setup, cues or drills have', () => {

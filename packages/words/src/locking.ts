@@ -26,7 +26,7 @@ export function evidenceFor(
   else says.push('Locked without a trial of it.');
   if (chance !== null)
     says.push(
-      `A clean rep was foretold in about ${sayChance(chance)} by the readings and the trials.`,
+      `The readings and trials gave a clean rep a chance of about ${sayChance(chance)}.`,
     );
   if (answer) {
     const { left, right, fold } = answer.limits;

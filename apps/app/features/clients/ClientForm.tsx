@@ -9,6 +9,7 @@ import { Fold } from '../../ui/Fold.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
+import { ImportRecord } from './RecordFile.tsx';
 
 /** A length typed in cm, kept as text until it is a number within reach. */
 const cm = (name: string, least: number, most: number) =>
@@ -199,6 +200,7 @@ export function ClientForm({
         </Notice>
       )}
       {isNew && <Button title="Add and measure" onPress={() => void offer()} />}
+      {isNew && <ImportRecord />}
     </Part>
   );
 }

@@ -13,6 +13,7 @@ import { useLook } from '../../ui/useLook.ts';
 import {
   caseWith,
   isHeld,
+  keepsLimits,
   valuesOf,
   limitsOf,
   safetyOf,
@@ -30,6 +31,7 @@ import { LockedPart } from '../setup/LockPart.tsx';
 import { useInUse } from '../setup/useSet.ts';
 import { stageOf } from '../session/stages.ts';
 import { sayDay, today } from '../shell/today.ts';
+import { SaveRecord } from './RecordFile.tsx';
 
 /** One client: the setup in force, the measurements as strings, and the next step under the thumb. */
 export function ClientScreen({ dossier }: { dossier: Dossier }) {
@@ -95,6 +97,14 @@ export function ClientScreen({ dossier }: { dossier: Dossier }) {
       <LockedPart dossier={dossier} />
       {prescription && (
         <Part title="Plan" hint={`Given ${sayDay(prescription.givenOn)}`}>
+          {!keepsLimits(dossier, prescription, limitsOf(safety)) && (
+            <Notice
+              tone="now"
+              actions={[{ label: 'Make a new plan', onPress: () => go('prescription') }]}
+            >
+              This plan asks for more than today’s limits allow.
+            </Notice>
+          )}
           <Say>{prescription.summary}</Say>
           {prescription.drills.map((drill) => (
             <Say key={drill.id} number>
@@ -113,8 +123,9 @@ export function ClientScreen({ dossier }: { dossier: Dossier }) {
         )}
         {newest && missing.length > 0 && <Say soft>Still missing: {missing.join(', ')}.</Say>}
       </Part>
-      {client.archivedAt === null && (
-        <Part>
+      <Part>
+        <SaveRecord client={client} />
+        {client.archivedAt === null && (
           <View style={{ alignItems: 'flex-start' }}>
             <Button
               type="clear"
@@ -123,8 +134,8 @@ export function ClientScreen({ dossier }: { dossier: Dossier }) {
               onPress={() => archiveClient(client, true)}
             />
           </View>
-        </Part>
-      )}
+        )}
+      </Part>
     </Screen>
   );
 }

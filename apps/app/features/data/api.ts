@@ -5,11 +5,14 @@ import {
   captureSchema,
   clientListSchema,
   dossierSchema,
+  idSchema,
   operationResultSchema,
+  recordSchema,
   schoolsSchema,
   tableHistorySchema,
   type CaptureRow,
   type ClientLine,
+  type ClientRecord,
   type Dossier,
   type Operation,
   type OperationResult,
@@ -43,6 +46,18 @@ export const api = createApi({
       keepUnusedDataFor: 600,
       merge: (held, fetched) => newestOf(held, fetched),
     }),
+    record: build.query<ClientRecord, string>({
+      query: (id) => `/clients/${id}/record`,
+      transformResponse: (body: unknown) => recordSchema.parse(body),
+      // Large, and asked for only to be put into a file.
+      keepUnusedDataFor: 0,
+    }),
+    importRecord: build.mutation<string, ClientRecord>({
+      query: (body) => ({ url: '/records', method: 'POST', body }),
+      transformResponse: (body: unknown) =>
+        idSchema.parse((body as { clientId?: unknown }).clientId),
+      invalidatesTags: ['ClientList'],
+    }),
     capture: build.query<CaptureRow, string>({
       query: (id) => `/captures/${id}`,
       transformResponse: (body: unknown) => captureSchema.parse(body),
@@ -70,6 +85,8 @@ export const {
   useCaptureQuery,
   useClientsQuery,
   useDossierQuery,
+  useImportRecordMutation,
+  useLazyRecordQuery,
   useSchoolsQuery,
   useTablesQuery,
 } = api;

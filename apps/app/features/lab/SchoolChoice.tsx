@@ -22,7 +22,7 @@ export function SchoolChoice({
   );
   return (
     <Part>
-      <Fold title="School" note={method ? `Judged by “${method.name}”` : 'None: limits by hand'}>
+      <Fold title="Method" note={method ? `Judged by “${method.name}”` : 'None: limits by hand'}>
         <Choice
           label="Whose limits hold"
           hideLabel

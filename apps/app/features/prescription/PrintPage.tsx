@@ -10,11 +10,11 @@ import { Notice } from '../../ui/Notice.tsx';
 import { Heading, Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { isHeld, limitsOf, safetyOf, clientCase } from '@zither/visit';
+import { clientCase, isHeld, keepsLimits, limitsOf, safetyOf } from '@zither/visit';
 import { sayLimit } from '@zither/words/safety';
 import { SafetyNotice } from '../clear/SafetyNotice.tsx';
 import { FloorPlan, momentAt, PlumbFigure } from '../instrument/index.ts';
-import { today } from '../shell/today.ts';
+import { sayDay, today } from '../shell/today.ts';
 
 /** One plain page for the client to take home: figure, floor plan, cues, drills, cautions. */
 export function PrintPage({ dossier }: { dossier: Dossier }) {
@@ -45,6 +45,23 @@ export function PrintPage({ dossier }: { dossier: Dossier }) {
       </View>
     );
   const limits = limitsOf(safety);
+  if (!keepsLimits(dossier, prescription, limits))
+    return (
+      <View style={{ padding: space.l, gap: space.m }}>
+        <SafetyNotice clientId={client.id} safety={safety} />
+        <Notice
+          tone="now"
+          actions={[
+            {
+              label: 'Make a new plan',
+              onPress: () => router.navigate(`/clients/${client.id}/prescription` as never),
+            },
+          ]}
+        >
+          {`The plan of ${sayDay(prescription.givenOn)} asks for more than today’s limits allow, so it is not printed.`}
+        </Notice>
+      </View>
+    );
   const question: Case | null =
     found.kind === 'ready'
       ? {

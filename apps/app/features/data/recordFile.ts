@@ -1,0 +1,38 @@
+import { problemSchema } from '@zither/contract';
+import { readRecordFile } from '@zither/formats/recordFile';
+import { useImportRecordMutation, useLazyRecordQuery } from './api.ts';
+import { useAppSelector } from './store.ts';
+
+/** A client's whole record out of the server and into it, as text of a file. What goes wrong comes back as a sentence. */
+export function useRecordFile() {
+  const [fetchRecord] = useLazyRecordQuery();
+  const [sendRecord] = useImportRecordMutation();
+  const queue = useAppSelector((s) => s.outbox.queue);
+  return {
+    /** The record of a client; refused while something the coach entered has not reached the server. */
+    take: async (clientId: string): Promise<{ text: string } | { problem: string }> => {
+      if (queue.length > 0)
+        return { problem: 'Some entries still wait for the server. Try again once all are sent.' };
+      const { data } = await fetchRecord(clientId);
+      return data
+        ? { text: `${JSON.stringify(data, null, 1)}\n` }
+        : { problem: 'No answer from the server, so no file was made. Try again.' };
+    },
+    /** Keeps the text of a record as a new client. */
+    keep: async (text: string): Promise<{ clientId: string } | { problem: string }> => {
+      const read = readRecordFile(text);
+      if (!read.ok) {
+        const { message, path } = read.problem;
+        return { problem: `${path ? `At ${path}: ` : ''}${message}` };
+      }
+      const sent = await sendRecord(read.record);
+      if (sent.data !== undefined) return { clientId: sent.data };
+      const said = problemSchema.safeParse('data' in sent.error ? sent.error.data : null);
+      return {
+        problem: said.success
+          ? said.data.message
+          : 'No answer from the server, so nothing was imported. Try again.',
+      };
+    },
+  };
+}

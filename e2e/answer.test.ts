@@ -1,0 +1,148 @@
+import { readFileSync } from 'node:fs';
+import type { Browser, Page } from 'playwright-core';
+import { launch, openStage, PHONE, saved, TestServer, visit, WIDE } from './support.ts';
+
+let browser: Browser;
+const server = new TestServer();
+
+beforeAll(async () => {
+  browser = await launch();
+  await server.start();
+  await server.seed();
+});
+afterAll(async () => {
+  await browser.close();
+  await server.stop();
+});
+
+const openClient = async (page: Page, name: string): Promise<string> => {
+  await page.getByText(name).first().click();
+  await page.getByRole('heading', { name, exact: true }).waitFor();
+  return page.url();
+};
+
+/** The setup in use as the client's page says it. */
+const onClientPage = async (page: Page): Promise<string> =>
+  page.getByTestId('in-use').locator('div').first().innerText();
+
+describe('one answer', () => {
+  it('a setup changed in Set and used there is the one of every page and of the print, before and after Probe concludes', async () => {
+    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const client = await openClient(page, 'Orla Venn');
+    const proposed = await onClientPage(page);
+    await openStage(page, 'Set');
+    await page.getByTestId('use').getByText(proposed, { exact: true }).waitFor();
+    await page.goto(`${client}/setup/try`);
+    await page.getByTestId('trial').getByText(proposed, { exact: true }).waitFor();
+
+    // Another stance, taken on the map.
+    await page.getByRole('radio', { name: 'Map' }).tap();
+    await page.getByRole('slider', { name: 'Stance width and toe-out' }).focus();
+    await page.keyboard.press('ArrowRight');
+    await page.keyboard.press('ArrowRight');
+    const take = page.getByRole('button', { name: /^Take \d+ cm/ });
+    const [, cm, toes] = /Take (\d+) cm, toes (\d+)°/.exec((await take.textContent())!)!;
+    await take.tap();
+    await page
+      .getByTestId('trial')
+      .getByText(new RegExp(`^${cm} cm · toes ${toes}°`))
+      .waitFor();
+    await saved(page);
+    await page.goto(client);
+    await page.getByRole('heading', { name: 'Your own choice' }).waitFor();
+    const chosen = await onClientPage(page);
+    expect(chosen).not.toBe(proposed);
+    expect(chosen).toContain(`${cm} cm · toes ${toes}°`);
+    await page.goto(`${client}/setup`);
+    await page.getByTestId('use').getByText(chosen, { exact: true }).waitFor();
+
+    const sentence = new RegExp(`heels ${cm} cm apart.*${toes}°`, 'i');
+    await page.goto(`${client}/prescription`);
+    await page.getByText(sentence).first().waitFor();
+    await page.getByRole('button', { name: 'Give plan' }).tap();
+    await page.getByRole('button', { name: 'Print the plan' }).tap();
+    await page.getByText(sentence).first().waitFor();
+    await page.goto(client);
+    await page.getByText(sentence).first().waitFor();
+    expect(await onClientPage(page)).toBe(chosen);
+    expect(problems).toEqual([]);
+    await context.close();
+  });
+
+  it('a record saved as a file and imported is a client with the same answer', async () => {
+    const { page, context, problems } = await visit(browser, WIDE, server.address);
+    const client = await openClient(page, 'Brin Ostmoor');
+    const before = await onClientPage(page);
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'Save the record as a file' }).click(),
+    ]);
+    expect(download.suggestedFilename()).toBe('brin-ostmoor.json');
+    const text = readFileSync(await download.path(), 'utf8');
+
+    await page.goto(`${server.address}/clients/new`);
+    const choose = async (content: string) => {
+      const [chooser] = await Promise.all([
+        page.waitForEvent('filechooser'),
+        page.getByRole('button', { name: 'Import a record' }).click(),
+      ]);
+      await chooser.setFiles({
+        name: 'record.json',
+        mimeType: 'application/json',
+        buffer: Buffer.from(content),
+      });
+    };
+    await choose(text.replace('"version": 1', '"version": 7'));
+    await page.getByText(/^Nothing was imported\. At version: must be 1/).waitFor();
+    await choose(text);
+    await page.getByRole('heading', { name: 'Brin Ostmoor', exact: true }).waitFor();
+    await page.waitForURL((url) => url.href !== client && /clients\/[0-9a-f-]{36}$/.test(url.href));
+    await page.getByRole('heading', { name: 'Locked setup, version 1' }).waitFor();
+    expect(await onClientPage(page)).toBe(before);
+    expect(problems).toEqual([]);
+    await context.close();
+  });
+});
+
+describe('safety by when it was said', () => {
+  it('pain entered without network stays a hold though a clean screen arrived first; a correction with a reason ends it', async () => {
+    const slow = await visit(browser, PHONE, server.address);
+    const client = await openClient(slow.page, 'Runa Feld');
+    await openStage(slow.page, 'Set');
+    await slow.page.getByTestId('window').waitFor();
+    await slow.context.setOffline(true);
+    await slow.page.getByRole('button', { name: 'Pain: stop, and record it' }).tap();
+    await slow.page.getByRole('radio', { name: 'Knee', exact: true }).tap();
+    await slow.page.getByRole('radio', { name: 'Pain 7 of 10' }).tap();
+    await slow.page.getByText(/Hold and refer: no squatting/).waitFor();
+
+    const other = await visit(browser, PHONE, server.address);
+    await other.page.goto(`${client}/clear`);
+    await other.page.getByRole('button', { name: 'General strength', exact: true }).tap();
+    for (let i = 0; i < 12; i += 1) {
+      if ((await other.page.getByText('Go: nothing stands in the way.').count()) > 0) break;
+      await other.page.getByRole('button', { name: 'No', exact: true }).tap();
+      await other.page.waitForTimeout(150);
+    }
+    await other.page.getByText('Go: nothing stands in the way.').waitFor();
+    await saved(other.page);
+
+    await slow.context.setOffline(false);
+    await saved(slow.page);
+    await other.page.reload();
+    await other.page.getByText(/Hold and refer: no squatting/).waitFor();
+
+    await other.page.getByRole('button', { name: /^Entered by mistake/ }).tap();
+    const correct = other.page.getByRole('button', { name: /^Correct for Runa Feld/ });
+    expect(await correct.isDisabled()).toBe(true);
+    await other.page.getByLabel('Why it was a mistake').fill('Tapped 7 for 1.');
+    await correct.tap();
+    await other.page.getByText('Go: nothing stands in the way.').waitFor();
+    await saved(other.page);
+    await slow.page.reload();
+    await slow.page.getByTestId('window').waitFor();
+    expect([...slow.problems, ...other.problems]).toEqual([]);
+    await slow.context.close();
+    await other.context.close();
+  });
+});
