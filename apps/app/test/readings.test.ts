@@ -63,9 +63,11 @@ describe('what readings say', () => {
       pinch: false,
     };
     expect(sayReading('shinAngle', { ...reading, own: false })).toBe(
-      '34.0° ± 2.2° · 3 trials · SEM 0.8° (Konor et al. 2012, inclinometer, upper end (from memory))',
+      '34.0° ± 1.6° (3 trials). A change counts from 2.2° (error from Konor et al. 2012, inclinometer, upper end (from memory)).',
     );
-    expect(sayReading('shinAngle', { ...reading, own: true })).toContain('(own repeats)');
+    expect(sayReading('shinAngle', { ...reading, own: true })).toContain(
+      '(error from own repeats)',
+    );
     expect(sayBrief(dossier, 'shinAngle', TODAY)).toBe('L 34.0°');
     expect(sayBrief(dossier, 'shinAngle', '2026-02-01')).toBeNull();
     expect(sayBrief(dossier, 'shinAngle')).toBe('L 34.0°');
@@ -160,7 +162,7 @@ describe('the sheet', () => {
     const sided = MEASURE_IDS.filter((id) => MEASURES[id].sided).length;
     expect(rows).toHaveLength(MEASURE_IDS.length + sided);
     const wall = rows.find((r) => r.key === 'kneeToWall left');
-    expect(wall?.cells[1]).toBe('2.0 cm ± 1.7 cm (1)');
+    expect(wall?.cells[1]).toBe('2.0 cm ± 1.2 cm (1)');
     expect(wall?.cells[2]).toMatch(/^6\.2 cm ± \d\.\d cm \(3\)$/);
     expect(wall?.change).toMatch(/^\+4\.2 cm, real$/);
   });

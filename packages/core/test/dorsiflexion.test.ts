@@ -124,11 +124,16 @@ describe('the arch', () => {
   it('is structural when it never forms, whatever the drop, and undecided before the heels rose', () => {
     expect(arch(45, 38, 0).kind).toBe('structural');
     expect(arch(45, 33, null).kind).toBeNull();
-    expect(readArch([], 'left')).toEqual({ dropMm: null, mdcMm: null, size: null, kind: null });
+    expect(readArch([], 'left')).toEqual({
+      dropMm: null,
+      plusMinusMm: null,
+      size: null,
+      kind: null,
+    });
   });
 
   it('carries the error of both heights', () => {
     // Two trials a height at 1.5 mm each: 1.96 · √(1.5²/2 + 1.5²/2) = 2.94 mm.
-    expect(arch(45, 38, 1).mdcMm).toBeCloseTo(2.94, 2);
+    expect(arch(45, 38, 1).plusMinusMm).toBeCloseTo(2.94, 2);
   });
 });

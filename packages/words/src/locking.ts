@@ -1,5 +1,5 @@
 import type { Dossier, LockValues } from '@zither/contract';
-import { wentClean, type SetupTried } from '@zither/core';
+import { halfInterval, wentClean, type SetupTried } from '@zither/core';
 import { countingTrials, isOf, methodOf, triedFrom, type LoopAnswer } from '@zither/visit';
 import { sayChance } from './chance.ts';
 import { sayTrial } from './trials.ts';
@@ -25,13 +25,11 @@ export function evidenceFor(
     );
   else says.push('Locked without a trial of it.');
   if (chance !== null)
-    says.push(
-      `The readings and trials gave a clean rep a chance of about ${sayChance(chance)}.`,
-    );
+    says.push(`The readings and trials gave a clean rep a chance of about ${sayChance(chance)}.`);
   if (answer) {
     const { left, right, fold } = answer.limits;
     says.push(
-      `Believed: left ankle ${left.deg.toFixed(1)}° ± ${(2 * left.sd).toFixed(1)}°, right ${right.deg.toFixed(1)}° ± ${(2 * right.sd).toFixed(1)}°${fold ? `, fold ${whole(fold.deg)}° ± ${whole(2 * fold.sd)}°` : ''}.`,
+      `Believed: left ankle ${left.deg.toFixed(1)}° ± ${halfInterval(left.sd).toFixed(1)}°, right ${right.deg.toFixed(1)}° ± ${halfInterval(right.sd).toFixed(1)}°${fold ? `, fold ${whole(fold.deg)}° ± ${whole(halfInterval(fold.sd))}°` : ''}.`,
     );
   }
   for (const t of own.slice(-3)) says.push(sayTrial(t).slice(0, 300));

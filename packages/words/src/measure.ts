@@ -13,6 +13,7 @@ import {
   readCalf,
   readingError,
   readingOn,
+  halfInterval,
   ruleOfThumbDorsiflexionDeg,
   shankFromKneeTravelDeg,
   SIDES,
@@ -53,11 +54,17 @@ export function saySpread(
     : { agree: true, words: `${who} ${apart} apart, within the ${within} of reading error.` };
 }
 
-/** A reading as a line: mean, how sure, of how many, whose error. */
+/** A mean with its 95 % interval and how many trials it is of. */
+export const sayMean = (measure: MeasureId, { mean, sem, trials }: Reading): string =>
+  `${sayValue(measure, mean, trials > 1)} ± ${sayError(measure, halfInterval(sem))} (${trials} ${trials === 1 ? 'trial' : 'trials'})`;
+
+/** A reading as a line: mean, how sure, of how many, from where a change counts and whose error that is. */
 export function sayReading(measure: MeasureId, reading: Reading): string {
   if (MEASURES[measure].unit === 'yesNo') return sayValue(measure, reading.mean);
-  const whose = reading.own ? 'own repeats' : MEASURES[measure].semSource;
-  return `${sayValue(measure, reading.mean, reading.trials > 1)} ± ${sayError(measure, reading.mdc)} · ${reading.trials} ${reading.trials === 1 ? 'trial' : 'trials'} · SEM ${sayError(measure, reading.sem)} (${whose})`;
+  const whose = reading.own
+    ? 'error from own repeats'
+    : `error from ${MEASURES[measure].semSource}`;
+  return `${sayMean(measure, reading)}. A change counts from ${sayError(measure, reading.mdc)} (${whose}).`;
 }
 
 /** Change since the last visit, called one only beyond the error of both. */
@@ -134,9 +141,9 @@ function archLines(trials: readonly Trial[]): string[] {
   return SIDES.flatMap((side) => {
     const arch = readArch(trials, side);
     const parts: string[] = [];
-    if (arch.dropMm !== null && arch.mdcMm !== null)
+    if (arch.dropMm !== null && arch.plusMinusMm !== null)
       parts.push(
-        `drops ${arch.dropMm.toFixed(1)} ± ${arch.mdcMm.toFixed(1)} mm from sitting to standing (usual to 10, marked beyond 15; Brody 1982, from memory)`,
+        `drops ${arch.dropMm.toFixed(1)} ± ${arch.plusMinusMm.toFixed(1)} mm from sitting to standing (usual to 10, marked beyond 15; Brody 1982, from memory)`,
       );
     if (arch.kind) parts.push(ARCH_WORDS[arch.kind]);
     return parts.length > 0 ? [`${who(side)}: ${parts.join('; ')}.`] : [];
@@ -149,7 +156,7 @@ function foldLines(dossier: Dossier): string[] {
   const at = (deg: number) => (fold.atZeroAbductionDeg + fold.perAbductionDeg * deg).toFixed(0);
   if (fold.slopeSem === null)
     return [
-      `Fold limit about ${fold.atZeroAbductionDeg.toFixed(0)}° ± ${minimalDetectableChange(fold.sem).toFixed(0)}°. One knee width says nothing of the stance: take another.`,
+      `Fold limit about ${fold.atZeroAbductionDeg.toFixed(0)}° ± ${halfInterval(fold.sem).toFixed(0)}°. One knee width cannot tell which stance it wants: take another.`,
     ];
   const wants = {
     open: 'This hip wants an open stance',
@@ -158,7 +165,7 @@ function foldLines(dossier: Dossier): string[] {
     cannotTell: 'Too little to tell which stance it wants',
   }[fold.wants];
   return [
-    `Fold limit ${at(0)}° with the knees straight ahead, ${at(HIP_FOLD_AT_DEG.hipFoldWide)}° at ${HIP_FOLD_AT_DEG.hipFoldWide}° of abduction (${fold.perAbductionDeg.toFixed(2)} ± ${(1.96 * fold.slopeSem).toFixed(2)}° a degree). ${wants}.`,
+    `Fold limit ${at(0)}° with the knees straight ahead, ${at(HIP_FOLD_AT_DEG.hipFoldWide)}° at ${HIP_FOLD_AT_DEG.hipFoldWide}° of abduction (${fold.perAbductionDeg.toFixed(2)} ± ${halfInterval(fold.slopeSem).toFixed(2)}° a degree). ${wants}.`,
     ...(fold.pinch
       ? ['A pinch ended the range: this is where it pinched, not where the back rounds.']
       : []),
@@ -185,7 +192,7 @@ function kneeLines(dossier: Dossier, body: ResolvedBody): string[] {
 /** One ankle in both tongues: degrees and cm to the wall. */
 export function sayAnkle(body: ResolvedBody, ankle: AnkleReading): string {
   const mm = kneeToWallFromDorsiflexionMm(body, ankle.deg);
-  const error = `${ankle.deg.toFixed(1)}° ± ${ankle.mdc.toFixed(1)}°`;
+  const error = `${ankle.deg.toFixed(1)}° ± ${halfInterval(ankle.sem).toFixed(1)}°`;
   return ankle.by === 'kneeToWall'
     ? `${error} by geometry, from ${(mm / 10).toFixed(1)} cm to the wall (rule of thumb ${ruleOfThumbDorsiflexionDeg(mm).toFixed(0)}°)`
     : `${error}, the same as ${(mm / 10).toFixed(1)} cm to the wall by geometry`;

@@ -1,5 +1,12 @@
 import type { Dossier, Stage } from '@zither/contract';
-import { newestDorsiflexion, newestReading, readCalf, resolveBody, SIDES } from '@zither/core';
+import {
+  halfInterval,
+  newestDorsiflexion,
+  newestReading,
+  readCalf,
+  resolveBody,
+  SIDES,
+} from '@zither/core';
 import { bodyOf, knownOf, limitsOf, type Safety } from '@zither/visit';
 import { sayLimit } from './safety.ts';
 
@@ -21,7 +28,7 @@ export function takes(stage: Later, dossier: Dossier, safety: Safety): string {
           : 'From Clear: no limits';
   const ankles = SIDES.map((side) => {
     const ankle = known.ankle[side];
-    return `${side === 'left' ? 'L' : 'R'} ${ankle ? `${ankle.deg.toFixed(0)}° ± ${ankle.mdc.toFixed(1)}°` : 'not measured'}`;
+    return `${side === 'left' ? 'L' : 'R'} ${ankle ? `${ankle.deg.toFixed(0)}° ± ${halfInterval(ankle.sem).toFixed(1)}°` : 'not measured'}`;
   }).join(', ');
   switch (stage) {
     case 'watch':

@@ -1,5 +1,5 @@
 import type { SetupTrialValues } from '@zither/contract';
-import { SIDES, type LoopStop, type Side } from '@zither/core';
+import { halfInterval, SIDES, type LoopStop, type Side } from '@zither/core';
 import { sayDepth } from './instrument.ts';
 import type { LoopAnswer } from '@zither/visit';
 import { sayChance } from './chance.ts';
@@ -55,4 +55,4 @@ export const STOP_WORDS: Record<LoopStop, string> = {
 
 /** A limit as believed: it lies within the span more likely than 19 to 1. */
 export const sayBelieved = (name: string, { deg, sd }: { deg: number; sd: number }): string =>
-  `${name}: ${deg.toFixed(1)}° ± ${(2 * sd).toFixed(1)}°`;
+  `${name}: ${deg.toFixed(1)}° ± ${halfInterval(sd).toFixed(1)}°`;

@@ -21,10 +21,7 @@ export function useRecordFile() {
     /** Keeps the text of a record as a new client. */
     keep: async (text: string): Promise<{ clientId: string } | { problem: string }> => {
       const read = readRecordFile(text);
-      if (!read.ok) {
-        const { message, path } = read.problem;
-        return { problem: `${path ? `At ${path}: ` : ''}${message}` };
-      }
+      if (!read.ok) return { problem: read.problem.message };
       const sent = await sendRecord(read.record);
       if (sent.data !== undefined) return { clientId: sent.data };
       const said = problemSchema.safeParse('data' in sent.error ? sent.error.data : null);

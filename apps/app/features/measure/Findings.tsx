@@ -2,6 +2,7 @@ import { View } from 'react-native';
 import type { Dossier } from '@zither/contract';
 import {
   dorsiflexionOn,
+  halfInterval,
   newestDorsiflexion,
   newestReading,
   readArch,
@@ -123,7 +124,7 @@ export function ReadingGauge({
       now={reading ? reading.mean / per : null}
       before={before ? before.mean / per : null}
       target={target && shown(target)}
-      error={reading && reading.mdc > 0 ? reading.mdc / per : null}
+      error={reading && reading.sem > 0 ? halfInterval(reading.sem) / per : null}
       scale={shown(scale)}
       digits={digits}
     />
@@ -142,7 +143,7 @@ export function AnkleGauge({ dossier, side, day }: { dossier: Dossier; side: Sid
       now={now?.deg ?? null}
       before={before?.deg ?? null}
       target={targetOf(dossier, 'shinAngle')}
-      error={now?.mdc ?? null}
+      error={now ? halfInterval(now.sem) : null}
       scale={{ least: 10, most: 50 }}
     />
   );
@@ -150,7 +151,7 @@ export function AnkleGauge({ dossier, side, day }: { dossier: Dossier; side: Sid
 
 function ArchGauges({ dossier }: { dossier: Dossier }) {
   return SIDES.map((side) => {
-    const { dropMm, mdcMm } = readArch(dossier.trials, side);
+    const { dropMm, plusMinusMm } = readArch(dossier.trials, side);
     if (dropMm === null) return null;
     return (
       <View key={side}>
@@ -160,7 +161,7 @@ function ArchGauges({ dossier }: { dossier: Dossier }) {
           unit=" mm"
           now={dropMm}
           target={DROP_TARGET}
-          error={mdcMm}
+          error={plusMinusMm}
           scale={{ least: 0, most: 20 }}
         />
       </View>

@@ -101,7 +101,7 @@ export function SheetScreen({ dossier }: { dossier: Dossier }) {
         <PainButton dossier={dossier} />
         {copied && <Notice>{copied}</Notice>}
         <Say soft small>
-          Mean ± detectable change (trials). Type today’s trials parted by spaces; Enter keeps them
+          Mean ± 95 % interval (trials). Type today’s trials separated by spaces; Enter keeps them
           and goes on to the next line. Hip fold counts at the usual knee gaps.
         </Say>
       </Part>

@@ -1,6 +1,7 @@
 import type { Dossier } from '@zither/contract';
 import {
   changeBetween,
+  halfInterval,
   LENGTH_PER_STATURE,
   measuredDays,
   MEASURES,
@@ -59,7 +60,7 @@ export function sheetRows(dossier: Dossier, days: string[]): SheetRow[] {
         const reading = readingOn(dossier.trials, measure, side, day);
         if (!reading) return '';
         if (MEASURES[measure].unit === 'yesNo') return sayValue(measure, reading.mean);
-        return `${sayValue(measure, reading.mean, reading.trials > 1)} ± ${sayError(measure, reading.mdc)} (${reading.trials})${reading.pinch ? ' pinch' : ''}`;
+        return `${sayValue(measure, reading.mean, reading.trials > 1)} ± ${sayError(measure, halfInterval(reading.sem))} (${reading.trials})${reading.pinch ? ' pinch' : ''}`;
       }),
       change: changeOf(dossier, measure, side, days),
     }));

@@ -102,14 +102,14 @@ function Quality({ analysis }: { analysis: Analysis }) {
   const alike = {
     steady: 'The reps are alike.',
     varies: 'The reps differ from each other.',
-    tooFew: 'One rep alone says nothing of steadiness.',
+    tooFew: 'One rep alone cannot show how alike reps are.',
   }[consistency.kind];
   const parts = [
-    consistency.depthSdDeg !== null && `depth ± ${consistency.depthSdDeg.toFixed(1)}°`,
-    consistency.leanSdDeg !== null && `lean ± ${consistency.leanSdDeg.toFixed(1)}°`,
+    consistency.depthSdDeg !== null && `depth SD ${consistency.depthSdDeg.toFixed(1)}°`,
+    consistency.leanSdDeg !== null && `lean SD ${consistency.leanSdDeg.toFixed(1)}°`,
     consistency.kneeTravelSdMm !== null &&
-      `knee travel ± ${(consistency.kneeTravelSdMm / 10).toFixed(1)} cm`,
-    consistency.tempoShare !== null && `tempo ± ${(100 * consistency.tempoShare).toFixed(0)} %`,
+      `knee travel SD ${(consistency.kneeTravelSdMm / 10).toFixed(1)} cm`,
+    consistency.tempoShare !== null && `tempo SD ${(100 * consistency.tempoShare).toFixed(0)} %`,
   ].filter((p) => p !== false);
   return (
     <View style={{ gap: 2 }}>

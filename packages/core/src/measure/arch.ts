@@ -1,5 +1,5 @@
 import type { Side } from '../linkage/setup.ts';
-import { minimalDetectableChange } from './error.ts';
+import { halfInterval } from './error.ts';
 import { newestReading, type Trial } from './record.ts';
 
 /** Navicular drop from sitting to standing, mm: usual to 10, marked beyond 15 (Brody 1982, from memory). */
@@ -9,8 +9,8 @@ export const NAVICULAR_DROP_MM = { usual: 10, marked: 15 } as const;
 export interface ArchReading {
   /** Sitting height less standing height, mm; null until both are measured. */
   dropMm: number | null;
-  /** Half-width within which a second look would usually fall. */
-  mdcMm: number | null;
+  /** Half of the 95 % interval of the drop, mm. */
+  plusMinusMm: number | null;
   size: 'usual' | 'more' | 'marked' | null;
   /**
    * `flexible`: drops more than usual and forms when the heels rise, so it can be trained. `structural`: does not form; keep a prescribed
@@ -25,10 +25,8 @@ export function readArch(trials: readonly Trial[], side: Side): ArchReading {
   const standing = newestReading(trials, 'navicularStanding', side);
   const forms = newestReading(trials, 'archForms', side);
   const dropMm = sitting && standing ? sitting.mean - standing.mean : null;
-  const mdcMm =
-    sitting && standing
-      ? minimalDetectableChange(Math.hypot(sitting.sem, standing.sem) / Math.SQRT2)
-      : null;
+  const plusMinusMm =
+    sitting && standing ? halfInterval(Math.hypot(sitting.sem, standing.sem)) : null;
   const size =
     dropMm === null
       ? null
@@ -48,5 +46,5 @@ export function readArch(trials: readonly Trial[], side: Side): ArchReading {
           : size === 'usual'
             ? 'fine'
             : 'flexible';
-  return { dropMm, mdcMm, size, kind };
+  return { dropMm, plusMinusMm, size, kind };
 }
