@@ -26,7 +26,7 @@ const onClientPage = async (page: Page): Promise<string> =>
   page.getByTestId('in-use').locator('div').first().innerText();
 
 describe('one answer', () => {
-  it('a setup changed in Set and used there is the one of every page and of the print, before and after Probe concludes', async () => {
+  it('a setup changed in Set and used there is the one of every page, of the plan and of the print', async () => {
     const { page, context, problems } = await visit(browser, PHONE, server.address);
     const client = await openClient(page, 'Orla Venn');
     const proposed = await onClientPage(page);

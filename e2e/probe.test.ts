@@ -89,6 +89,13 @@ describe('Probe, at 390 × 844', () => {
       .getByText(/^Concluded today.*abductor strength or timing, left \(\d+ %\)/)
       .waitFor();
     await again.page.getByText('concluded today', { exact: true }).first().waitFor();
+    // The plan works on it, first of all.
+    await again.page.goto(again.page.url().replace(/probe$/, 'prescription'));
+    await again.page.getByRole('heading', { name: 'Preparation, in this order' }).waitFor();
+    const plan = await again.page.getByRole('main').innerText();
+    expect(plan.slice(plan.search(/^1\. /m), plan.search(/^2\. /m))).toContain(
+      'Abductor strength or timing, left',
+    );
     expect([...problems, ...again.problems]).toEqual([]);
     await again.context.close();
   });
