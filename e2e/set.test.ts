@@ -261,22 +261,22 @@ describe('own schools', () => {
     await page.getByRole('button', { name: 'Copy and change Balanced' }).click();
     await page.getByRole('heading', { name: 'Changing Balanced, ours' }).waitFor();
     await page.getByLabel('Name', { exact: true }).fill('Open hip');
-    await page.getByRole('button', { name: 'Keep this school' }).click();
-    await page.getByText('There is a school “Open hip” already: give it another name.').waitFor();
+    await page.getByRole('button', { name: 'Save this method' }).click();
+    await page.getByText('There is a method “Open hip” already: give it another name.').waitFor();
     await page.getByLabel('Name', { exact: true }).fill('Hut way');
     await page.getByLabel('Toe-out at least, °').fill('40');
     await page.getByLabel('Toe-out at least, °').blur();
-    await page.getByRole('button', { name: 'Keep this school' }).click();
+    await page.getByRole('button', { name: 'Save this method' }).click();
     await page.getByText('The toe-out range must not end before it begins.').waitFor();
     await page.getByLabel('Toe-out at least, °').fill('5');
     await page.getByLabel('Toe-out at least, °').blur();
     await page.getByRole('button', { name: /^Lean and balance/ }).click();
     await page.getByLabel('Lean limit, bodyweight, °').fill('52');
     await page.getByLabel('Lean limit, bodyweight, °').blur();
-    await page.getByRole('button', { name: 'Keep this school' }).click();
+    await page.getByRole('button', { name: 'Save this method' }).click();
     await page.getByRole('button', { name: /^Hut way/ }).click();
     await page
-      .getByText('Otherwise than “Balanced”: lean limit, bodyweight 52° (there 45°).')
+      .getByText('Differs from “Balanced”: lean limit, bodyweight 52° (there 45°).')
       .waitFor();
     await page.getByRole('button', { name: 'Make Hut way the usual one' }).click();
     await page.getByText(/now “Hut way”/).waitFor();

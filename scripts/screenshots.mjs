@@ -132,7 +132,11 @@ try {
   await picture('clear-phone', 'phone', stage('Runa Feld', 'Clear'));
   await picture('schools-wide', 'wide', schools);
   await picture('measure-phone', 'phone', stage('Pell Ashgrove', 'Measure'));
-  await picture('setup-shut-phone', 'phone', stage('Orla Venn', 'Set', 'Setup'));
+  await picture('setup-shut-phone', 'phone', async (page) => {
+    await stage('Orla Venn', 'Set', 'Setup')(page);
+    await page.getByTestId('use').waitFor();
+    await page.getByText('What would tell more').waitFor();
+  });
   await picture('try-phone', 'phone', setPage('try', 'trial'));
   await picture('watch-phone', 'phone', stage('Orla Venn', 'Watch'));
   await picture('eye-phone', 'phone', eye);
@@ -145,7 +149,10 @@ try {
     await page.getByRole('button', { name: /^Loaded carry/ }).click();
   });
   await picture('map-wide', 'wide', setPage('map', 'chance-field'));
-  await picture('prescription-phone', 'phone', stage('Orla Venn', 'Coach', 'Plan'));
+  await picture('prescription-phone', 'phone', async (page) => {
+    await stage('Orla Venn', 'Coach', 'Plan')(page);
+    await page.getByText('How to stand').waitFor();
+  });
   await picture('print-wide', 'wide', print);
   await picture('lab-dark-phone', 'phone', lab, { dark: true });
   // Last, because it writes.

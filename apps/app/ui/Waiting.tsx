@@ -5,7 +5,7 @@ import { space } from './theme.ts';
 import { useLook } from './useLook.ts';
 
 /** Loading, with words. */
-export function Waiting({ what }: { what: string }) {
+export function Waiting({ what, verb = 'Fetching' }: { what: string; verb?: string }) {
   const { colors } = useLook();
   return (
     <View style={{ padding: space.xl, gap: space.m, alignItems: 'center' }} role="status">
@@ -13,7 +13,7 @@ export function Waiting({ what }: { what: string }) {
       <View aria-hidden>
         <ActivityIndicator color={colors.brass} />
       </View>
-      <Say soft>Fetching {what}…</Say>
+      <Say soft>{`${verb} ${what}…`}</Say>
     </View>
   );
 }

@@ -7,7 +7,7 @@ export const ERRORS = {
   noSuchClient: { status: 404, message: 'There is no client with this id.' },
   noSuchRow: { status: 404, message: 'There is no row with this id to change.' },
   noSuchRoute: { status: 404, message: 'There is nothing at this address.' },
-  noSuchSchool: { status: 404, message: 'There is no school with this id.' },
+  noSuchSchool: { status: 404, message: 'There is no method with this id.' },
   noSuchCapture: { status: 404, message: 'There is no capture with this id.' },
   badCapture: { status: 422, message: 'The capture cannot be read.' },
   rowChanged: { status: 409, message: 'This was changed somewhere else in the meantime.' },

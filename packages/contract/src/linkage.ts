@@ -24,7 +24,7 @@ export const profileIdSchema = z.enum(
 /** A school: one that ships, or one of the practice's own. */
 export const methodIdSchema = z.union([profileIdSchema, idSchema], {
   error:
-    'must be balanced, straightFoot, openHip, upright, shinsUpright, footFirst or the UUID of an own school.',
+    'must be balanced, straightFoot, openHip, upright, shinsUpright, footFirst or the UUID of an own method.',
 });
 
 export const workingPointSchema = z.enum(['parallelLines', 'shinsUpright', 'kneesForward'], {

@@ -66,7 +66,7 @@ export interface Answer {
 
 /** Works the whole road: record → facts → questions → answers. Deterministic; about as long as one setup search. */
 export function answerOf(
-  { dossier, on, tables, missingKit = [], withTellings = false }: AnswerQuestion,
+  { dossier, on, tables, missingKit = [], withTellings: isWanted = false }: AnswerQuestion,
   options: Omit<ChoiceOptions, 'experience'> = {},
 ): Answer {
   const safety = safetyOf(dossier, on);
@@ -98,10 +98,16 @@ export function answerOf(
       use && missingForPlan(dossier).length === 0
         ? planFor(dossier, use, opinion, limits, loop?.choice ?? null)
         : null,
-    tellMore: basis && loop && withTellings ? tellings(basis, loop) : [],
+    tellMore: basis && loop && isWanted ? tellings(basis, loop) : [],
     next: resumeAt(dossier, on),
   };
 }
+
+/** An answer with what would tell more, for whoever shows the rest of it first. */
+export const withTellings = (answer: Answer): Answer =>
+  answer.basis && answer.loop
+    ? { ...answer, tellMore: tellings(answer.basis, answer.loop) }
+    : answer;
 
 /** What would tell more of the first choice, under what the trials showed. */
 function tellings({ question, method, tried }: SetupBasis, { choice }: LoopAnswer): Telling[] {

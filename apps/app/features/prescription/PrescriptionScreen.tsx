@@ -108,7 +108,7 @@ export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
         </Part>
       )}
       {missing.length === 0 && !proposal && !hasFailed && !prescription && (
-        <Waiting what="the plan" />
+        <Waiting what="the plan" verb="Working out" />
       )}
       {isSame && prescription && (
         <Part>

@@ -199,8 +199,8 @@ export function MapScreen({ dossier }: { dossier: Dossier }) {
             <View style={{ gap: space.s, alignItems: 'flex-start' }}>
               <Say small>
                 {map.best.chance >= 0.05
-                  ? `Likeliest within the school: ${sayPoint(map, map.best)}.`
-                  : 'Nothing within the school is likely at this heel and depth: raise the heel, or ask for less depth.'}
+                  ? `Likeliest within the method: ${sayPoint(map, map.best)}.`
+                  : 'The method has no likely setup at this heel and depth. Raise the heel, or ask for less depth.'}
               </Say>
               {map.best.chance >= 0.05 && (
                 <Button

@@ -31,7 +31,7 @@ export function UsePart({
   const { changes: tables } = useTableChanges();
   const { answer, hasFailed } = useAnswer({ dossier, on: today(), tables, withTellings: true });
   if (hasFailed || (answer && !answer.use)) return null;
-  if (!answer?.use) return <Say soft>Working out the setup …</Say>;
+  if (!answer?.use) return <Say soft>Working out the setup…</Say>;
   const { use, loop } = answer;
   const [first] = loop?.choice.proposals ?? [];
   const isOther = first !== undefined && use.from !== 'proposed' && !isSame(first, use);

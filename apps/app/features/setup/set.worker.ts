@@ -1,4 +1,4 @@
-import { answerLoop, answerMap, answerOf, askMethod } from '@zither/visit';
+import { answerLoop, answerMap, answerOf, askMethod, withTellings } from '@zither/visit';
 import type { SetAsked, SetTold } from './useSet.ts';
 
 addEventListener('message', ({ data }: MessageEvent<SetAsked>) => {
@@ -10,8 +10,13 @@ addEventListener('message', ({ data }: MessageEvent<SetAsked>) => {
       return tell({ id, kind: 'loop', answer: answerLoop(data.ask) });
     case 'map':
       return tell({ id, kind: 'map', answer: answerMap(data.ask) });
-    case 'answer':
-      return tell({ id, kind: 'answer', answer: answerOf(data.ask, { onProgress }) });
+    case 'answer': {
+      // The setup is shown at once; what would tell more takes about as long again.
+      const answer = answerOf({ ...data.ask, withTellings: false }, { onProgress });
+      tell({ id, kind: 'answer', answer });
+      if (data.ask.withTellings) tell({ id, kind: 'answer', answer: withTellings(answer) });
+      return;
+    }
     case 'method':
       return tell({
         id,

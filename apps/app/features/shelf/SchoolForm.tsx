@@ -52,7 +52,7 @@ export function SchoolForm({
     const checked = schoolValuesSchema.safeParse({ ...draft, cueWords });
     if (checked.success) {
       if (taken.includes(checked.data.name))
-        setProblem(`There is a school “${checked.data.name}” already: give it another name.`);
+        setProblem(`There is a method “${checked.data.name}” already: give it another name.`);
       else onSave(checked.data);
       return;
     }
@@ -207,7 +207,10 @@ export function SchoolForm({
           renderErrorMessage={false}
         />
       </Fold>
-      <Fold title="Fault sizes" note="Where this school calls other sizes a fault than the house">
+      <Fold
+        title="Fault sizes"
+        note="Where this method's fault sizes differ from the house defaults"
+      >
         {JUDGED.map((fault) => (
           <FaultSize key={fault} fault={fault} draft={draft} onChange={set} />
         ))}
@@ -224,7 +227,7 @@ export function SchoolForm({
       </Fold>
       {problem && <Notice tone="now">{problem}</Notice>}
       <View style={{ flexDirection: 'row', gap: space.s }}>
-        <Button title="Keep this school" onPress={save} />
+        <Button title="Save this method" onPress={save} />
         <Button type="clear" title="Leave it as it was" onPress={onCancel} />
       </View>
     </View>

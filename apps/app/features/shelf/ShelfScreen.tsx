@@ -24,7 +24,7 @@ import { useSchoolsParts } from './useSchoolsParts.tsx';
 type Shown = TableName | 'history' | 'schools';
 
 const TABLES: readonly { value: Shown; label: string }[] = [
-  { value: 'schools', label: 'Schools' },
+  { value: 'schools', label: 'Methods' },
   { value: 'causes', label: 'Causes' },
   { value: 'findings', label: 'Findings' },
   { value: 'tests', label: 'Tests' },
@@ -60,7 +60,7 @@ export function ShelfScreen() {
         // A form begins at its top, wherever the list was scrolled to.
         key={parts.isEditing ? 'form' : 'list'}
         title="Shelf"
-        who="Schools, causes, findings and short tests"
+        who="Methods, causes, findings and short tests"
         {...(isWide
           ? {
               panes: [
@@ -149,7 +149,7 @@ export function ShelfScreen() {
   return (
     <Screen
       title="Shelf"
-      who="Schools, causes, findings and short tests"
+      who="Methods, causes, findings and short tests"
       {...(isWide
         ? {
             panes: [

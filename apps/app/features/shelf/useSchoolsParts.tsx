@@ -77,7 +77,7 @@ export function useSchoolsParts(schools: Schools, isUnknown: boolean) {
           <Notice tone="before">
             {differing.length === 0
               ? `The same as “${from.name}” so far.`
-              : `Otherwise than “${from.name}”: ${differing.map((d) => `${d.name.toLowerCase()} ${d.value} (there ${d.was})`).join('; ')}.`}
+              : `Differs from “${from.name}”: ${differing.map((d) => `${d.name.toLowerCase()} ${d.value} (there ${d.was})`).join('; ')}.`}
           </Notice>
         )}
         {schoolRows(method).map(({ name, value }) => (
@@ -96,7 +96,7 @@ export function useSchoolsParts(schools: Schools, isUnknown: boolean) {
   const list = (
     <Part>
       <Say soft>
-        {`How a squat is set up, by school. Every number is a house default from common practice; copy one to make your own. A client starts with the usual one, now “${usual.name}”, until another is taken in Set.`}
+        {`How a squat is set up, by method. Every number is a house default from common practice; copy one to make your own. A client starts with the usual one, now “${usual.name}”, until another is taken in Set.`}
       </Say>
       {isUnknown && (
         <Notice tone="now">
@@ -139,7 +139,7 @@ function SchoolsBeside({ schools }: { schools: Schools }) {
   return (
     <Part title="Side by side" hint="For one client, Set shows what each would prescribe.">
       <Choice
-        label="One school"
+        label="One method"
         options={options}
         value={first}
         onChange={(id) => setPair([id, second])}
