@@ -1,4 +1,4 @@
-// npm run bench:setup: whether foretold chances come true, whether intervals hold, and how many trials a working setup takes, over seeded clients of whom everything is known.
+// npm run bench:setup: whether predicted chances come true, whether intervals hold, and how many trials a working setup takes, over seeded clients of whom everything is known.
 import { BALANCED, limitNow, seededRandom } from '@zither/core';
 import {
   foretold,
@@ -24,7 +24,7 @@ function calibration(title: string, how: People) {
   });
   out(`${title}\n`);
   out(
-    `| foretold | ${AFTER.map((n) => `came true after ${n} ${n === 1 ? 'trial' : 'trials'}`).join(' | ')} |`,
+    `| predicted | ${AFTER.map((n) => `came true after ${n} ${n === 1 ? 'trial' : 'trials'}`).join(' | ')} |`,
   );
   out(`| --- | ${AFTER.map(() => '---').join(' | ')} |`);
   const lists = AFTER.map((n) =>
@@ -51,7 +51,7 @@ function calibration(title: string, how: People) {
         );
       return own.length === 0
         ? '–'
-        : `${percent(came)} (foretold ${percent(mean)}, n ${own.length})`;
+        : `${percent(came)} (predicted ${percent(mean)}, n ${own.length})`;
     });
     out(`| ${percent(from)} to ${percent(Math.min(1, to))} | ${cells.join(' | ')} |`);
   });

@@ -26,7 +26,7 @@ export const setupTrialValuesSchema = z.strictObject({
   why: z.enum(['promising', 'informative', 'own'], {
     error: 'must be promising, informative or own.',
   }),
-  /** What was foretold; null = nobody asked. */
+  /** What was predicted; null = nobody asked. */
   chance: z.number().min(0).max(1).nullable(),
   /** Thigh depth at the bottom. */
   depthDeg: thighDepthSchema,

@@ -9,9 +9,8 @@ import {
   type WorkedCause,
 } from '@zither/core';
 import type { PlanAnswer } from '@zither/visit';
-import { sayLikely } from './chance.ts';
 import { HOLD_NAMES, sayDepth, saySupport, sayToes } from './instrument.ts';
-import { BAR_NAMES, CUE_NAMES } from './probe.ts';
+import { BAR_NAMES, CUE_NAMES, sureWord } from './probe.ts';
 import { sayUse } from './setup.ts';
 
 const n = (value: number) => Math.round(value).toString();
@@ -19,7 +18,7 @@ const and = new Intl.ListFormat('en', { type: 'conjunction' });
 
 /** A cause with its side and how likely it is. */
 export const sayWorkedCause = ({ cause, side, chance }: WorkedCause): string =>
-  `${CAUSES[cause].name}${side === null ? '' : `, ${side}`} (${sayLikely(chance).replace(/^in /, '')})`;
+  `${CAUSES[cause].name}${side === null ? '' : `, ${side}`} (${sureWord(chance)})`;
 
 /** A cause to work on with what spoke for it. */
 function sayWorked(worked: WorkedCause): string {

@@ -163,7 +163,7 @@ export function TriedPart({
           {sayFound({ setup: t.setup, targetDepthDeg: t.thighDepthDeg })}
         </Say>
         <Say small number>
-          {`${sayShowed(t)}${t.chance === null ? '' : ` Foretold: clean in ${sayChance(t.chance)}.`}${t.captureIds.length > 0 ? ' From the camera.' : ''}${t.undone ? ' Taken back.' : ''}`}
+          {`${sayShowed(t)}${t.chance === null ? '' : ` Predicted: clean in about ${sayChance(t.chance)}.`}${t.captureIds.length > 0 ? ' From the camera.' : ''}${t.undone ? ' Taken back.' : ''}`}
         </Say>
       </View>
       {(counts || t.undone) && (

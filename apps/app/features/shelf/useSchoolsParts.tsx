@@ -145,7 +145,7 @@ function SchoolsBeside({ schools }: { schools: Schools }) {
         onChange={(id) => setPair([id, second])}
       />
       <Choice
-        label="Held against"
+        label="Compared with"
         options={options.map((o) => ({ ...o, spoken: `Against ${o.label}` }))}
         value={second}
         onChange={(id) => setPair([first, id])}
