@@ -62,7 +62,7 @@ export function ClearanceForm({
   return (
     <Fold
       title="Record a clearance"
-      note="Who, licence, limits and until when. Only this lifts the hold."
+      note="Who, licence, limits and until when. It lifts the hold it covers."
     >
       <Input
         label="Cleared by"

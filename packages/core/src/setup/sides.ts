@@ -174,11 +174,11 @@ function sayOf(
     : ' At most 5° or 20 mm.';
   if (unlike.because === 'rotation')
     says.push(
-      `Measured reason to stand a little unlike: the ${unlike.side} hip turns in ${whole(Math.abs(rotation?.differenceDeg ?? 0))}° less, beyond the ${whole(rotation?.mdcDeg ?? 0)}° the readings can tell. Turn ${foot} ${unlike.toeOutDeg}° further out.${limit}`,
+      `A slightly asymmetric stance is justified by a measured difference: the ${unlike.side} hip turns in ${whole(Math.abs(rotation?.differenceDeg ?? 0))}° less, beyond the ${whole(rotation?.mdcDeg ?? 0)}° the readings can tell. Turn ${foot} ${unlike.toeOutDeg}° further out.${limit}`,
     );
   else
     says.push(
-      `Measured reason to stand a little unlike: the ${unlike.side} ankle has ${whole(Math.abs(ankle.differenceDeg))}° less, beyond the ${whole(ankle.mdcDeg)}° the readings can tell. Turn ${foot} ${unlike.toeOutDeg}° further out, or set it ${unlike.forwardMm} mm ahead.${limit}`,
+      `A slightly asymmetric stance is justified by a measured difference: the ${unlike.side} ankle has ${whole(Math.abs(ankle.differenceDeg))}° less, beyond the ${whole(ankle.mdcDeg)}° the readings can tell. Turn ${foot} ${unlike.toeOutDeg}° further out, or set it ${unlike.forwardMm} mm ahead.${limit}`,
     );
   if (question.setup.toeOutDeg.left !== question.setup.toeOutDeg.right) {
     const by = question.setup.toeOutDeg[unlike.side] - question.setup.toeOutDeg[other(unlike.side)];
