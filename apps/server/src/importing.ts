@@ -32,8 +32,7 @@ export function importRecord(db: Db, practiceId: string, record: ClientRecord, a
             baseVersion: 0,
             ...operation,
             operationId: randomUUID(),
-            // A row without a moment of its own was said, as far as anybody knows, when it came.
-            ...(saidAt.startsWith('1970') ? {} : { saidAt }),
+            saidAt,
             saidBy,
           } as Operation,
           at,

@@ -47,15 +47,36 @@ function isSaidBy(row: object, day: string): boolean {
   return of <= day && moment < endOf(day);
 }
 
+/** A row with its mark of being taken back as it stood at the end of a day: a mark changed later was the other way then. */
+const asOf =
+  (on: string) =>
+  <T extends { saidAt: string }>(row: T): T => {
+    if (row.saidAt < endOf(on)) return row;
+    const { undone, takenBack, discarded } = row as Marks;
+    return {
+      ...row,
+      ...(undone ? { undone: false } : {}),
+      ...(takenBack ? { takenBack: false } : {}),
+      ...(discarded ? { discarded: false } : {}),
+    };
+  };
+
+interface Marks {
+  undone?: boolean;
+  takenBack?: boolean;
+  discarded?: boolean;
+}
+
 /**
  * A client as known at the end of a day: everything said by then, and the methods and tables in force then. What was struck out or taken back
- * later still counted.
+ * later still counted. A row keeps only its last change: one taken back by that day and put back later counts as never taken back.
  */
 export function dossierAt(
   record: ClientRecord,
   on: string,
 ): { dossier: Dossier; tables: TableChangeRow[] } {
-  const by = <T extends object>(rows: readonly T[]): T[] => rows.filter((r) => isSaidBy(r, on));
+  const by = <T extends { saidAt: string }>(rows: readonly T[]): T[] =>
+    rows.filter((r) => isSaidBy(r, on)).map(asOf(on));
   const newestFirst = <T extends { saidAt: string }>(rows: readonly T[]): T[] =>
     [...rows].sort((a, b) => b.saidAt.localeCompare(a.saidAt));
   const said = <T extends { saidAt: string }>(rows: readonly T[]): T[] => newestFirst(by(rows));

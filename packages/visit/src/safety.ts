@@ -27,32 +27,57 @@ export const newestScreening = ({ screenings }: Pick<Dossier, 'screenings'>): Sc
 export const clearancesOf = ({ clearances }: Pick<Dossier, 'clearances'>): Clearance[] =>
   bySaid(clearances);
 
+/** Whether an answer was corrected after it was said; what is said again after that counts again. */
+const isCorrected = (
+  { corrections }: Pick<Dossier, 'corrections'>,
+  of: 'screening' | 'pain',
+  ofId: string,
+  question: QuestionId | null,
+  saidAt: string,
+): boolean =>
+  corrections.some(
+    (c) => c.of === of && c.ofId === ofId && c.question === question && saidAt <= c.saidAt,
+  );
+
+/** Whether the answer to a question of a screen was corrected. */
+export const isAnswerCorrected = (
+  dossier: Pick<Dossier, 'corrections'>,
+  { id, answeredAt, saidAt }: Screening,
+  question: QuestionId,
+): boolean => isCorrected(dossier, 'screening', id, question, answeredAt[question] ?? saidAt);
+
+/** The answers of a screen that count. */
+const countingAnswers = (
+  dossier: Pick<Dossier, 'corrections'>,
+  screening: Screening,
+): Screening['answers'] =>
+  Object.fromEntries(
+    Object.entries(screening.answers).filter(
+      ([question]) => !isAnswerCorrected(dossier, screening, question as QuestionId),
+    ),
+  );
+
+/** Pain during work that counts. */
+const countingPains = (dossier: Pick<Dossier, 'corrections' | 'pains'>): Dossier['pains'] =>
+  dossier.pains.filter((p) => !isCorrected(dossier, 'pain', p.id, null, p.saidAt));
+
 /** Everything told of a client as the rules read it, less what was corrected. */
 function toldOf(dossier: Dossier): Told[] {
-  const { pains, corrections } = dossier;
-  const isCorrected = (of: 'screening' | 'pain', ofId: string, question: QuestionId | null) =>
-    corrections.some((c) => c.of === of && c.ofId === ofId && c.question === question);
   const newest = newestScreening(dossier);
   const screens = bySaid(dossier.screenings).map((s): Told => ({
-    answers: Object.fromEntries(
-      Object.entries(s.answers).filter(
-        ([question]) => !isCorrected('screening', s.id, question as QuestionId),
-      ),
-    ),
+    answers: countingAnswers(dossier, s),
     saidAt: s.answeredAt.pain ?? s.saidAt,
     on: s.takenOn,
     isNewest: s.id === newest?.id,
     source: { of: 'screening', ofId: s.id },
   }));
-  const hurt = bySaid(pains)
-    .filter((p) => !isCorrected('pain', p.id, null))
-    .map((p): Told => ({
-      answers: { pain: { place: p.place, level: p.level } },
-      saidAt: p.saidAt,
-      on: p.on,
-      isNewest: !newest || p.on >= newest.takenOn,
-      source: { of: 'pain', ofId: p.id },
-    }));
+  const hurt = bySaid(countingPains(dossier)).map((p): Told => ({
+    answers: { pain: { place: p.place, level: p.level } },
+    saidAt: p.saidAt,
+    on: p.on,
+    isNewest: !newest || p.on >= newest.takenOn,
+    source: { of: 'pain', ofId: p.id },
+  }));
   return [...screens, ...hurt];
 }
 
@@ -80,15 +105,16 @@ export const isHeld = (safety: Safety): boolean =>
 /**
  * Today's screen to go on with: today's own when there is one; else a repeat of the last. A repeat asks only what may have changed,
  * and every earlier answer stands until its question is answered again, the worst pain since included: starting to ask must
- * never loosen a hold.
+ * never loosen a hold. What was corrected is not carried over.
  */
 export function screenToday(dossier: Dossier, today: string): ScreeningValues {
   const screening = newestScreening(dossier);
   if (!screening) return { takenOn: today, purpose: null, asked: [], answers: {}, answeredAt: {} };
-  const { takenOn, purpose, asked, answers, answeredAt } = screening;
-  if (takenOn === today) return { takenOn, purpose, asked, answers, answeredAt };
+  const { takenOn, purpose, asked, answeredAt } = screening;
+  if (takenOn === today) return { takenOn, purpose, asked, answers: screening.answers, answeredAt };
+  const answers = countingAnswers(dossier, screening);
   const said = [
-    ...dossier.pains
+    ...countingPains(dossier)
       .filter((p) => p.on >= takenOn)
       .map(({ place, level, saidAt }) => ({ pain: { place, level }, at: saidAt })),
     ...(answers.pain ? [{ pain: answers.pain, at: answeredAt.pain ?? screening.saidAt }] : []),

@@ -223,6 +223,52 @@ describe('by when it was said', () => {
     expect(isHeld(safetyOf({ ...base, corrections: [other] }, '2026-01-05'))).toBe(true);
   });
 
+  it('a correction covers what was said before it: the same answer given again holds again', () => {
+    const held = screening({
+      answers: { swelling: true },
+      answeredAt: { swelling: '2026-01-05T08:00:00.000Z' },
+    });
+    const corrections = [
+      {
+        ...row,
+        id: OTHER,
+        on: '2026-01-05',
+        of: 'screening' as const,
+        ofId: held.id,
+        question: 'swelling' as const,
+        why: 'Tapped by mistake.',
+        saidAt: '2026-01-05T09:00:00.000Z',
+      },
+    ];
+    const on = (at: string) =>
+      dossier({ screenings: [{ ...held, answeredAt: { swelling: at } }], corrections });
+    expect(isHeld(safetyOf(on('2026-01-05T08:00:00.000Z'), '2026-01-05'))).toBe(false);
+    expect(isHeld(safetyOf(on('2026-01-05T10:00:00.000Z'), '2026-01-05'))).toBe(true);
+  });
+
+  it('asking again carries over neither a corrected answer nor a corrected pain', () => {
+    const held = screening({ answers: { swelling: true } });
+    const hurt = { ...pain(7), id: OTHER };
+    const fix = (of: 'screening' | 'pain', ofId: string, question: 'swelling' | null) => ({
+      ...row,
+      on: '2026-01-05',
+      of,
+      ofId,
+      question,
+      why: 'Tapped by mistake.',
+    });
+    const base = dossier({ screenings: [held], pains: [hurt] });
+    expect(screenToday(base, '2026-01-06').answers).toEqual({
+      swelling: true,
+      pain: { place: 'knee', level: 7 },
+    });
+    const fixed = {
+      ...base,
+      corrections: [fix('screening', held.id, 'swelling'), fix('pain', OTHER, null)],
+    };
+    expect(screenToday(fixed, '2026-01-06').answers).toEqual({});
+  });
+
   it('says the same whatever the order of the rows (property)', () => {
     const rows = fc.record({
       screens: fc.array(

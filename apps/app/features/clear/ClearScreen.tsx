@@ -13,7 +13,7 @@ import { Detail } from './Detail.tsx';
 import { Outcome } from './Outcome.tsx';
 import { PainButton } from './PainButton.tsx';
 import { PURPOSE_NAMES } from '@zither/words/safety';
-import { isHeld, newestScreening, safetyOf, screenToday } from '@zither/visit';
+import { isAnswerCorrected, isHeld, newestScreening, safetyOf, screenToday } from '@zither/visit';
 
 type Answers = ScreeningValues['answers'];
 
@@ -21,7 +21,7 @@ type Answers = ScreeningValues['answers'];
 export function ClearScreen({ dossier }: { dossier: Dossier }) {
   const { client } = dossier;
   const screening = newestScreening(dossier);
-  const { putScreening } = useChanges();
+  const { moment, putScreening } = useChanges();
   const [freshId] = useState(newId);
   const [detailOf, setDetailOf] = useState<ScreenQuestion | null>(null);
   const [isRepeating, setIsRepeating] = useState(false);
@@ -41,7 +41,7 @@ export function ClearScreen({ dossier }: { dossier: Dossier }) {
     change({
       asked: [...now.asked.filter((id) => id !== question.id), question.id],
       answers: { ...others, ...given },
-      answeredAt: { ...now.answeredAt, [question.id]: new Date().toISOString() },
+      answeredAt: { ...now.answeredAt, [question.id]: moment() },
     });
   };
   const safety = safetyOf(dossier, today());
@@ -53,7 +53,7 @@ export function ClearScreen({ dossier }: { dossier: Dossier }) {
       : [],
   );
   const isCorrected = (question: ScreenQuestion['id']) =>
-    dossier.corrections.some((c) => c.ofId === screening?.id && c.question === question);
+    screening !== null && isAnswerCorrected(dossier, screening, question);
   const next = SCREEN_QUESTIONS.find((q) => !now.asked.includes(q.id));
   const left = SCREEN_QUESTIONS.length - now.asked.length;
   const back = { to: `/clients/${client.id}`, label: `Back to ${client.name}` };

@@ -34,7 +34,7 @@ import {
 } from './api.ts';
 import { NOT_YET } from '@zither/visit';
 import { overlay, overlayList, schoolsWithPending } from './overlay.ts';
-import { keepCapture, submit } from './send.ts';
+import { keepCapture, momentNow, submit } from './send.ts';
 import { useAppDispatch, useAppSelector } from './store.ts';
 
 /** A fresh identifier, made on this device. */
@@ -186,6 +186,8 @@ export function useChanges() {
       dispatch(submit({ ...change, operationId: newId() } as Operation));
     const at = (row: RowRef) => ({ rowId: row.id, baseVersion: row.version });
     return {
+      /** The moment it is, by the corrected clock; for what carries a moment of its own. */
+      moment: () => dispatch(momentNow()),
       putClient: (row: RowRef, values: ClientValues) =>
         put({ kind: 'client.put', ...at(row), values }),
       archiveClient: (row: RowRef, archived: boolean) =>

@@ -19,15 +19,19 @@ const RETRY_MOST_MS = 20_000;
 let retry: ReturnType<typeof setTimeout> | undefined;
 let wait = RETRY_FIRST_MS;
 
+/** The moment it is, ISO 8601 UTC, by this device's clock as the server corrected it. */
+export const momentNow = (): Thunk<string> => (_dispatch, getState) =>
+  new Date(Date.now() + getState().clock.aheadMs).toISOString();
+
 /** Hands a write to the outbox. The one way to change anything. */
 export const submit =
   (operation: Operation): Thunk =>
   (dispatch, getState) => {
-    const { clock, settings } = getState();
+    const { settings } = getState();
     dispatch(
       outboxActions.queued({
         ...operation,
-        saidAt: new Date(Date.now() + clock.aheadMs).toISOString(),
+        saidAt: dispatch(momentNow()),
         saidBy: settings.initials.slice(0, 4),
       }),
     );

@@ -21,8 +21,8 @@ export const STRIKE_REASONS = [
 let lastAt = 0;
 
 /** The moment of a trial, each later than the one before: several kept at once still have an order. */
-function nextMoment(): string {
-  lastAt = Math.max(Date.now(), lastAt + 1);
+function nextMoment(now: string): string {
+  lastAt = Math.max(Date.parse(now), lastAt + 1);
   return new Date(lastAt).toISOString();
 }
 
@@ -30,7 +30,7 @@ const other = (side: Side): Side => (side === 'left' ? 'right' : 'left');
 
 /** Everything that may be done with trials. None of it ever deletes one. */
 export function useTrials(dossier: Dossier) {
-  const { putTrial } = useChanges();
+  const { moment, putTrial } = useChanges();
   const clientId = dossier.client.id;
   const rewrite = (trial: Trial, change: Partial<TrialValues>) =>
     putTrial(clientId, trial, { ...valuesIn(trial), ...change });
@@ -47,7 +47,7 @@ export function useTrials(dossier: Dossier) {
         { id: newId(), version: 0 },
         {
           takenOn: today(),
-          takenAt: nextMoment(),
+          takenAt: nextMoment(moment()),
           measure,
           side,
           // Tenths are the finest anything here is read in; what lies below them is the arithmetic of the units.
@@ -58,8 +58,7 @@ export function useTrials(dossier: Dossier) {
           struck: null,
         },
       ),
-    strike: (trial: Trial, reason: string) =>
-      rewrite(trial, { struck: { reason, at: new Date().toISOString() } }),
+    strike: (trial: Trial, reason: string) => rewrite(trial, { struck: { reason, at: moment() } }),
     restore: (trial: Trial) => rewrite(trial, { struck: null }),
     moveToOtherSide: (trial: Trial) =>
       trial.side !== null && rewrite(trial, { side: other(trial.side) }),

@@ -62,7 +62,7 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
     circumstances: basis.circumstances,
     changes: changes.flatMap((c) => c.changes),
   });
-  const { putTried, putDecision, putPain } = useChanges();
+  const { moment, putTried, putDecision, putPain } = useChanges();
   const dispatch = useAppDispatch();
   const [picked, setPicked] = useState<string | null>(null);
   const [last, setLast] = useState<string | null>(null);
@@ -110,7 +110,7 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
       { id, version: 0 },
       {
         takenOn: day,
-        takenAt: new Date().toISOString(),
+        takenAt: moment(),
         test: current.next.test,
         side: current.next.side,
         outcome,
@@ -127,7 +127,7 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
       {
         kind: 'leaveAlone',
         on: day,
-        at: new Date().toISOString(),
+        at: moment(),
         takenBack: false,
         // Pain is never in the list of what was seen.
         finding: line.fault as Exclude<typeof line.fault, 'pain'>,
@@ -147,7 +147,7 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
     putDecision(
       client.id,
       { id: newId(), version: 0 },
-      { kind: 'workOn', on: day, at: new Date().toISOString(), takenBack: false, causes },
+      { kind: 'workOn', on: day, at: moment(), takenBack: false, causes },
     );
     const refers = causes.some((c) => ['refer', 'stop'].includes(CAUSES[c.cause].kind));
     go(refers ? 'referral?from=probe' : 'setup');

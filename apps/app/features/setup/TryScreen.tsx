@@ -59,7 +59,7 @@ export function TryScreen({
   const { isWide } = useLook();
   const day = today();
   const initials = useAppSelector((s) => s.settings.initials);
-  const { putSetup, putSetupTrial, putPain, lockSetup, takeBackLock } = useChanges();
+  const { moment, putSetup, putSetupTrial, putPain, lockSetup, takeBackLock } = useChanges();
   const safety = useMemo(() => safetyOf(dossier, day), [dossier, day]);
   const method = useMemo(() => methodOf(dossier), [dossier]);
   const question = useMemo(() => finderQuestion(dossier, limitsOf(safety)), [dossier, safety]);
@@ -146,7 +146,7 @@ export function TryScreen({
       { id: newId(), version: 0 },
       {
         takenOn: day,
-        takenAt: new Date().toISOString(),
+        takenAt: moment(),
         setup: current.setup,
         thighDepthDeg: current.targetDepthDeg,
         profile: method.id,
@@ -170,13 +170,7 @@ export function TryScreen({
     putInUse(current);
     lockSetup(
       client.id,
-      lockFor(
-        dossier,
-        current,
-        { day, at: new Date().toISOString(), initials, why },
-        answer,
-        chanceOf(current),
-      ),
+      lockFor(dossier, current, { day, at: moment(), initials, why }, answer, chanceOf(current)),
     );
     setIsLocking(false);
     reset();

@@ -36,13 +36,13 @@ export function ShelfScreen() {
   const { isWide } = useLook();
   const { changes: history, isUnknown } = useTableChanges();
   const initials = useAppSelector((s) => s.settings.initials);
-  const { changeTables } = useChanges();
+  const { moment, changeTables } = useChanges();
   const [table, setTable] = useState<Shown>('schools');
   const { schools, isUnknown: areSchoolsUnknown } = usePracticeSchools();
   const parts = useSchoolsParts(schools, areSchoolsUnknown);
   const own = changedEntries(history);
   const keep = (changes: TableChange[], why: string) =>
-    changeTables({ at: new Date().toISOString(), by: initials, why, changes });
+    changeTables({ at: moment(), by: initials, why, changes });
 
   const choice = (
     <Part>

@@ -18,11 +18,10 @@ import { differingRows, schoolRows } from '@zither/words/schools';
 /** The schools that ship and the practice's own: read, copied, changed, and one of them the usual one for new clients. On wide both parts stand beside each other. */
 export function useSchoolsParts(schools: Schools, isUnknown: boolean) {
   const initials = useAppSelector((s) => s.settings.initials);
-  const { putSchool, chooseSchool } = useChanges();
+  const { moment, putSchool, chooseSchool } = useChanges();
   const [editing, setEditing] = useState<string | null>(null);
   const usual = methodById(schools, schools.usual);
-  const makeUsual = (profile: string) =>
-    chooseSchool({ at: new Date().toISOString(), by: initials, profile });
+  const makeUsual = (profile: string) => chooseSchool({ at: moment(), by: initials, profile });
   const copy = (from: MethodProfile) => {
     const id = newId();
     putSchool({ id, version: 0 }, copyOf(from, schools.own));

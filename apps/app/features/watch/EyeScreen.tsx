@@ -57,7 +57,7 @@ export function EyeScreen({
   const { colors, isWide } = useLook();
   const { client } = dossier;
   const day = today();
-  const { putJudgement } = useChanges();
+  const { moment, putJudgement } = useChanges();
   const safety = safetyOf(dossier, day);
   const subject = useMemo(
     () => subjectFor(dossier, condition, heelsRaised, limitsOf(safety)),
@@ -104,7 +104,7 @@ export function EyeScreen({
       { id, version: 0 },
       {
         takenOn: day,
-        takenAt: new Date().toISOString(),
+        takenAt: moment(),
         view,
         condition,
         heelsRaised,

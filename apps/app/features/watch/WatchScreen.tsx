@@ -47,7 +47,7 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
   const { client } = dossier;
   const safety = useMemo(() => safetyOf(dossier, day), [dossier, day]);
   const limits = limitsOf(safety);
-  const { putCapture } = useChanges();
+  const { moment, putCapture } = useChanges();
   const looks = looksOf(dossier, day);
   const unseen = CAMERA_VIEWS.find((v) => !looks.some((l) => l.look.view === v));
   const [view, setView] = useState<CameraView>(unseen ?? 'side');
@@ -74,7 +74,7 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
           source: job.kind === 'file' ? 'file' : 'simulated',
           name: job.kind === 'file' ? job.file.name : job.kind === 'simulate' ? job.name : '',
         },
-        { condition, heelsRaised, day, at: new Date().toISOString() },
+        { condition, heelsRaised, day, at: moment() },
       ),
     );
     router.navigate(`/clients/${client.id}/watch/${id}` as never);

@@ -1,0 +1,150 @@
+import type { ClientRecord, Lock, Screening, SetupTrial, Trial } from '@zither/contract';
+import { BALANCED } from '@zither/core';
+import { dossierAt, safetyOf } from '@zither/visit';
+import { dossierOf, five, ID, trial } from './trialRows.ts';
+
+const row = (saidAt: string) => ({
+  id: ID,
+  clientId: ID,
+  version: 1,
+  updatedAt: saidAt,
+  saidAt,
+  saidBy: 'CH',
+});
+
+const recordOf = (change: Partial<ClientRecord>): ClientRecord => {
+  const { client, trials } = dossierOf(five());
+  return {
+    format: 'zither-plumb-record',
+    version: 1,
+    client,
+    sessions: [],
+    trials,
+    captures: [],
+    judgements: [],
+    tried: [],
+    decisions: [],
+    setups: [],
+    setupTrials: [],
+    locks: [],
+    prescriptions: [],
+    screenings: [],
+    clearances: [],
+    pains: [],
+    corrections: [],
+    methods: { own: [], choices: [] },
+    tables: [],
+    ...change,
+  };
+};
+
+const at = (record: ClientRecord, on: string) => dossierAt(record, on).dossier;
+
+describe('a record as known on a day', () => {
+  it('leaves out what was said later, whatever day it is of', () => {
+    const late: Screening = {
+      ...row('2026-02-10T09:00:00.000Z'),
+      takenOn: '2026-01-10',
+      purpose: 'strength',
+      asked: ['swelling'],
+      answers: { swelling: true },
+      answeredAt: {},
+    };
+    const record = recordOf({ screenings: [late] });
+    expect(at(record, '2026-01-20').screenings).toEqual([]);
+    expect(safetyOf(at(record, '2026-01-20'), '2026-01-20').state).toBe('notScreened');
+    expect(at(record, '2026-02-10').screenings).toEqual([late]);
+  });
+
+  it('a trial, a lock and a reading taken back later still count then', () => {
+    const setup = {
+      stanceWidthMm: 400,
+      toeOutDeg: { left: 15, right: 15 },
+      support: { kind: 'floor' as const },
+      hold: 'highBar' as const,
+      loadKg: 40,
+      balance: 0.5,
+      trackingOffsetDeg: 0,
+    };
+    const tried: SetupTrial = {
+      ...row('2026-03-01T09:00:00.000Z'),
+      takenOn: '2026-01-06',
+      takenAt: '2026-01-06T09:00:00.000Z',
+      setup,
+      thighDepthDeg: 0,
+      profile: 'balanced',
+      load: 'usual',
+      depthDeg: 0,
+      heelRose: { left: false, right: false },
+      knees: { left: 'over', right: 'over' },
+      tuckFromDeg: null,
+      comfort: null,
+      pain: false,
+      chance: null,
+      captureIds: [],
+      undone: true,
+    } as never;
+    const lock: Lock = {
+      ...row('2026-03-01T09:00:00.000Z'),
+      on: '2026-01-06',
+      at: '2026-01-06T10:00:00.000Z',
+      by: 'CH',
+      why: 'Tried and clean.',
+      setup,
+      thighDepthDeg: 0,
+      profile: 'balanced',
+      workingPoint: 'parallelLines',
+      profileName: BALANCED.name,
+      evidence: { chance: null, trials: [], limits: null, says: [] },
+      takenBack: true,
+    } as never;
+    const struck: Trial = {
+      ...trial('kneeToWall', 'left', 90),
+      struck: { reason: 'Typed wrong', at: '2026-03-01T09:00:00.000Z' },
+    };
+    const record = recordOf({ setupTrials: [tried], locks: [lock], trials: [struck] });
+    const then = at(record, '2026-01-20');
+    expect(then.setupTrials[0]!.undone).toBe(false);
+    expect(then.locks[0]!.takenBack).toBe(false);
+    expect(then.trials[0]!.struck).toBeNull();
+    const now = at(record, '2026-03-01');
+    expect(now.setupTrials[0]!.undone).toBe(true);
+    expect(now.locks[0]!.takenBack).toBe(true);
+    expect(now.trials[0]!.struck).not.toBeNull();
+  });
+
+  it('uses the usual method and the tables in force then', () => {
+    const record = recordOf({
+      methods: {
+        own: [],
+        choices: [
+          {
+            ...row('2026-01-01T09:00:00.000Z'),
+            at: '2026-01-01T09:00:00.000Z',
+            by: '',
+            profile: 'upright',
+          },
+          {
+            ...row('2026-02-01T09:00:00.000Z'),
+            at: '2026-02-01T09:00:00.000Z',
+            by: '',
+            profile: 'openHip',
+          },
+        ] as never,
+      },
+      tables: [
+        {
+          ...row('2026-02-01T09:00:00.000Z'),
+          at: '2026-02-01T09:00:00.000Z',
+          by: '',
+          why: 'x',
+          changes: [],
+        },
+      ] as never,
+    });
+    expect(at(record, '2026-01-15').schools.usual).toBe('upright');
+    expect(dossierAt(record, '2026-01-15').tables).toEqual([]);
+    expect(at(record, '2026-02-15').schools.usual).toBe('openHip');
+    expect(dossierAt(record, '2026-02-15').tables).toHaveLength(1);
+  });
+});
