@@ -51,9 +51,10 @@ const PAGES = [
   'sheet',
   'watch',
   'setup',
-  'setup/schools',
-  'setup/try',
-  'setup/map',
+  'setup?show=alternatives',
+  'setup?show=trials',
+  'setup?show=map',
+  'setup?show=history',
   'prescription',
   'referral',
   'probe',
@@ -65,7 +66,10 @@ const pagesFor = (size: string, colours: string) =>
   PAGES.filter((page) => {
     const station = page.startsWith('measure/') ? page.split('/')[1] : undefined;
     if (station && (size === 'wide' || colours === 'dark')) return STATION_KINDS.includes(station);
-    return colours === 'light' || !['recheck', 'edit', 'referral', 'setup/schools'].includes(page);
+    return (
+      colours === 'light' ||
+      !['recheck', 'edit', 'referral', 'setup?show=alternatives'].includes(page)
+    );
   });
 
 describe.each([

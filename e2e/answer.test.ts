@@ -31,20 +31,28 @@ describe('one answer', () => {
     const client = await openClient(page, 'Orla Venn');
     const proposed = await onClientPage(page);
     await openStage(page, 'Set');
-    await page.getByTestId('use').getByText(proposed, { exact: true }).waitFor();
+    await page.getByTestId('answer').getByText(proposed, { exact: true }).waitFor();
 
-    // Another stance, taken on the map.
+    // Another stance, looked at on the map against the one in use, then used.
     await page.getByRole('radio', { name: 'Map' }).tap();
     await page.getByRole('slider', { name: 'Stance width and toe-out' }).focus();
     await page.keyboard.press('ArrowRight');
     await page.keyboard.press('ArrowRight');
-    const take = page.getByRole('button', { name: /^Take \d+ cm/ });
-    const [, cm, toes] = /Take (\d+) cm, toes (\d+)°/.exec((await take.textContent())!)!;
-    await take.tap();
+    const [, cm, toes] = /^(\d+) cm, toes (\d+)°/.exec(
+      await page.getByTestId('point').innerText(),
+    )!;
     await page
-      .getByTestId('trial')
+      .getByTestId('answer')
       .getByText(new RegExp(`^${cm} cm · toes ${toes}°`))
       .waitFor();
+    await page.getByText('Dashed: the setup in use.').waitFor();
+    // Looked at, not used: leaving the page keeps it, and changes nothing for the client.
+    await openStage(page, 'Coach');
+    await page.getByRole('heading', { name: 'Plan', level: 1 }).waitFor();
+    await openStage(page, 'Set');
+    await page.getByRole('heading', { name: 'Looking at' }).waitFor();
+    await page.getByRole('button', { name: 'Use this setup' }).tap();
+    await page.getByRole('heading', { name: 'Setup in use' }).waitFor();
     await saved(page);
     await page.goto(client);
     await page.getByRole('heading', { name: 'Setup in use' }).waitFor();
@@ -52,7 +60,9 @@ describe('one answer', () => {
     expect(chosen).not.toBe(proposed);
     expect(chosen).toContain(`${cm} cm · toes ${toes}°`);
     await page.goto(`${client}/setup`);
-    await page.getByTestId('use').getByText(chosen, { exact: true }).waitFor();
+    await page.getByTestId('answer').getByText(chosen, { exact: true }).waitFor();
+    await page.getByRole('radio', { name: 'History' }).tap();
+    await page.getByRole('listitem').getByText(chosen, { exact: true }).first().waitFor();
 
     const sentence = new RegExp(`heels ${cm} cm apart.*${toes}°`, 'i');
     await page.goto(`${client}/prescription`);

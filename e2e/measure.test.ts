@@ -267,9 +267,9 @@ describe('other stations, at 390 × 844', () => {
     const { page, context, problems } = await visit(browser, PHONE, server.address);
     await atStation(page, 'Runa Feld', /^Body/);
     await page.getByText('Estimated 40.6 cm from stature').waitFor();
-    await enter(page, 'Shank, cm', '42');
+    await enter(page, 'Shin, cm', '42');
     await page.getByText('Measured · stature alone would say 40.6 cm').waitFor();
-    await page.getByRole('button', { name: 'Back to the estimate: Shank' }).tap();
+    await page.getByRole('button', { name: 'Back to the estimate: Shin' }).tap();
     await page.getByText('Estimated 40.6 cm from stature').waitFor();
     await page.getByRole('button', { name: 'Next: Heel in use' }).tap();
     await page.getByRole('checkbox', { name: 'Pair of wedges 10°' }).tap();
@@ -384,7 +384,7 @@ describe('the sheet, at 1280 × 800', () => {
     const line = text.split('\n').find((l) => l.startsWith('Toe to wall\tL'));
     expect(line).toMatch(/8\.5 cm ± \d\.\d cm \(3\)/);
     expect(text).toMatch(/Thigh\t\t44\.7 cm\tmeasured/);
-    expect(text).toMatch(/Shank\t\t44\.0 cm\testimated/);
+    expect(text).toMatch(/Shin\t\t44\.0 cm\testimated/);
     expect(problems).toEqual([]);
     await context.close();
   });

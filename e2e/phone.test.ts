@@ -45,7 +45,11 @@ describe('at 390 × 844, by touch', () => {
 
     await openStage(page, 'Set');
     const window = page.getByTestId('window');
-    await window.getByText(/° short at crease below knee/).waitFor();
+    // What is proposed comes first, against how the client stands.
+    await page.getByRole('heading', { name: 'Proposed setup' }).waitFor();
+    await page.getByText(/^Dashed: .* unprompted\.$/).waitFor();
+    await page.getByRole('radio', { name: 'Flat' }).tap();
+    await window.getByText(/Short by \d+° at crease below knee/).waitFor();
     await page.getByText(/The left side governs/).waitFor();
 
     await page.getByRole('radio', { name: 'Heel block or shoe' }).tap();
@@ -56,6 +60,9 @@ describe('at 390 × 844, by touch', () => {
       await more.tap();
     }
     expect(taps).toBeGreaterThan(0);
+    // Until it is used it is only looked at.
+    await page.getByText(/^Dashed: /).waitFor();
+    await page.getByRole('button', { name: 'Use this setup' }).tap();
     await saved(page);
 
     await page.getByRole('button', { name: 'Next: Plan' }).tap();
@@ -154,16 +161,20 @@ describe('at 390 × 844, by touch', () => {
     const two = await visit(browser, PHONE, server.address, new URL(one.page.url()).pathname);
     await two.page.getByTestId('window').waitFor();
     await two.page.getByRole('button', { name: 'More: Stance width' }).tap();
+    await two.page.getByRole('button', { name: 'Use this setup' }).tap();
     await saved(two.page);
     await one.page.getByRole('button', { name: 'Less: Toe-out, both feet' }).tap();
+    await one.page.getByRole('button', { name: 'Use this setup' }).tap();
     await one.page.getByText(/changed on another device/).waitFor();
     await one.page.getByRole('button', { name: 'Keep mine' }).tap();
     await saved(one.page);
+    await one.page.getByRole('radio', { name: 'Seen from above' }).tap();
     const mine = await one.page
       .getByRole('img', { name: /^Floor plan/ })
       .getAttribute('aria-label');
     await two.page.reload();
     await two.page.getByTestId('window').waitFor();
+    await two.page.getByRole('radio', { name: 'Seen from above' }).tap();
     expect(
       await two.page.getByRole('img', { name: /^Floor plan/ }).getAttribute('aria-label'),
     ).toBe(mine);

@@ -18,7 +18,6 @@ const schools = async (page: Page, client: string) => {
   await page.getByText(client).first().click();
   await openStage(page, 'Set');
   await page.getByRole('radio', { name: 'Alternatives' }).click();
-  await page.getByRole('heading', { name: 'Methods', exact: true }).waitFor();
 };
 
 describe('schools', () => {
@@ -30,7 +29,8 @@ describe('schools', () => {
     await page.getByRole('radio', { name: 'Open hip, beside it' }).tap();
     await page.getByText(/^Where they differ: .*Open hip goes \d+° deeper/).waitFor();
     await page.getByRole('button', { name: 'Use this setup: Open hip, first choice' }).tap();
-    await page.getByRole('heading', { name: 'Setup', level: 1 }).waitFor();
+    await page.getByRole('heading', { name: 'Setup in use' }).waitFor();
+    await page.getByRole('radio', { name: 'Why' }).tap();
     await page.getByText('Limits of the method “Open hip”.').waitFor();
     await page
       .getByTestId('window')

@@ -24,17 +24,17 @@ const openSet = async (page: Page, client: string): Promise<string> => {
   return address;
 };
 
-/** The setup that stands to be tried, once it is worked out. */
+/** The setup to be tried, once it is worked out. */
 const advised = async (page: Page): Promise<string> => {
-  await page.getByText(/^Working out what to try/).waitFor({ state: 'detached' });
-  return page.getByTestId('trial').locator('div').first().innerText();
+  await page.getByText(/^Working out/).waitFor({ state: 'detached' });
+  return page.getByTestId('answer').locator('div').first().innerText();
 };
 
 describe('the trial loop, at 390 × 844', () => {
   it('three trials, one of them filmed, lead to a setup that is locked and stands on the client page and in the Lab', async () => {
     const { page, context, problems } = await visit(browser, PHONE, server.address);
     const client = await openSet(page, 'Orla Venn');
-    await page.getByRole('button', { name: 'Try it' }).tap();
+    await page.getByRole('radio', { name: 'Trials' }).tap();
     await page.getByRole('heading', { name: 'Try next' }).waitFor();
 
     // The first: the left heel rose and it was short.
@@ -57,7 +57,7 @@ describe('the trial loop, at 390 × 844', () => {
     await page.getByRole('button', { name: 'Take the capture' }).tap();
     await page.getByRole('heading', { name: 'Side view' }).waitFor();
     await saved(page);
-    await page.goto(`${client}/setup/try`);
+    await page.goto(`${client}/setup?show=trials`);
     await page.getByText(/^Filmed since the last trial: side/).waitFor();
     await advised(page);
     await page.getByRole('button', { name: 'Fill in from the camera' }).tap();
@@ -84,7 +84,10 @@ describe('the trial loop, at 390 × 844', () => {
     expect(form!.y).toBeGreaterThan(0);
     expect(form!.y).toBeLessThan(PHONE.height / 2);
     await page.getByRole('radio', { name: 'Tried and clean.' }).tap();
+    await page.getByRole('heading', { name: 'Locked', exact: true }).waitFor();
+    await page.getByRole('radio', { name: 'History' }).tap();
     await page.getByRole('heading', { name: 'Locked setup, version 1' }).waitFor();
+    await page.getByRole('listitem').getByText('Locked as version 1').waitFor();
     await saved(page);
 
     await page.goto(client);
@@ -115,15 +118,16 @@ describe('the trial loop, at 390 × 844', () => {
   it('undo takes a trial back; a lock can be taken back and put back, and another device sees it', async () => {
     const { page, context, problems } = await visit(browser, PHONE, server.address);
     const client = await openSet(page, 'Brin Ostmoor');
-    await page.getByRole('heading', { name: 'Locked setup, version 1' }).waitFor();
+    await page.getByRole('heading', { name: 'Locked setup', exact: true }).waitFor();
     await page.getByText('Limits of the method “Loaded carry”.').waitFor();
-    await page.goto(`${client}/setup/try`);
+    await page.goto(`${client}/setup?show=trials`);
     await page
       .getByText(/by the readings and 2 trials|narrowed by 2 trials/)
       .first()
       .waitFor();
     await page.getByRole('button', { name: 'Undo: Clean.' }).first().tap();
     await page.getByText(/narrowed by 1 trial\./).waitFor();
+    await page.getByRole('radio', { name: 'History' }).tap();
     await page.getByRole('button', { name: 'Take back version 1' }).tap();
     await page.getByRole('heading', { name: 'No locked setup in force' }).waitFor();
     await saved(page);
@@ -132,16 +136,23 @@ describe('the trial loop, at 390 × 844', () => {
     await other.page.getByRole('heading', { name: 'No locked setup in force' }).waitFor();
     await page.getByRole('button', { name: 'Put back version 1' }).tap();
     await page.getByRole('heading', { name: 'Locked setup, version 1' }).waitFor();
-    // Another setup in use is said, and the locked one is a tap away.
-    await page.goto(`${client}/setup/map`);
+    // Another one is only looked at while the lock applies; using it takes the lock back in the same tap.
+    await page.getByRole('radio', { name: 'Map' }).tap();
     await page.getByRole('slider', { name: 'Stance width and toe-out' }).focus();
     await page.keyboard.press('ArrowRight');
-    await page.getByRole('button', { name: /^Take \d+ cm/ }).tap();
-    await page.getByRole('heading', { name: 'Your own choice' }).waitFor();
-    await page.getByRole('button', { name: 'Use the locked one' }).tap();
-    await page
-      .getByText('The setup on this page was changed after the lock', { exact: false })
-      .waitFor({ state: 'detached' });
+    await page.getByText(/^Version 1 is locked and stays in use/).waitFor();
+    await page.getByRole('button', { name: 'Back to the setup in use' }).tap();
+    await page.getByRole('heading', { name: 'Locked setup', exact: true }).waitFor();
+    await page.getByRole('slider', { name: 'Stance width and toe-out' }).focus();
+    await page.keyboard.press('ArrowRight');
+    await page.getByRole('button', { name: 'Take the lock back and use this' }).tap();
+    await page.getByRole('heading', { name: 'Setup in use' }).waitFor();
+    await page.getByRole('radio', { name: 'History' }).tap();
+    await page.getByRole('button', { name: 'Put back version 1' }).tap();
+    await page.getByRole('heading', { name: 'Locked setup', exact: true }).waitFor();
+    await page.getByText(/^Another setup was chosen after the lock/).waitFor();
+    await page.getByRole('button', { name: 'Forget the other one' }).tap();
+    await page.getByText(/^Another setup was chosen after the lock/).waitFor({ state: 'detached' });
     await saved(page);
     await other.page.reload();
     await other.page.getByRole('heading', { name: 'Locked setup, version 1' }).waitFor();
@@ -153,7 +164,7 @@ describe('the trial loop, at 390 × 844', () => {
   it('pain in a trial stops trying for the day, and asks where and how much until it is answered', async () => {
     const { page, context, problems } = await visit(browser, PHONE, server.address);
     const client = await openSet(page, 'Quill Haskamp');
-    await page.goto(`${client}/setup/try`);
+    await page.goto(`${client}/setup?show=trials`);
     await advised(page);
     await page.getByRole('button', { name: 'Pain in this trial' }).tap();
     await page.getByText(/^Testing has stopped: pain in “trying/).waitFor();
@@ -200,18 +211,18 @@ describe('the map of chances', () => {
     expect(dragged).not.toBe(before);
     expect((await field.boundingBox())!.y).toBe(box.y);
     const [, cm, toes] = /^(\d+) cm, toes (\d+)°/.exec(dragged)!;
-    await page.getByRole('button', { name: `Take ${cm} cm, toes ${toes}°` }).tap();
-    // What was taken is what is tried, whatever else is advised.
-    await page
-      .getByTestId('trial')
-      .getByText(new RegExp(`^${cm} cm · toes ${toes}°`))
-      .waitFor();
+    const setup = page.getByTestId('answer').getByText(new RegExp(`^${cm} cm · toes ${toes}°`));
+    await setup.waitFor();
+    // What is picked is what is tried, whatever else is advised.
+    await page.getByRole('button', { name: 'Try it now' }).tap();
+    await page.getByRole('heading', { name: 'Your own choice' }).waitFor();
+    await setup.waitFor();
+    await page.getByRole('radio', { name: 'Map' }).tap();
+    await page.getByRole('button', { name: 'Use this setup' }).tap();
     await saved(page);
     await page.goto(`${client}/setup`);
-    await page
-      .getByText(new RegExp(`heels ${cm} cm apart|${cm}.0 cm between heels`))
-      .first()
-      .waitFor();
+    await page.getByRole('heading', { name: 'Setup in use' }).waitFor();
+    await setup.waitFor();
     expect(problems).toEqual([]);
     await context.close();
   });
@@ -219,7 +230,7 @@ describe('the map of chances', () => {
   it('is moved with the arrow keys on wide, the heel with a slider, and goes to the likeliest point', async () => {
     const { page, context, problems } = await visit(browser, WIDE, server.address);
     const client = await openSet(page, 'Orla Venn');
-    await page.goto(`${client}/setup/map`);
+    await page.goto(`${client}/setup?show=map`);
     const field = page.getByRole('slider', { name: 'Stance width and toe-out' });
     await field.focus();
     const start = /^(\d+) cm, toes (\d+)°/.exec(await point(page))!;
@@ -286,7 +297,7 @@ describe('own schools', () => {
     const phone = await visit(browser, PHONE, server.address);
     const client = await openSet(phone.page, 'Runa Feld');
     await phone.page.getByText('Limits of the method “Hut way”.').waitFor();
-    await phone.page.goto(`${client}/setup/schools`);
+    await phone.page.goto(`${client}/setup?show=alternatives`);
     await phone.page.getByRole('radio', { name: 'Hut way', exact: true, checked: true }).waitFor();
     await phone.page.getByText('First choice', { exact: false }).first().waitFor();
     expect([...problems, ...phone.problems]).toEqual([]);
@@ -318,12 +329,12 @@ describe('kit', () => {
     await page.getByRole('checkbox', { name: 'Box 40 cm' }).tap();
     await page.getByRole('checkbox', { name: 'Box 40 cm', checked: true }).waitFor();
     await saved(page);
-    await page.goto(`${client}/setup/map`);
+    await page.goto(`${client}/setup?show=map`);
     const heel = page.getByRole('slider', { name: 'Under the heels' });
     await heel.waitFor();
     await heel.focus();
     await page.keyboard.press('End');
-    await page.getByText('11° ramp, straight ahead').waitFor();
+    await page.getByText('11° ramp, straight ahead', { exact: true }).waitFor();
     expect(problems).toEqual([]);
     await context.close();
   });

@@ -37,7 +37,7 @@ describe('at 1280 × 800', () => {
     await openStage(page, 'Set');
     await page
       .getByTestId('window')
-      .getByText(/short at crease below knee/)
+      .getByText(/Short by \d+° at crease below knee/)
       .waitFor();
     await page.getByText('Any one of these opens it').waitFor();
     await page
@@ -48,9 +48,10 @@ describe('at 1280 × 800', () => {
       .getByTestId('window')
       .getByText(/ of room at crease below knee/)
       .waitFor();
-    await page.getByText('Dashed: the setup before this change.').waitFor();
+    await page.getByText('Dashed: the setup in use.').waitFor();
     await page.getByText('Why? Inputs, equation, sources').click();
     await page.getByText(/house defaults\. Sources quoted from memory/).waitFor();
+    await page.getByRole('button', { name: 'Use this setup' }).click();
     await saved(page);
     await page.getByRole('button', { name: 'Next: Plan' }).click();
     await page.getByRole('button', { name: 'Give plan' }).click();

@@ -100,13 +100,13 @@ const capture = (name, which) => async (page) => {
 };
 const setPage = (path, testId) => async (page) => {
   await client('Orla Venn')(page);
-  await page.goto(`${page.url()}/setup/${path}`);
+  await page.goto(`${page.url()}/setup?show=${path}`);
   await page.getByTestId(testId).waitFor();
   await page.waitForTimeout(1500);
 };
 const schools = async (page) => {
   await client('Orla Venn')(page);
-  await page.goto(`${page.url()}/setup/schools`);
+  await page.goto(`${page.url()}/setup?show=alternatives`);
   await page.getByRole('radio', { name: 'Open hip, beside it' }).click();
   await page.getByText(/^Where they differ/).waitFor();
   await page.waitForTimeout(1500);
@@ -134,10 +134,10 @@ try {
   await picture('measure-phone', 'phone', stage('Pell Ashgrove', 'Measure'));
   await picture('setup-shut-phone', 'phone', async (page) => {
     await stage('Orla Venn', 'Set', 'Setup')(page);
-    await page.getByTestId('use').waitFor();
+    await page.getByTestId('answer').waitFor();
     await page.getByText('What would tell more').waitFor();
   });
-  await picture('try-phone', 'phone', setPage('try', 'trial'));
+  await picture('try-phone', 'phone', setPage('trials', 'answer'));
   await picture('watch-phone', 'phone', stage('Orla Venn', 'Watch'));
   await picture('eye-phone', 'phone', eye);
   await picture('review-phone', 'phone', capture('Orla Venn', /^Measured: .*knee in/));

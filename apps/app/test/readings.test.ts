@@ -131,7 +131,7 @@ describe('what readings say', () => {
       expect(say(station)).not.toMatch(/undefined|NaN|null/);
     const beyond = dossierOf([trial('kneeToWall', 'left', 300)]);
     expect(stationLines(beyond, 'ankleBent', TODAY).join()).toMatch(
-      /longer than this shank can reach/,
+      /longer than this shin can reach/,
     );
   });
 
@@ -184,7 +184,7 @@ describe('the sheet', () => {
     const widths = new Set(lines.slice(0, lines.indexOf('')).map((l) => l.split('\t').length));
     expect([...widths]).toEqual([6]);
     expect(bodyRows(dossier).find((r) => r.name === 'Thigh')?.how).toBe('measured');
-    expect(bodyRows(dossier).find((r) => r.name === 'Shank')?.how).toBe('estimated');
+    expect(bodyRows(dossier).find((r) => r.name === 'Shin')?.how).toBe('estimated');
   });
 });
 

@@ -39,18 +39,28 @@ const question: Case = {
 
 describe('the binding pair in one sentence', () => {
   it('names both limits and what is missing', () => {
-    expect(sayWindow(shut, 0, 45)).toBe(
-      'The ankle stops the shank at 28°. To stay under the 45° lean limit it needs 31°. You are 3° short at parallel.',
+    expect(sayWindow(shut, 0, 45, 0)).toBe(
+      'The ankle allows a shin angle of 28°. To stay under the 45° lean limit it needs 31°. Short by 3° at parallel.',
     );
+  });
+
+  it('tells the limit from the method’s reserve: what eats into the reserve is not short', () => {
+    expect(sayWindow(shut, 0, 45, 5)).toBe(
+      'The ankle allows a shin angle of 33°; the method keeps 5° in reserve. To stay under the 45° lean limit it needs 31°. It reaches parallel with 2° in reserve.',
+    );
+    expect(sayWindow(shut, 0, 45, 3)).toContain('It reaches parallel with nothing in reserve.');
+    expect(sayWindow(shut, 0, 45, 1)).toContain('Short by 2° at parallel.');
+    // The reserve is the ankle's alone.
+    expect(sayWindow({ ...shut, ceilingBy: 'kneeTravel' }, 0, 45, 5)).toContain('Short by 3°');
   });
 
   it('says the room when it is open, and never 0°', () => {
     const open: Window = { ...shut, kind: 'open', floorDeg: 27.8, widthDeg: 0.2 };
-    expect(sayWindow(open, 6, 45)).toContain('less than 1° of room at crease below knee');
+    expect(sayWindow(open, 6, 45, 3)).toContain('less than 1° of room at crease below knee');
   });
 
   it('tells what to do when the stance is too wide', () => {
-    expect(sayWindow({ kind: 'stanceTooWide' }, 0, 45)).toMatch(/too wide.*closer/);
+    expect(sayWindow({ kind: 'stanceTooWide' }, 0, 45, 3)).toMatch(/too wide.*closer/);
   });
 });
 
@@ -68,7 +78,7 @@ describe('other sentences', () => {
 
   it('say which side governs and by how much', () => {
     expect(saySideDifference(solve(question))).toBe(
-      'The left side governs: its shank stops 7° before the right one.',
+      'The left side governs: its shin stops 7° before the right one.',
     );
     const alike = {
       ...question,
@@ -91,7 +101,7 @@ describe('other sentences', () => {
 
   it('speak the figures for somebody who cannot see them', () => {
     expect(sayFigure(momentAt(question, 'left', 0))).toMatch(
-      /^Side view at parallel: shank \d+° forward, trunk \d+° forward, kneecap \d+ cm (past|behind) the toes\.$/,
+      /^Side view at parallel: shin \d+° forward, trunk \d+° forward, kneecap \d+ cm (past|behind) the toes\.$/,
     );
     const wide = { ...question, setup: { ...question.setup, stanceWidthMm: 1500 } };
     expect(sayFigure(momentAt(wide, 'left', 0))).toMatch(/too wide/);

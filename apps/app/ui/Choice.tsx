@@ -11,12 +11,15 @@ export function Choice<T extends string>({
   value,
   onChange,
   hideLabel = false,
+  isTight = false,
 }: {
   label: string;
   options: readonly { value: T; label: string; spoken?: string }[];
   value: T;
   onChange: (value: T) => void;
   hideLabel?: boolean;
+  /** Five on a phone stay in one row. */
+  isTight?: boolean;
 }) {
   const { colors } = useLook();
   return (
@@ -26,7 +29,7 @@ export function Choice<T extends string>({
           {label}
         </Say>
       )}
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: space.s }}>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: isTight ? space.xs : space.s }}>
         {options.map((option) => {
           const chosen = option.value === value;
           return (
@@ -41,7 +44,7 @@ export function Choice<T extends string>({
               buttonStyle={{
                 minHeight: TARGET_PX,
                 minWidth: TARGET_PX,
-                paddingHorizontal: space.m,
+                paddingHorizontal: isTight ? space.s : space.m,
                 backgroundColor: chosen ? colors.ink : colors.surface,
                 borderColor: chosen ? colors.ink : colors.hairline,
               }}

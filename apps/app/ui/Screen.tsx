@@ -14,7 +14,8 @@ const PIN_FROM_PX = 600;
 
 /**
  * A page: title row that stays, contents that scroll, and a foot under the thumb for the next step. A `pinned` part stays
- * in sight while the rest scrolls: above it on the phone, as the left pane on wide.
+ * in sight while the rest scrolls: above it on the phone, as the left pane on wide. With a `lead` the phone scrolls the lead
+ * away first; then the pinned part stays at the top.
  */
 export function Screen({
   title,
@@ -23,6 +24,8 @@ export function Screen({
   aside,
   foot,
   pinned,
+  lead,
+  onPhone = 'stays',
   panes,
   children,
 }: {
@@ -33,6 +36,10 @@ export function Screen({
   aside?: ReactNode;
   foot?: ReactNode;
   pinned?: ReactNode;
+  /** What the page answers, before everything else. */
+  lead?: ReactNode;
+  /** Where the pinned part is on the phone, under a lead: it stays in sight, comes first, or follows the contents. */
+  onPhone?: 'stays' | 'first' | 'last';
   /** Instead of the contents: parts that stand side by side, each scrolling by itself. */
   panes?: readonly ReactNode[];
   children: ReactNode;
@@ -107,9 +114,35 @@ export function Screen({
             style={{ flex: 1, borderLeftWidth: 1, borderColor: colors.hairline }}
             contentContainerStyle={scrolling}
           >
+            {lead}
             {children}
           </ScrollView>
         </View>
+      ) : lead ? (
+        <ScrollView
+          tabIndex={0}
+          contentContainerStyle={scrolling}
+          {...(isPinned && onPhone === 'stays' ? { stickyHeaderIndices: [1] } : {})}
+        >
+          <View>{lead}</View>
+          {onPhone === 'last' ? (
+            <View>
+              {children}
+              {pinned}
+            </View>
+          ) : (
+            <View
+              style={{
+                backgroundColor: colors.paper,
+                borderBottomWidth: 1,
+                borderColor: colors.hairline,
+              }}
+            >
+              {pinned}
+            </View>
+          )}
+          {onPhone !== 'last' && <View>{children}</View>}
+        </ScrollView>
       ) : (
         <>
           {isPinned && (

@@ -22,7 +22,7 @@ export const daySchema = z.iso.date({ error: 'must be a day written yyyy-mm-dd.'
 export const momentSchema = z.iso.datetime({ error: 'must be a moment written in ISO 8601, UTC.' });
 
 /** When the server had not been told yet: rows kept before this was recorded. */
-const LONG_AGO = '1970-01-01T00:00:00.000Z';
+export const LONG_AGO = '1970-01-01T00:00:00.000Z';
 
 /** Of every row: when it was said on the device, and by whom (initials); `updatedAt` is when it reached the server. */
 export const saidFields = {

@@ -199,11 +199,11 @@ export function caseWith(
 
 /** The client's current setup as a question to the linkage; where none was chosen, as the client stands now. */
 export const clientCase = (dossier: Dossier, safety: readonly SafetyLimit[] = []): ClientCase =>
-  caseWith(
-    dossier,
-    dossier.setup ?? startingSetup(dossier.client, knownOf(dossier), methodOf(dossier)),
-    safety,
-  );
+  dossier.setup ? caseWith(dossier, dossier.setup, safety) : startingCase(dossier, safety);
+
+/** How the client stands unprompted, as a question to the linkage. */
+export const startingCase = (dossier: Dossier, safety: readonly SafetyLimit[] = []): ClientCase =>
+  caseWith(dossier, startingSetup(dossier.client, knownOf(dossier), methodOf(dossier)), safety);
 
 /** The settled setup in force: the newest that was not taken back. */
 export const lockOf = ({ locks }: Pick<Dossier, 'locks'>): Lock | null =>

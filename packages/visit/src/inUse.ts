@@ -23,12 +23,16 @@ export type SetupSource = 'locked' | 'chosen' | 'proposed' | 'habit';
 /** Why a locked setup is not used: it breaks a limit in force, what it stands on is gone, or newer readings put it under what is worth trying. */
 export type SetAside = 'limit' | 'kit' | 'chance';
 
-/** The one setup that every page shows as the client's. */
-export interface SetupUse extends Placed, Chances {
-  from: SetupSource;
+/** A setup under the limits of the day, with its chances. */
+export interface Assessed extends Placed, Chances {
   method: MethodProfile;
   /** A trial that counts was of this very setup. */
   isTried: boolean;
+}
+
+/** The one setup that every page shows as the client's. */
+export interface SetupUse extends Assessed {
+  from: SetupSource;
   /** A locked setup that is treated as absent. */
   setAside: { lock: Lock; because: SetAside } | null;
 }
@@ -98,6 +102,40 @@ export function setupBasis(dossier: Dossier, limits: readonly SafetyLimit[]): Se
   );
 }
 
+/** Assesses setups of one client by one belief. */
+function assessorOf(
+  dossier: Dossier,
+  limits: readonly SafetyLimit[],
+  { question, tried }: SetupBasis,
+): (at: Placed, method: MethodProfile) => Assessed {
+  const belief = beliefAfter(question, tried);
+  return (at, method) => {
+    const found = underLimits(dossier, at, method, limits);
+    const placed = found
+      ? { setup: found.question.setup, targetDepthDeg: found.question.target.thighDepthDeg }
+      : at;
+    const chance = chanceIn(question, method, belief, placed);
+    return {
+      ...placed,
+      method,
+      chance,
+      clean: cleanChance(placed.setup, chance, tried),
+      isTried: tried.some((t) => isSame(t, placed)),
+    };
+  };
+}
+
+/** A setup a coach looks at before anybody uses it, by the same belief as the one in use; null until both ankles are known. */
+export function assessSetup(
+  dossier: Dossier,
+  limits: readonly SafetyLimit[],
+  at: Placed,
+  method: MethodProfile,
+): Assessed | null {
+  const basis = setupBasis(dossier, limits);
+  return basis && assessorOf(dossier, limits, basis)(at, method);
+}
+
 /** The setup in use as far as somebody locked or chose one; null where only the search's proposal would be used. */
 export function settledSetup(dossier: Dossier, limits: readonly SafetyLimit[]): SetupUse | null {
   const use = setupInUse(dossier, limits, null);
@@ -118,29 +156,14 @@ export function setupInUse(
 ): SetupUse | null {
   const basis = setupBasis(dossier, limits);
   if (!basis) return null;
-  const { question, method, tried } = basis;
-  const belief = beliefAfter(question, tried);
+  const { method } = basis;
+  const assess = assessorOf(dossier, limits, basis);
   const inUse = (
     from: SetupSource,
     at: Placed,
     own: MethodProfile,
     setAside: SetupUse['setAside'],
-  ): SetupUse => {
-    const found = underLimits(dossier, at, own, limits);
-    const placed = found
-      ? { setup: found.question.setup, targetDepthDeg: found.question.target.thighDepthDeg }
-      : at;
-    const chance = chanceIn(question, own, belief, placed);
-    return {
-      ...placed,
-      from,
-      method: own,
-      chance,
-      clean: cleanChance(placed.setup, chance, tried),
-      isTried: tried.some((t) => isSame(t, placed)),
-      setAside,
-    };
-  };
+  ): SetupUse => ({ ...assess(at, own), from, setAside });
   const lock = lockOf(dossier);
   let setAside: SetupUse['setAside'] = null;
   if (lock) {

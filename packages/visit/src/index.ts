@@ -13,6 +13,7 @@ export * from './finder.ts';
 export * from './trying.ts';
 export * from './field.ts';
 export * from './locking.ts';
+export * from './history.ts';
 export * from './stages.ts';
 export * from './copySchool.ts';
 export * from './wedgeAngle.ts';

@@ -5,6 +5,7 @@ import {
   readingError,
   SIDES,
   keptTrials,
+  reaches,
   solve,
   STATIONS,
   wantsAnotherTrial,
@@ -117,8 +118,11 @@ export function stageViews(dossier: Dossier, day: string): Record<Stage, StageVi
   else if (setup) {
     const found = clientCase(dossier, limitsOf(safety));
     const solved = found.kind === 'ready' ? solve(found.question) : null;
-    const isOpen = solved?.sides[solved.governingSide].window.kind === 'open';
-    if (solved && !isOpen) set = { state: 'attention', note: 'window shut' };
+    const isShort =
+      solved &&
+      found.kind === 'ready' &&
+      !reaches(solved.sides[solved.governingSide].window, found.question.limits.bufferDeg);
+    if (isShort) set = { state: 'attention', note: 'short of depth' };
     else if (lockOf(dossier)?.on === day) set = { state: 'done', note: 'locked today' };
     else if (dossier.setupTrials.some((t) => !t.undone && t.takenOn === day))
       set = { state: 'partial', note: 'being tried' };

@@ -1,3 +1,4 @@
+import { spareOf } from '@zither/core';
 import type {
   CeilingName,
   FloorName,
@@ -44,7 +45,7 @@ export function sayDepth(deg: number): string {
 export const CEILING_WORDS: Record<CeilingName, string> = {
   dorsiflexion: 'ankle',
   kneeTravel: 'knee-travel limit',
-  shankLimit: 'method’s shank limit',
+  shankLimit: 'method’s shin limit',
   hipAbduction: 'hip’s spread',
   kneeFlexion: 'knee’s bend',
   balance: 'balance point',
@@ -64,18 +65,30 @@ const forFloor = (by: FloorName, leanLimitDeg: number): string =>
     hipFold: 'To keep within the hip fold',
   })[by];
 
-/** The binding pair in one sentence: what stops the shank, what it is needed for, and by how much it misses or clears. */
-export function sayWindow(window: Window, depthDeg: number, leanLimitDeg: number): string {
+/**
+ * The binding pair in sentences: what limits the shin angle, what it is needed for, and by how much it misses or clears. The limit and
+ * the method's reserve are told apart: what eats into the reserve is not short.
+ */
+export function sayWindow(
+  window: Window,
+  depthDeg: number,
+  leanLimitDeg: number,
+  bufferDeg: number,
+): string {
   const at = sayDepth(depthDeg);
   if (window.kind === 'stanceTooWide')
     return `This stance is too wide: at ${at} the thigh cannot reach from knee to hip. Bring the feet closer.`;
-  const stop = `The ${CEILING_WORDS[window.ceilingBy]} stops the shank at ${n(window.ceilingDeg)}°.`;
+  const { mostDeg, reserveDeg, spareDeg } = spareOf(window, bufferDeg);
+  const kept = reserveDeg > 0.5 ? `; the method keeps ${n(reserveDeg)}° in reserve` : '';
+  const stop = `The ${CEILING_WORDS[window.ceilingBy]} allows a shin angle of ${n(mostDeg)}°${kept}.`;
   if (window.floorDeg <= -4.9)
-    return `${stop} Nothing asks for a certain shank at ${at}, so there is all of that room.`;
+    return `${stop} At ${at} no shin angle is needed, so all of it is room.`;
   const need = `${forFloor(window.floorBy, leanLimitDeg)} it needs ${n(window.floorDeg)}°.`;
-  if (window.kind === 'shut')
-    return `${stop} ${need} You are ${missing(window.widthDeg)} short at ${at}.`;
-  return `${stop} ${need} That leaves ${missing(window.widthDeg)} of room at ${at}.`;
+  if (window.kind === 'open')
+    return `${stop} ${need} That leaves ${missing(window.widthDeg)} of room at ${at}.`;
+  if (reserveDeg > 0 && spareDeg >= 0)
+    return `${stop} ${need} It reaches ${at} with ${spareDeg < 0.95 ? 'nothing' : `${n(spareDeg)}°`} in reserve.`;
+  return `${stop} ${need} Short by ${missing(spareDeg)} at ${at}.`;
 }
 
 const missing = (width: number): string =>
@@ -112,7 +125,7 @@ export function saySideDifference(solution: Solution): string | null {
   const difference = Math.abs(left.window.ceilingDeg - right.window.ceilingDeg);
   if (difference < 0.5) return null;
   const tight = solution.governingSide;
-  return `The ${tight} side governs: its shank stops ${n(difference)}° before the ${tight === 'left' ? 'right' : 'left'} one.`;
+  return `The ${tight} side governs: its shin stops ${n(difference)}° before the ${tight === 'left' ? 'right' : 'left'} one.`;
 }
 
 export const NO_POSE_WORDS: Record<NoPose['kind'], string> = {

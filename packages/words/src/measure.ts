@@ -183,9 +183,9 @@ function kneeLines(dossier: Dossier, body: ResolvedBody): string[] {
   );
   const seen = newestReading(dossier.trials, 'shankAtBottom', null);
   if (shank === null)
-    return ['This shank cannot put the knee there: check the tape, the toe, or the shank length.'];
+    return ['This shin cannot put the knee there: check the tape, the toe, or the shin length.'];
   return [
-    `By geometry the shank leans ${shank.toFixed(0)}° there${seen ? `; read on the shin, ${seen.mean.toFixed(0)}°${Math.abs(seen.mean - shank) > 6 ? ', which does not fit: look at both again' : ''}` : ''}.`,
+    `By geometry the shin leans ${shank.toFixed(0)}° there${seen ? `; read on the shin, ${seen.mean.toFixed(0)}°${Math.abs(seen.mean - shank) > 6 ? ', which does not fit: look at both again' : ''}` : ''}.`,
   ];
 }
 
@@ -204,7 +204,7 @@ function ankleLines(body: ResolvedBody, trials: readonly Trial[], day: string): 
     if (ankle) return [`${who(side)} ${sayAnkle(body, ankle)}.`];
     return keptTrials(trials, 'kneeToWall', side, day).length > 0
       ? [
-          `${who(side)}: this distance is longer than this shank can reach. Check the tape or the shank length.`,
+          `${who(side)}: this distance is longer than this shin can reach. Check the tape or the shin length.`,
         ]
       : [];
   });

@@ -71,7 +71,7 @@ export function schoolRows(school: MethodProfile): { name: string; value: string
       value: `${deg(school.bufferDeg)}; ${deg(school.weanedBufferDeg)} before a heel comes down`,
     },
     {
-      name: 'Shank at most',
+      name: 'Shin angle at most',
       value:
         school.shankMostDeg === null ? 'as far as the foot stays flat' : deg(school.shankMostDeg),
     },

@@ -4,6 +4,7 @@ import {
   footingOf,
   resolveBody,
   sayBox,
+  spareOf,
   type FoundSetup,
   type MethodProfile,
   type NeededChange,
@@ -15,7 +16,7 @@ import {
   type SetupQuestion,
   type Telling,
 } from '@zither/core';
-import type { SetAside, SetupSource, SetupUse } from '@zither/visit';
+import type { Assessed, SetAside, SetupSource, SetupUse } from '@zither/visit';
 import { sayLikely } from './chance.ts';
 import {
   CEILING_WORDS,
@@ -63,7 +64,13 @@ const SET_ASIDE_WORDS: Record<SetAside, string> = {
 };
 
 /** The setup in use in one sentence: where it comes from and how likely it works; and why a locked one is not used. */
-export function sayUse(use: SetupUse): string {
+export const sayUse = (use: SetupUse): string => `${SOURCE_NAMES[use.from]}: ${sayHowLikely(use)}`;
+
+/** How likely the setup in use works, and why it is this one; for a place that names it already. */
+export const sayUseHere = (use: SetupUse): string =>
+  `${capital(sayHowLikely(use))}${use.from === 'proposed' ? ` ${sayFirst(use.chance)}` : ''}`;
+
+function sayHowLikely(use: SetupUse): string {
   const aside = use.setAside
     ? ` The locked setup is not used: ${SET_ASIDE_WORDS[use.setAside.because]}.`
     : '';
@@ -73,14 +80,24 @@ export function sayUse(use: SetupUse): string {
       : use.from === 'habit'
         ? ' No setup is likely to work yet, so this is how the client stands now.'
         : ' Not tried yet.';
-  return `${SOURCE_NAMES[use.from]}: gets down ${sayLikely(use.chance)}.${tried}${aside}`;
+  return `gets down ${sayLikely(use.chance)}.${tried}${aside}`;
 }
 
+/** A setup that is looked at before it is used: how likely it works, and how likely the one in use does. */
+export function sayLooked(at: Assessed, use: SetupUse | null): string {
+  const beside = use ? `; ${inUseName(use.from)} ${sayLikely(use.chance)}` : '';
+  return `Gets down ${sayLikely(at.chance)}${beside}.${at.isTried ? '' : ' Not tried yet.'}`;
+}
+
+const inUseName = (from: SetupSource): string => `the ${SOURCE_NAMES[from].toLowerCase()}`;
+
+const sayFirst = (chance: number): string =>
+  chance >= CHANCE.try
+    ? 'The smallest change that should work.'
+    : 'The likeliest there is; it is not likely enough to count on.';
+
 const KIND_WORDS: Record<SetupKind, (s: FoundSetup, profile: MethodProfile) => string> = {
-  first: (s) =>
-    s.chance >= CHANCE.try
-      ? 'The smallest change that should work.'
-      : 'The likeliest there is; it is not likely enough to count on.',
+  first: ({ chance }) => sayFirst(chance),
   nearHabit: () => 'Nearest to the unprompted stance.',
   noHeel: () => 'The best with nothing under the heels.',
   mostUpright: ({ bottom }) => `The least trunk lean: ${whole(Math.max(0, bottom.trunkDeg))}°.`,
@@ -138,16 +155,14 @@ export function sayReserve(
   window: Exclude<FoundSetup['window'], { kind: 'stanceTooWide' }>,
   bufferDeg: number,
 ): string {
-  const { floorDeg, floorBy, ceilingDeg, ceilingBy, widthDeg } = window;
+  const { floorDeg, floorBy, ceilingDeg, ceilingBy } = window;
   if (ceilingDeg < NO_CEILING_DEG) return `The ${CEILING_WORDS[ceilingBy]} rules this setup out.`;
-  const isAnkle = ceilingBy === 'dorsiflexion';
-  const most = isAnkle ? ceilingDeg + bufferDeg : ceilingDeg;
-  const need = `${capital(FLOOR_WORDS[floorBy])} needs a shin angle of ${whole(floorDeg)}°; the ${CEILING_WORDS[ceilingBy]} allows ${whole(most)}°.`;
-  const spare = isAnkle ? widthDeg + bufferDeg : widthDeg;
-  if (window.kind === 'open') return `${need} ${whole(spare)}° of room.`;
-  if (isAnkle && spare >= 0)
-    return `${need} It reaches with ${spare < 0.95 ? 'nothing' : `${whole(spare)}°`} in reserve; the method wants ${whole(bufferDeg)}°.`;
-  return `${need} Short by ${Math.abs(spare) < 0.95 ? 'less than 1' : whole(Math.abs(spare))}°.`;
+  const { mostDeg, reserveDeg, spareDeg } = spareOf(window, bufferDeg);
+  const need = `${capital(FLOOR_WORDS[floorBy])} needs a shin angle of ${whole(floorDeg)}°; the ${CEILING_WORDS[ceilingBy]} allows ${whole(mostDeg)}°.`;
+  if (window.kind === 'open') return `${need} ${whole(spareDeg)}° of room.`;
+  if (reserveDeg > 0 && spareDeg >= 0)
+    return `${need} It reaches with ${spareDeg < 0.95 ? 'nothing' : `${whole(spareDeg)}°`} in reserve; the method wants ${whole(bufferDeg)}°.`;
+  return `${need} Short by ${Math.abs(spareDeg) < 0.95 ? 'less than 1' : whole(Math.abs(spareDeg))}°.`;
 }
 
 /** One thing that would have to change, in words. */
@@ -242,7 +257,7 @@ export function sayDifference(
 const READING_NAMES: Record<ReadingToTake, string> = {
   thigh: 'Thigh length by tape',
   trunk: 'Trunk length by tape',
-  shank: 'Shank length by tape',
+  shank: 'Shin length by tape',
   fold: 'Another hip fold reading',
   ankleLeft: 'Another trial of the left ankle',
   ankleRight: 'Another trial of the right ankle',
@@ -250,14 +265,14 @@ const READING_NAMES: Record<ReadingToTake, string> = {
 };
 
 /** Where a reading is taken: a station of Measure, the client's body, or the trials. */
-export const READING_AT: Record<ReadingToTake, 'edit' | 'measure' | 'setup/try'> = {
+export const READING_AT: Record<ReadingToTake, 'edit' | 'measure' | 'setup?show=trials'> = {
   thigh: 'edit',
   trunk: 'edit',
   shank: 'edit',
   fold: 'measure',
   ankleLeft: 'measure',
   ankleRight: 'measure',
-  trial: 'setup/try',
+  trial: 'setup?show=trials',
 };
 
 export const sayReading = (reading: ReadingToTake): string => READING_NAMES[reading];

@@ -2,7 +2,7 @@ import type { SetupTrialValues } from '@zither/contract';
 import { halfInterval, SIDES, type LoopStop, type Side } from '@zither/core';
 import { sayDepth } from './instrument.ts';
 import type { LoopAnswer } from '@zither/visit';
-import { sayChance } from './chance.ts';
+import { sayLikely } from './chance.ts';
 import { sayFound } from './setup.ts';
 
 const whole = (value: number) => Math.round(value).toString();
@@ -33,13 +33,22 @@ export function sayShowed(t: SetupTrialValues): string {
 export const sayTrial = (t: SetupTrialValues): string =>
   `${sayFound({ setup: t.setup, targetDepthDeg: t.thighDepthDeg })}: ${sayShowed(t)}`;
 
+/** How pain in a trial is named in the record. */
+export const painMovement = (t: Pick<SetupTrialValues, 'setup' | 'thighDepthDeg'>): string =>
+  `While trying a setup: ${sayFound({ setup: t.setup, targetDepthDeg: t.thighDepthDeg })}`.slice(
+    0,
+    200,
+  );
+
+/** What a chance rests on. */
+export const sayRests = (trials: number): string =>
+  trials === 0
+    ? 'by the readings'
+    : `by the readings and ${trials} ${trials === 1 ? 'trial' : 'trials'}`;
+
 /** Why this trial next, or why this one is ready to lock. */
 export function sayAdvice(advice: NonNullable<LoopAnswer['advice']>, trials: number): string {
-  const rests =
-    trials === 0
-      ? 'by the readings'
-      : `by the readings and ${trials} ${trials === 1 ? 'trial' : 'trials'}`;
-  const chance = `Gets down in about ${sayChance(advice.chance)}, ${rests}.`;
+  const chance = `Gets down ${sayLikely(advice.chance)}, ${sayRests(trials)}.`;
   if (advice.kind === 'lock') return `${chance} A trial of it went clean. It is ready to lock.`;
   return advice.isLikeliest
     ? `${chance} No setup is likely enough to count on; this is the likeliest.`

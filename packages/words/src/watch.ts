@@ -116,7 +116,7 @@ export function leanParts(budget: Pick<LeanBudget, LeanPart['key']>): LeanPart[]
       key: 'unusedAnkleDeg',
       name: isBeyond ? 'Beyond the ankle' : 'Unused ankle',
       means: isBeyond
-        ? 'The shank went further than the ankle was measured: a heel came up, or the ankle bends more than was read.'
+        ? 'The shin leaned further than the ankle was measured: a heel came up, or the ankle bends more than was read.'
         : 'Ankle left unused: the squat sits back although range is there.',
       remedy: isBeyond
         ? 'Watch the heels, and measure the ankle again.'

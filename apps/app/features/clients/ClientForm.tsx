@@ -47,7 +47,7 @@ const formSchema = z.object({
       return value;
     }),
   foot: optionalCm('Foot length', 15, 40),
-  shank: optionalCm('Shank', 25, 70),
+  shank: optionalCm('Shin', 25, 70),
   thigh: optionalCm('Thigh', 25, 70),
   trunk: optionalCm('Trunk', 30, 80),
   shoulders: optionalCm('Shoulder width', 20, 70),
@@ -173,7 +173,7 @@ export function ClientForm({
       >
         <View style={{ flexDirection: 'row', gap: space.m }}>
           <Field control={form.control} name="thigh" label="Thigh, cm" numeric onLeave={leave} />
-          <Field control={form.control} name="shank" label="Shank, cm" numeric onLeave={leave} />
+          <Field control={form.control} name="shank" label="Shin, cm" numeric onLeave={leave} />
         </View>
         <View style={{ flexDirection: 'row', gap: space.m }}>
           <Field control={form.control} name="trunk" label="Trunk, cm" numeric onLeave={leave} />

@@ -10,5 +10,6 @@ export {
 export { makeStore, useAppDispatch, useAppSelector } from './store.ts';
 export { splitRow } from './splitRow.ts';
 export { sayClock } from './clock.ts';
+export { lookingActions } from './looking.ts';
 export { flush, settleConflict } from './send.ts';
 export { outboxActions, type Collision } from './outbox.ts';

@@ -3,6 +3,7 @@ import { setupListeners } from '@reduxjs/toolkit/query';
 import { useDispatch, useSelector } from 'react-redux';
 import { api } from './api.ts';
 import { clockReducer } from './clock.ts';
+import { lookingReducer } from './looking.ts';
 import { keepOutbox, readKeptOutbox } from './keep.ts';
 import { keepSettings, settingsReducer } from './settings.ts';
 import { outboxActions, outboxReducer } from './outbox.ts';
@@ -10,6 +11,7 @@ import { outboxActions, outboxReducer } from './outbox.ts';
 const reducer = combineReducers({
   [api.reducerPath]: api.reducer,
   clock: clockReducer,
+  looking: lookingReducer,
   outbox: outboxReducer,
   settings: settingsReducer,
 });

@@ -1,7 +1,15 @@
 import { line as curve, curveCatmullRomClosed } from 'd3-shape';
 import { View } from 'react-native';
 import Svg, { G, Line, Path, Polygon, Text as SvgText } from 'react-native-svg';
-import { BALANCED, footTilt, resolveBody, SIDES, type Case, type Side } from '@zither/core';
+import {
+  BALANCED,
+  footTilt,
+  resolveBody,
+  SIDES,
+  type Case,
+  type Setup,
+  type Side,
+} from '@zither/core';
 import { font } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { saySupport } from '@zither/words/instrument';
@@ -39,11 +47,14 @@ export function sayPlan(question: Case): string {
 /** Both feet from above to scale, client facing up the page, client's left on the left. */
 export function FloorPlan({
   question,
+  ghost = null,
   band = TRACK_BAND,
   width,
   height,
 }: {
   question: Case;
+  /** Another setup of the same client, drawn as dashed outlines. */
+  ghost?: Case | null;
   /** Where the school lets the knee point. */
   band?: { least: number; most: number };
   width: number;
@@ -53,7 +64,8 @@ export function FloorPlan({
   const body = resolveBody(question.body);
   const foot = body.lengthsMm.foot;
   const { stanceWidthMm } = question.setup;
-  const across = stanceWidthMm + 2 * foot * 0.55;
+  const widest = Math.max(stanceWidthMm, ghost?.setup.stanceWidthMm ?? 0);
+  const across = widest + 2 * foot * 0.55;
   const scale = Math.min((width - 96) / across, (height - 76) / (foot * 1.5));
   const X = (yMm: number) => width / 2 - yMm * scale;
   const Y = (xMm: number) => height - 48 - xMm * scale;
@@ -69,6 +81,17 @@ export function FloorPlan({
           stroke={colors.hairline}
           strokeDasharray="6 5"
         />
+        {ghost &&
+          SIDES.map((side) => (
+            <Path
+              key={`ghost ${side}`}
+              d={outlineOf(ghost.setup, side, foot, X, Y)}
+              fill="none"
+              stroke={colors.heather}
+              strokeWidth={1.5}
+              strokeDasharray="5 4"
+            />
+          ))}
         {SIDES.map((side) => (
           <FootFromAbove
             key={side}
@@ -116,6 +139,29 @@ export function FloorPlan({
   );
 }
 
+type OnPage = (mm: number) => number;
+
+/** Places a point along and beside one foot's axis on the page. */
+function placerOf({ toeOutDeg, stanceWidthMm }: Setup, side: Side, X: OnPage, Y: OnPage) {
+  const sign = side === 'left' ? 1 : -1;
+  const angle = (toeOutDeg[side] * Math.PI) / 180;
+  const heelY = (sign * stanceWidthMm) / 2;
+  return (along: number, aside: number): [number, number] => [
+    X(heelY + sign * (along * Math.sin(angle) + aside * Math.cos(angle))),
+    Y(along * Math.cos(angle) - aside * Math.sin(angle)),
+  ];
+}
+
+/** The outline of one foot as a path. */
+function outlineOf(setup: Setup, side: Side, footMm: number, X: OnPage, Y: OnPage): string {
+  const place = placerOf(setup, side, X, Y);
+  return (
+    curve().curve(curveCatmullRomClosed.alpha(0.5))(
+      OUTLINE.map(([a, b]) => place(a * footMm, b * footMm)),
+    ) ?? ''
+  );
+}
+
 function FootFromAbove({
   side,
   question,
@@ -139,16 +185,8 @@ function FootFromAbove({
   const { setup } = question;
   const sign = side === 'left' ? 1 : -1;
   const toeOut = setup.toeOutDeg[side];
-  const angle = (toeOut * Math.PI) / 180;
   const heelY = (sign * setup.stanceWidthMm) / 2;
-  /** A point along and beside the foot's axis, in page coordinates. */
-  const place = (along: number, aside: number): [number, number] => [
-    X(heelY + sign * (along * Math.sin(angle) + aside * Math.cos(angle))),
-    Y(along * Math.cos(angle) - aside * Math.sin(angle)),
-  ];
-  const outline = curve().curve(curveCatmullRomClosed.alpha(0.5))(
-    OUTLINE.map(([a, b]) => place(a * footMm, b * footMm)),
-  );
+  const place = placerOf(setup, side, X, Y);
   const track = toeOut + setup.trackingOffsetDeg;
   const ray = (deg: number, length: number): [number, number] => {
     const r = (deg * Math.PI) / 180;
@@ -172,7 +210,7 @@ function FootFromAbove({
       />
       <SupportUnder question={question} footMm={footMm} place={place} heelY={heelY} X={X} Y={Y} />
       <Path
-        d={outline ?? ''}
+        d={outlineOf(setup, side, footMm, X, Y)}
         fill={colors.surface}
         fillOpacity={0.75}
         stroke={colors.ink}

@@ -1,6 +1,14 @@
 import { useCallback, useMemo, useState, type ReactNode } from 'react';
 import { View } from 'react-native';
-import { BALANCED, solve, type Case, type Hold, type MethodProfile, type Side } from '@zither/core';
+import {
+  BALANCED,
+  reaches,
+  solve,
+  type Case,
+  type Hold,
+  type MethodProfile,
+  type Side,
+} from '@zither/core';
 import { Choice } from '../../ui/Choice.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
@@ -21,9 +29,12 @@ import { sayDeepest, sayDepth, saySideDifference, sayWindow } from '@zither/word
 export interface InstrumentParts {
   pinned: ReactNode;
   body: ReactNode;
-  /** Redraws with a question that is not meant yet: something outside the instrument is dragged. */
-  preview: (draft: Case) => void;
+  /** Redraws with a question that is not meant yet: something outside the instrument is dragged; null = let go. */
+  preview: (draft: Case | null) => void;
 }
+
+/** Height of the one picture a phone has room for. */
+const PHONE_PICTURE_PX = 176;
 
 /** The setup as an instrument: figure, window, plan, controls and levers on one question. */
 export function Instrument({
@@ -47,6 +58,7 @@ export function Instrument({
   const { isWide, width: windowWidth, colors } = useLook();
   const [draft, setDraft] = useState<Case | null>(null);
   const [shownSide, setShownSide] = useState<Side | null>(null);
+  const [shape, setShape] = useState<'side' | 'above'>('side');
   const [scrubDeg, setScrubDeg] = useState<number | null>(null);
   const [paneWidth, setPaneWidth] = useState(Math.min(windowWidth, 560));
   const question = draft ?? asked;
@@ -67,6 +79,7 @@ export function Instrument({
     governing.window,
     question.target.thighDepthDeg,
     question.limits.trunkLeanDeg,
+    question.limits.bufferDeg,
   );
   const difference = saySideDifference(solution);
   const commit = useCallback(
@@ -84,9 +97,10 @@ export function Instrument({
   const plan = (
     <FloorPlan
       question={question}
+      ghost={before}
       band={method.kneeBandDeg}
       width={figureWidth}
-      height={isWide ? 190 : 260}
+      height={isWide ? 184 : PHONE_PICTURE_PX}
     />
   );
 
@@ -106,23 +120,50 @@ export function Instrument({
           workingDeg={governing.bottom.kind === 'pose' && isOpen ? governing.bottom.shankDeg : null}
           sentence={sentence}
         />
-        <Notice tone={isOpen ? 'good' : 'now'} isTight={!isWide}>
+        <Notice
+          tone={
+            isOpen
+              ? 'good'
+              : reaches(governing.window, question.limits.bufferDeg)
+                ? 'before'
+                : 'now'
+          }
+          isTight={!isWide}
+        >
           <Say strong small={!isWide}>
             {sentence}
           </Say>
         </Notice>
       </View>
-      <PlumbFigure
-        moment={moment}
-        ghost={ghost}
-        width={figureWidth}
-        height={isWide ? 272 : 188}
-        statureMm={question.body.statureMm}
-        fitDepthDeg={scrubDeg === null ? question.target.thighDepthDeg : -45}
-      />
-      <Say small style={{ color: colors.heather, minHeight: 20 }}>
-        {before ? `Dashed: ${beforeIs}.` : ''}
-      </Say>
+      {(isWide || shape === 'side') && (
+        <PlumbFigure
+          moment={moment}
+          ghost={ghost}
+          width={figureWidth}
+          height={isWide ? 244 : PHONE_PICTURE_PX}
+          statureMm={question.body.statureMm}
+          fitDepthDeg={scrubDeg === null ? question.target.thighDepthDeg : -45}
+        />
+      )}
+      {!isWide && shape === 'above' && plan}
+      <View style={{ flexDirection: 'row', alignItems: 'center', minHeight: 20, gap: space.s }}>
+        <Say small style={{ color: colors.heather, flex: 1 }}>
+          {before ? `Dashed: ${beforeIs}.` : ''}
+        </Say>
+        {!isWide && (
+          <Choice
+            label="Seen from"
+            hideLabel
+            isTight
+            options={[
+              { value: 'side', label: 'Side', spoken: 'Seen from the side' },
+              { value: 'above', label: 'Above', spoken: 'Seen from above' },
+            ]}
+            value={shape}
+            onChange={setShape}
+          />
+        )}
+      </View>
       {isWide && plan}
     </View>
   );
@@ -155,7 +196,6 @@ export function Instrument({
       <Part title="Setup">
         <Controls question={asked} onDrag={setDraft} onCommit={commit} leanLimitOf={leanLimitOf} />
       </Part>
-      {!isWide && <Part title="Floor plan">{plan}</Part>}
       <Part title="Levers" hint="What one change at a time would do on the governing side.">
         <Levers
           question={asked}

@@ -20,7 +20,7 @@ export function sayFigure(moment: Moment): string {
   const { pose } = moment;
   if (pose.kind !== 'pose') return NO_POSE_WORDS[pose.kind];
   const knee = Math.round(pose.kneecapPastToeMm / 10);
-  return `Side view at ${sayDepth(moment.depthDeg)}: shank ${Math.round(pose.shankDeg)}° forward, trunk ${Math.round(pose.trunkDeg)}° forward, kneecap ${Math.abs(knee)} cm ${knee >= 0 ? 'past' : 'behind'} the toes.`;
+  return `Side view at ${sayDepth(moment.depthDeg)}: shin ${Math.round(pose.shankDeg)}° forward, trunk ${Math.round(pose.trunkDeg)}° forward, kneecap ${Math.abs(knee)} cm ${knee >= 0 ? 'past' : 'behind'} the toes.`;
 }
 
 /**

@@ -8,7 +8,7 @@ import { useLook } from '../../ui/useLook.ts';
 
 const SEGMENT_WORDS = {
   foot: 'Foot length',
-  shank: 'Shank (knee to ankle)',
+  shank: 'Shin (knee to ankle)',
   thigh: 'Thigh (hip to knee)',
   trunk: 'Trunk (hip to shoulder)',
   ankleHeight: 'Ankle height',
@@ -30,10 +30,10 @@ export const Why = memo(function Why({
         <View style={{ gap: space.xs }}>
           <Say strong>In words</Say>
           <Say>
-            At a given depth the shank is the one free choice. The further it leans, the further
-            forward the hip sits, and the more upright the trunk can stay with the weight over
-            mid-foot. So lean and hip fold ask for at least so much shank, the ankle and the method
-            allow at most so much. The window lies between.
+            At a given depth the shin angle is the one free choice. The further the shin leans, the
+            further forward the hip sits, and the more upright the trunk can stay with the weight
+            over mid-foot. So trunk lean and hip fold ask for a least shin angle; the ankle and the
+            method allow a greatest. The room lies between.
           </Say>
           <Say>
             The trunk’s lean follows from balance alone: its own weight, arms and load must bring

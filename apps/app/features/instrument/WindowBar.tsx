@@ -32,7 +32,7 @@ export function WindowBar({
     <View
       onLayout={(e) => setWidth(e.nativeEvent.layout.width)}
       role="img"
-      aria-label={`Window of shank inclination. ${sentence}`}
+      aria-label={`Shin angle: ${sentence}`}
       style={{ height: HEIGHT }}
     >
       <Svg width={width} height={HEIGHT}>
@@ -87,7 +87,7 @@ export function WindowBar({
             fill={colors.rust}
             textAnchor="middle"
           >
-            no window: stance too wide
+            no room: stance too wide
           </SvgText>
         )}
         <SvgText
@@ -98,7 +98,7 @@ export function WindowBar({
           fill={colors.inkSoft}
           textAnchor="middle"
         >
-          shank inclination
+          shin angle
         </SvgText>
       </Svg>
     </View>

@@ -212,7 +212,7 @@ export function Angles({ pose, X, Y, width }: { pose: Pose; X: Map; Y: Map; widt
       {label(
         Math.max(X((ankle.x + knee.x) / 2) + 26, X(knee.x + KNEECAP_AHEAD_MM) + 8),
         Y((ankle.z + knee.z) / 2) + 14,
-        `shank ${Math.round(pose.shankDeg)}°`,
+        `shin ${Math.round(pose.shankDeg)}°`,
         'start',
       )}
       {label(

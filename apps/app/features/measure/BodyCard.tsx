@@ -12,7 +12,7 @@ import { clientValuesOf } from '@zither/visit';
 type Segment = 'thigh' | 'shank' | 'trunk' | 'foot';
 
 const SEGMENTS: { id: Segment; name: string; possible: [number, number] }[] = [
-  { id: 'shank', name: 'Shank', possible: [25, 70] },
+  { id: 'shank', name: 'Shin', possible: [25, 70] },
   { id: 'thigh', name: 'Thigh', possible: [25, 70] },
   { id: 'trunk', name: 'Trunk', possible: [30, 80] },
   { id: 'foot', name: 'Foot', possible: [15, 40] },

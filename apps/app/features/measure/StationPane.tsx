@@ -37,7 +37,7 @@ const TABS: Partial<Record<MeasureId, string>> = {
   stanceWidth: 'Width',
   toeOut: 'Foot angle',
   kneeTravel: 'Knee travel',
-  shankAtBottom: 'Shank angle',
+  shankAtBottom: 'Shin angle',
   navicularStanding: 'Height',
   archForms: 'Heel rise',
   abductionAngle: 'How far',

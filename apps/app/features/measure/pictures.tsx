@@ -175,7 +175,7 @@ function SideFoot({ x, y, scale = 1 }: { x: number; y: number; scale?: number })
 
 const PICTURES: Record<StationId, { says: string; draw: ReactNode }> = {
   body: {
-    says: 'A standing figure from the side with tapes along shank, thigh and trunk, and one across the front of the pelvis.',
+    says: 'A standing figure from the side with tapes along shin, thigh and trunk, and one across the front of the pelvis.',
     draw: (
       <>
         <Ground />
@@ -189,7 +189,7 @@ const PICTURES: Record<StationId, { says: string; draw: ReactNode }> = {
             [136, 156],
           ]}
         />
-        <Tape from={[150, 156]} to={[150, 124]} label="shank" dx={26} dy={4} />
+        <Tape from={[150, 156]} to={[150, 124]} label="shin" dx={26} dy={4} />
         <Tape from={[150, 120]} to={[150, 90]} label="thigh" dx={25} dy={4} />
         <Tape from={[150, 86]} to={[150, 44]} label="trunk" dx={25} dy={4} />
         <Landmark at={[121, 124]} />
@@ -291,7 +291,7 @@ const PICTURES: Record<StationId, { says: string; draw: ReactNode }> = {
         <Plumb x={128} from={60} to={144} />
         <Arc d="M 128 104 A 40 40 0 0 1 160 121" />
         <Label at={[158, 84]} anchor="start">
-          shank angle
+          shin angle
         </Label>
       </>
     ),

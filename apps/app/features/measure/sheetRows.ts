@@ -79,7 +79,7 @@ export function bodyRows({ client }: Dossier): { name: string; value: string; ho
   return [
     { name: 'Stature', value: cm(h), how: 'measured' },
     { name: 'Body mass', value: `${client.massKg} kg`, how: 'measured' },
-    length('Shank', s.shank, LENGTH_PER_STATURE.shank * h),
+    length('Shin', s.shank, LENGTH_PER_STATURE.shank * h),
     length('Thigh', s.thigh, LENGTH_PER_STATURE.thigh * h),
     length('Trunk', s.trunk, LENGTH_PER_STATURE.trunk * h),
     length('Foot', s.foot, LENGTH_PER_STATURE.foot * h),

@@ -24,6 +24,7 @@ export function ChanceField({
   map,
   school,
   habit,
+  inUse,
   point,
   height,
   onDrag,
@@ -33,6 +34,8 @@ export function ChanceField({
   /** The school's ranges, mm and degrees. */
   school: { stanceMm: { least: number; most: number }; toeOutDeg: { least: number; most: number } };
   habit: FieldPoint;
+  /** Where the setup in use is; null where it is not on this map or under the point. */
+  inUse: FieldPoint | null;
   point: FieldPoint;
   height: number;
   onDrag: (point: FieldPoint) => void;
@@ -228,6 +231,17 @@ export function ChanceField({
               fill={colors.paper}
               stroke={colors.heather}
               strokeWidth={2.5}
+            />
+          )}
+          {inUse && isInSight(inUse) && (
+            <Circle
+              cx={X(inUse.stanceWidthMm)}
+              cy={Y(inUse.toeOutDeg)}
+              r={8}
+              fill={colors.paper}
+              stroke={colors.heather}
+              strokeWidth={2}
+              strokeDasharray="3 3"
             />
           )}
           {best && (

@@ -64,10 +64,10 @@ export function LockedPart({
           {differs && (
             <Notice
               tone="before"
-              actions={[{ label: 'Use the locked one', onPress: () => putInUse(inForce.lock) }]}
+              actions={[{ label: 'Forget the other one', onPress: () => putInUse(inForce.lock) }]}
             >
-              The setup on this page was changed after the lock. The locked one stays in use: use it
-              here again, or take the lock back.
+              Another setup was chosen after the lock. The locked one stays in use until it is taken
+              back.
             </Notice>
           )}
           <Fold title="What supports it" note={inForce.lock.evidence.says[0] ?? ''}>

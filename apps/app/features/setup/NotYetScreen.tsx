@@ -6,15 +6,13 @@ import { isHeld, type safetyOf } from '@zither/visit';
 import { SafetyNotice } from '../clear/SafetyNotice.tsx';
 import { LockedPart } from './LockPart.tsx';
 
-/** A page of Set that cannot begin: held by the screen, or the ankles are not known; what is locked stays in sight. */
+/** Set cannot begin: the client is on hold, or the ankles are not known; what is locked stays in sight. */
 export function NotYetScreen({
-  title,
   dossier,
   safety,
   back,
   children,
 }: {
-  title: string;
   dossier: Dossier;
   safety: ReturnType<typeof safetyOf>;
   back: { to: string; label: string };
@@ -23,7 +21,7 @@ export function NotYetScreen({
 }) {
   const { client } = dossier;
   return (
-    <Screen title={title} who={client.name} back={back}>
+    <Screen title="Setup" who={client.name} back={back}>
       <Part>
         <SafetyNotice clientId={client.id} safety={safety} />
         {!isHeld(safety) && (

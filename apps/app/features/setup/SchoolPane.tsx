@@ -12,17 +12,20 @@ import { sayChance } from '@zither/words/chance';
 import { KIND_NAMES, sayChoice, sayFound, sayProposal } from '@zither/words/setup';
 import type { MethodState } from './useSet.ts';
 
-/** What one school would prescribe: the few setups worth trying, each with its chance, its reasons, and a way to take it. */
+/** What one method would propose: the few setups worth trying, each with its chance and its reasons, to look at or to use. */
 export function SchoolPane({
   profile,
   question,
   state,
-  onTake,
+  onLook,
+  onUse,
 }: {
   profile: MethodProfile;
   question: SetupQuestion;
   state: MethodState;
-  onTake: (proposal: Proposal) => void;
+  /** Shows it at the top, against the setup in use. */
+  onLook: (proposal: Proposal) => void;
+  onUse: (proposal: Proposal) => void;
 }) {
   const { colors } = useLook();
   return (
@@ -75,12 +78,18 @@ export function SchoolPane({
                     </Say>
                   ))}
               </Fold>
-              <View style={{ alignItems: 'flex-start' }}>
+              <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: space.s }}>
+                <Button
+                  type="outline"
+                  title="Look at it"
+                  accessibilityLabel={`Look at it: ${profile.name}, ${KIND_NAMES[p.kinds[0] ?? 'first'].toLowerCase()}`}
+                  onPress={() => onLook(p)}
+                />
                 <Button
                   type="outline"
                   title="Use this setup"
                   accessibilityLabel={`Use this setup: ${profile.name}, ${KIND_NAMES[p.kinds[0] ?? 'first'].toLowerCase()}`}
-                  onPress={() => onTake(p)}
+                  onPress={() => onUse(p)}
                 />
               </View>
             </View>

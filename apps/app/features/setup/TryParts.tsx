@@ -1,13 +1,11 @@
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { View } from 'react-native';
 import type { Dossier, SetupTrial } from '@zither/contract';
 import {
-  caseFor,
   footingOf,
   resolveBody,
   SIDES,
-  solve,
-  type MethodProfile,
+  type Case,
   type SetupQuestion,
   type Side,
 } from '@zither/core';
@@ -18,56 +16,19 @@ import { Part } from '../../ui/Screen.tsx';
 import { StringGauge } from '../../ui/StringGauge.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { FloorPlan, momentAt, PlumbFigure } from '../instrument/index.ts';
 import { sayChance } from '@zither/words/chance';
 import { sayFound } from '@zither/words/setup';
 import type { LoopAnswer } from '@zither/visit';
 import { sayBelieved, sayShowed } from '@zither/words/trials';
 
-/** A setup at a depth. */
-export interface Placed {
-  setup: SetupTrial['setup'];
-  targetDepthDeg: number;
-}
-
-/** How the setup on trial looks: the squat at its depth, both feet from above, and what stands under them does. */
-export function TrialPicture({
-  placed,
-  question,
-  method,
-}: {
-  placed: Placed;
-  question: SetupQuestion;
-  method: MethodProfile;
-}) {
-  const [width, setWidth] = useState(340);
-  const asked = useMemo(
-    () => caseFor(question, method, placed.setup, placed.targetDepthDeg),
-    [question, method, placed],
-  );
-  const moment = useMemo(
-    () => momentAt(asked, solve(asked).governingSide, asked.target.thighDepthDeg),
-    [asked],
-  );
-  const { says } = useMemo(() => footingOf(resolveBody(asked.body), asked.setup), [asked]);
-  return (
-    <View onLayout={(e) => setWidth(e.nativeEvent.layout.width)}>
-      <PlumbFigure
-        moment={moment}
-        ghost={null}
-        width={width}
-        height={220}
-        statureMm={question.body.statureMm}
-        fitDepthDeg={asked.target.thighDepthDeg}
-      />
-      <FloorPlan question={asked} band={method.kneeBandDeg} width={width} height={190} />
-      {says.map((line) => (
-        <Say key={line} small>
-          {line}
-        </Say>
-      ))}
-    </View>
-  );
+/** What stands under the feet does to them, in sentences. */
+export function Footing({ question }: { question: Case }) {
+  const { says } = useMemo(() => footingOf(resolveBody(question.body), question.setup), [question]);
+  return says.map((line) => (
+    <Say key={line} small>
+      {line}
+    </Say>
+  ));
 }
 
 /** What is believed of the limits, on strings: the bead as believed, the ghost as measured. */
@@ -89,7 +50,7 @@ export function Believed({
       title="What is believed now"
       hint={
         trials === 0
-          ? 'The readings and their error; trials will narrow it.'
+          ? 'The readings and their error. Each trial makes this more certain.'
           : `The readings, narrowed by ${trials} ${trials === 1 ? 'trial' : 'trials'}. Ghost: as measured. Thick: what the advised setup needs.`
       }
     >
@@ -181,10 +142,7 @@ export function TriedPart({
     <Part title="Tried">
       <View>{[...trials].reverse().map((t) => row(t, true))}</View>
       {earlier.length > 0 && (
-        <Fold
-          title="Counts for nothing now"
-          note="Taken back, or before the ankles were last measured"
-        >
+        <Fold title="Does not count now" note="Taken back, or before the ankles were last measured">
           <View>{earlier.map((t) => row(t, false))}</View>
         </Fold>
       )}

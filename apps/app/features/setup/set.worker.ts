@@ -1,4 +1,4 @@
-import { answerLoop, answerMap, answerOf, askMethod, withTellings } from '@zither/visit';
+import { answerMap, answerOf, askMethod, withTellings } from '@zither/visit';
 import type { SetAsked, SetTold } from './useSet.ts';
 
 addEventListener('message', ({ data }: MessageEvent<SetAsked>) => {
@@ -6,8 +6,6 @@ addEventListener('message', ({ data }: MessageEvent<SetAsked>) => {
   const { id } = data;
   const onProgress = (share: number) => tell({ id, kind: 'progress', share });
   switch (data.kind) {
-    case 'loop':
-      return tell({ id, kind: 'loop', answer: answerLoop(data.ask) });
     case 'map':
       return tell({ id, kind: 'map', answer: answerMap(data.ask) });
     case 'answer': {

@@ -1,25 +1,15 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { ChanceMap, SafetyLimit, SetupChoice } from '@zither/core';
-import type {
-  Answer,
-  AnswerQuestion,
-  LoopAnswer,
-  LoopQuestion,
-  MapQuestion,
-  MethodQuestion,
-  SetupUse,
-} from '@zither/visit';
+import type { Answer, AnswerQuestion, MapQuestion, MethodQuestion, SetupUse } from '@zither/visit';
 import { settledSetup } from '@zither/visit';
 
 /** What the worker of Set is asked, and what it answers. */
 export type SetAsked = { id: number } & (
-  | { kind: 'loop'; ask: LoopQuestion }
   | { kind: 'map'; ask: MapQuestion }
   | { kind: 'answer'; ask: AnswerQuestion }
   | { kind: 'method'; ask: MethodQuestion }
 );
 export type SetTold = { id: number } & (
-  | { kind: 'loop'; answer: LoopAnswer }
   | { kind: 'map'; answer: ChanceMap }
   | { kind: 'answer'; answer: Answer }
   | { kind: 'method'; isWhole: boolean; answer: SetupChoice }
@@ -49,7 +39,7 @@ export function useSet(question: Unasked | null): SetState & { asked: string | n
   const [state, setState] = useState<SetState>(NOTHING);
   const worker = useRef<Worker | null>(null);
   const last = useRef(0);
-  const asked = question ? JSON.stringify(question) : null;
+  const asked = useMemo(() => (question ? JSON.stringify(question) : null), [question]);
   useEffect(() => {
     const own = new Worker(new URL('./set.worker', import.meta.url));
     worker.current = own;
@@ -76,26 +66,12 @@ export function useSet(question: Unasked | null): SetState & { asked: string | n
   return { ...state, asked };
 }
 
-/** Where the trial loop stands; null until it is worked out. */
-export function useLoop(ask: LoopQuestion | null): {
-  answer: LoopAnswer | null;
-  isFresh: boolean;
-  hasFailed: boolean;
-} {
-  const { told, of, asked, hasFailed } = useSet(ask && { kind: 'loop', ask });
-  return {
-    answer: told?.kind === 'loop' ? told.answer : null,
-    isFresh: of === asked,
-    hasFailed,
-  };
-}
-
 /** The map of chances; the one before stays until the next is there. */
 export function useChanceMap(ask: MapQuestion | null): {
   map: ChanceMap | null;
   hasFailed: boolean;
 } {
-  const { told, hasFailed } = useSet(ask && { kind: 'map', ask });
+  const { told, hasFailed } = useSet(useMemo(() => ask && { kind: 'map' as const, ask }, [ask]));
   return { map: told?.kind === 'map' ? told.answer : null, hasFailed };
 }
 
@@ -113,7 +89,7 @@ export function useMethod(ask: MethodQuestion | null): MethodState {
     share: done,
     shareOf,
     hasFailed,
-  } = useSet(ask && { kind: 'method', ask });
+  } = useSet(useMemo(() => ask && { kind: 'method' as const, ask }, [ask]));
   const share = shareOf === asked ? done : 0;
   if (hasFailed) return { kind: 'failed' };
   return told?.kind === 'method' && of === asked
@@ -127,7 +103,9 @@ export function useAnswer(ask: AnswerQuestion | null): {
   isFresh: boolean;
   hasFailed: boolean;
 } {
-  const { told, of, asked, hasFailed } = useSet(ask && { kind: 'answer', ask });
+  const { told, of, asked, hasFailed } = useSet(
+    useMemo(() => ask && { kind: 'answer' as const, ask }, [ask]),
+  );
   return {
     answer: told?.kind === 'answer' ? told.answer : null,
     isFresh: of !== null && of === asked,

@@ -118,7 +118,7 @@ export function SchoolForm({
           kneeBandDeg: { ...knees, most },
         }))}
         {number(
-          'Shank at most (60 = no limit)',
+          'Shin angle at most (60 = no limit)',
           '°',
           draft.shankMostDeg ?? 60,
           [-5, 60, 1, 0],

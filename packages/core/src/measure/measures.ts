@@ -69,7 +69,7 @@ export const MEASURES: Record<MeasureId, Measure> = {
   toeOut: deg('toeOut', 'Toe-out', true, 2, [-30, 80], [-5, 45], 2, 15),
   kneeTravel: mm('kneeTravel', 'Kneecap past toe', false, 2, 5, [-300, 300], [-120, 180], 8, 40),
   shankAtBottom: {
-    ...deg('shankAtBottom', 'Shank at the bottom', false, 1, [-10, 60], [0, 50], 2, 30),
+    ...deg('shankAtBottom', 'Shin angle at the bottom', false, 1, [-10, 60], [0, 50], 2, 30),
     byInclinometer: true,
   },
   navicularStanding: mm(

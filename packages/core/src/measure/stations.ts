@@ -53,7 +53,7 @@ export const STATIONS: readonly Station[] = [
     measures: [],
     usedFor: 'The linkage: how long the parts are, and what they weigh.',
     landmarks: [
-      'Shank: ankle bone to the gap of the knee joint, outside',
+      'Shin: ankle bone to the gap of the knee joint, outside',
       'Thigh: gap of the knee joint to the bony bump of the hip, outside',
       'Trunk: bump of the hip to the tip of the shoulder',
       'Between the two front points of the pelvis (inter-ASIS)',
@@ -100,7 +100,7 @@ export const STATIONS: readonly Station[] = [
     how: [
       'Bottom of the usual squat, seen square from the side.',
       'Plumb from the kneecap: ahead of the toe is plus, behind is minus.',
-      'Shank angle: phone or inclinometer on the shin bone.',
+      'Shin angle: phone or inclinometer on the shin bone.',
     ],
     errors: ['Seen at a slant', 'Client corrects the squat while watched'],
     stop: 'Pain on the way down: stop and record it.',
@@ -138,7 +138,7 @@ export const STATIONS: readonly Station[] = [
     position: 'wall',
     measures: ['kneeToWall', 'shinAngle'],
     either: ['kneeToWall', 'shinAngle'],
-    usedFor: 'The ceiling of the shank: how far the knee may go forward.',
+    usedFor: 'What limits the shin angle: how far the knee may go forward.',
     landmarks: ['Second toe', 'Heel', 'Shin bone, just below the knee'],
     how: [
       'Foot straight at the wall, knee over the second toe, heel down.',

@@ -154,7 +154,7 @@ function sayOf(
   const says: string[] = [];
   const [l, r] = SIDES.map((side) => ceilingDeg[side]);
   if (l !== null && r !== null && l !== undefined && r !== undefined)
-    says.push(`The left shank may lean ${whole(l)}°, the right ${whole(r)}°.`);
+    says.push(`The left shin may lean ${whole(l)}°, the right ${whole(r)}°.`);
   if (drift)
     says.push(
       `Going on to the target, expect the ${other(drift.toward)} heel to come up by about ${whole(drift.heelMm)} mm, or the pelvis to turn about ${whole(drift.turnDeg)}° toward the ${other(drift.toward)} and lean on the ${drift.toward}: the ${other(drift.toward)} side is spent first.`,

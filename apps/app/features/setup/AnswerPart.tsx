@@ -1,0 +1,126 @@
+import { isSame } from '@zither/core';
+import { lockOf, versionInForce } from '@zither/visit';
+import { READING_AT, sayChoice, sayFound, sayReading, sayTelling } from '@zither/words/setup';
+import { router } from 'expo-router';
+import { View } from 'react-native';
+import { Button } from '../../ui/elements.ts';
+import { Fold } from '../../ui/Fold.tsx';
+import { Say } from '../../ui/Say.tsx';
+import { Part } from '../../ui/Screen.tsx';
+import { space } from '../../ui/theme.ts';
+import { ChanceBar } from './ChanceBar.tsx';
+import type { Segment } from './segments.ts';
+import type { Shown } from './shown.ts';
+import type { SetPage } from './useSetPage.ts';
+
+/** The top of Set: the setup shown, its chance, one sentence why, and what can be done with it now. */
+export function AnswerPart({
+  page,
+  shown,
+  segment,
+  onShow,
+}: {
+  page: SetPage;
+  /** null = still being worked out. */
+  shown: Shown | null;
+  segment: Segment;
+  onShow: (segment: Segment) => void;
+}) {
+  const { use, looked, look, putInUse, dossier } = page;
+  if (!shown)
+    return (
+      <Part>
+        <Say soft>
+          {page.hasFailed
+            ? 'The part of the app that searches setups could not be started. Reload the page; nothing is lost.'
+            : 'Working out the setup…'}
+        </Say>
+      </Part>
+    );
+  const choice = page.answer?.loop?.choice;
+  const says = choice && use && sayChoice(choice, use.method);
+  const first = choice?.proposals[0];
+  const other = first && use && use.from !== 'proposed' && !isSame(first, use) ? first : null;
+  const isTrying = segment === 'trials';
+  const isProposed = shown.kind === 'use' && use?.from === 'proposed';
+  return (
+    <Part title={shown.title}>
+      <View style={{ gap: space.s }} testID="answer">
+        <Say strong number>
+          {sayFound(shown.at)}
+        </Say>
+        <ChanceBar chance={shown.at.chance} />
+        {/* Two lines always: what is below must not move under a thumb that drags a point of the map. */}
+        <Say style={{ minHeight: 44 }}>{shown.says}</Say>
+      </View>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: space.s }}>
+        {isProposed && !isTrying && (
+          <Button title="Use this setup" onPress={() => putInUse(shown.at, shown.at.method)} />
+        )}
+        {!isTrying && (
+          <Button
+            type="outline"
+            title="Try it now"
+            onPress={() => {
+              look(shown.at, shown.at.method);
+              onShow('trials');
+            }}
+          />
+        )}
+        {shown.kind === 'use' && !isTrying && other && (
+          <Button
+            type="outline"
+            title="Look at the smallest change"
+            accessibilityLabel={`Look at the smallest change that should work: ${sayFound(other)}`}
+            onPress={() => look(other)}
+          />
+        )}
+        {isTrying && page.picked && (
+          <Button type="outline" title="Back to what is advised" onPress={() => look(null)} />
+        )}
+      </View>
+      {says && !looked && choice?.kind !== 'tryFirst' && <Say small>{says}</Say>}
+      {lockOf(dossier) && shown.kind !== 'use' && (
+        <Say small soft>
+          {`Version ${versionInForce(dossier)?.number ?? 1} is locked and stays in use until it is taken back.`}
+        </Say>
+      )}
+    </Part>
+  );
+}
+
+/** What a whole way to the depth asked for would need, and which readings would tell more. */
+export function FurtherPart({ page: { answer, use, dossier } }: { page: SetPage }) {
+  if (!answer?.loop || !use) return null;
+  const { choice } = answer.loop;
+  const says = choice.kind === 'tryFirst' ? sayChoice(choice, use.method) : null;
+  if (!says && answer.tellMore.length === 0) return null;
+  return (
+    <Part>
+      {says && <Say small>{says}</Say>}
+      {answer.tellMore[0] && (
+        <Fold title="What would tell more" note={sayReading(answer.tellMore[0].reading)}>
+          {answer.tellMore.slice(0, 2).map((telling) => (
+            <View key={telling.reading} style={{ gap: space.xs }}>
+              <Say small number>
+                {sayTelling(telling)}
+              </Say>
+              <View style={{ alignItems: 'flex-start' }}>
+                <Button
+                  type="outline"
+                  title="Take it"
+                  accessibilityLabel={`Take it: ${sayReading(telling.reading)}`}
+                  onPress={() =>
+                    router.navigate(
+                      `/clients/${dossier.client.id}/${READING_AT[telling.reading]}` as never,
+                    )
+                  }
+                />
+              </View>
+            </View>
+          ))}
+        </Fold>
+      )}
+    </Part>
+  );
+}

@@ -1,0 +1,79 @@
+import { isSame, type MethodProfile, type Placed } from '@zither/core';
+import { countingTrials, isOf, versionInForce, type Chances } from '@zither/visit';
+import { SOURCE_NAMES, sayLooked, sayUseHere } from '@zither/words/setup';
+import { sayAdvice } from '@zither/words/trials';
+import type { Segment } from './segments.ts';
+import type { SetPage } from './useSetPage.ts';
+
+/** The setup at the top of the page, and why it is this one. */
+export interface Shown {
+  kind: 'use' | 'looked' | 'advice';
+  at: Placed & Chances & { method: MethodProfile };
+  title: string;
+  says: string;
+  /** What to try is still being worked out: nothing is recorded against it. */
+  isPending: boolean;
+  /** The trials would keep it, and it is locked already. */
+  isLocked: boolean;
+  /** The trials say it is ready to be locked. */
+  isToLock: boolean;
+}
+
+/** What the top of Set shows: on the trials what is picked or advised, elsewhere what is looked at, else the setup in use. */
+export function shownOn(page: SetPage, segment: Segment): Shown | null {
+  const { use, looked, picked, dossier, method } = page;
+  if (segment === 'trials') {
+    const advice = page.isFresh ? (page.answer?.loop?.advice ?? null) : null;
+    if (advice && (!picked || isSame(picked, advice))) {
+      const locked = versionInForce(dossier);
+      const isLocked = advice.kind === 'lock' && locked !== null && isOf(locked.lock, advice);
+      const isToLock = advice.kind === 'lock' && !isLocked;
+      return {
+        kind: use && isSame(use, advice) ? 'use' : 'advice',
+        at: { ...advice, method },
+        title: isLocked ? 'Locked' : isToLock ? 'Ready to lock' : 'Try next',
+        says: isLocked
+          ? `Version ${locked.number} is locked and still the one to use.`
+          : sayAdvice(advice, countingTrials(dossier).length),
+        isPending: false,
+        isLocked,
+        isToLock,
+      };
+    }
+    if (picked)
+      return {
+        kind: 'looked',
+        at: picked,
+        title: 'Your own choice',
+        says: sayLooked(picked, null),
+        isPending: false,
+        isLocked: false,
+        isToLock: false,
+      };
+  }
+  const isPending = segment === 'trials' && !page.isFresh && !page.hasFailed;
+  if (looked)
+    return {
+      kind: 'looked',
+      at: looked,
+      title: 'Looking at',
+      says: sayLooked(looked, use),
+      isPending: false,
+      isLocked: false,
+      isToLock: false,
+    };
+  return (
+    use && {
+      kind: 'use',
+      at: use,
+      title:
+        segment === 'trials' && page.isFresh && page.answer?.loop?.stop
+          ? 'No further trial advised'
+          : SOURCE_NAMES[use.from],
+      says: sayUseHere(use),
+      isPending,
+      isLocked: use.from === 'locked',
+      isToLock: false,
+    }
+  );
+}

@@ -1,0 +1,134 @@
+import { useCallback, useMemo } from 'react';
+import type { Dossier } from '@zither/contract';
+import { isSame, type Case, type MethodProfile, type Placed, type SafetyLimit } from '@zither/core';
+import {
+  assessSetup,
+  isHeld,
+  limitsOf,
+  lockOf,
+  methodById,
+  methodOf,
+  safetyOf,
+  settledSetup,
+  setupBasis,
+  startingCase,
+  underLimits,
+  valuesOf,
+  type Answer,
+  type Assessed,
+  type Safety,
+  type SetupBasis,
+  type SetupUse,
+} from '@zither/visit';
+import {
+  lookingActions,
+  newId,
+  useAppDispatch,
+  useAppSelector,
+  useChanges,
+  useTableChanges,
+} from '../data/index.ts';
+import { today } from '../shell/today.ts';
+import { useAnswer } from './useSet.ts';
+
+/** What every segment of Set shares: the one answer, the setup in use, and the one looked at instead. */
+export interface SetPage {
+  dossier: Dossier;
+  day: string;
+  safety: Safety;
+  limits: readonly SafetyLimit[];
+  method: MethodProfile;
+  /** What the search was asked; null until both ankles are known. */
+  basis: SetupBasis | null;
+  answer: Answer | null;
+  /** The answer is about the record as it is now. */
+  isFresh: boolean;
+  hasFailed: boolean;
+  use: SetupUse | null;
+  /** What the coach picked, also where it is the one in use. */
+  picked: Assessed | null;
+  /** What the coach looks at instead of the setup in use; null = nothing else. */
+  looked: Assessed | null;
+  look: (at: Placed | null, method?: MethodProfile) => void;
+  /** Keeps a setup as the client's; a lock in force is taken back only when that was asked for. */
+  putInUse: (at: Placed, method?: MethodProfile, unlock?: boolean) => void;
+  /** A setup as the linkage's question, under the limits of the day. */
+  caseOf: (at: Placed, method: MethodProfile) => Case | null;
+  /** How the client stands unprompted, as the linkage's question. */
+  habit: Case | null;
+}
+
+/** The state of the page of Set. */
+export function useSetPage(dossier: Dossier): SetPage {
+  const clientId = dossier.client.id;
+  const day = today();
+  const { putSetup, takeBackLock } = useChanges();
+  const dispatch = useAppDispatch();
+  const { changes: tables } = useTableChanges();
+  const safety = useMemo(() => safetyOf(dossier, day), [dossier, day]);
+  const limits = useMemo(() => limitsOf(safety), [safety]);
+  const method = useMemo(() => methodOf(dossier), [dossier]);
+  const basis = useMemo(() => setupBasis(dossier, limits), [dossier, limits]);
+  const settled = useMemo(() => settledSetup(dossier, limits), [dossier, limits]);
+  const ask = useMemo(
+    () =>
+      isHeld(safety) || !basis ? null : { dossier, on: day, tables, withTellings: true as const },
+    [dossier, day, tables, safety, basis],
+  );
+  const { answer, isFresh, hasFailed } = useAnswer(ask);
+  const use = settled ?? answer?.use ?? null;
+  const at = useAppSelector((s) => s.looking[clientId] ?? null);
+  const picked = useMemo(
+    () => at && assessSetup(dossier, limits, at, methodById(dossier.schools, at.profile)),
+    [dossier, limits, at],
+  );
+  const isOther = picked !== null && !(use && isSame(picked, use));
+  const look = useCallback(
+    (to: Placed | null, own: MethodProfile = method) =>
+      dispatch(
+        lookingActions.looked({
+          clientId,
+          at: to && { setup: to.setup, targetDepthDeg: to.targetDepthDeg, profile: own.id },
+        }),
+      ),
+    [dispatch, clientId, method],
+  );
+  const putInUse = (to: Placed, own = method, unlock = false) => {
+    const lock = lockOf(dossier);
+    if (lock && unlock) takeBackLock(clientId, lock, true);
+    const { setup } = dossier;
+    const values = valuesOf(to, own);
+    const isKept =
+      setup !== null &&
+      setup.profile === values.profile &&
+      isSame({ setup: setup.setup, targetDepthDeg: setup.thighDepthDeg }, to);
+    if (!isKept)
+      putSetup(clientId, { id: setup?.id ?? newId(), version: setup?.version ?? 0 }, values);
+  };
+  const caseOf = useCallback(
+    (to: Placed, own: MethodProfile) => underLimits(dossier, to, own, limits)?.question ?? null,
+    [dossier, limits],
+  );
+  const habit = useMemo(() => {
+    const found = startingCase(dossier, limits);
+    return found.kind === 'ready' ? found.question : null;
+  }, [dossier, limits]);
+  return {
+    dossier,
+    day,
+    safety,
+    limits,
+    method,
+    basis,
+    answer,
+    isFresh,
+    hasFailed,
+    use,
+    picked,
+    looked: isOther ? picked : null,
+    look,
+    putInUse,
+    caseOf,
+    habit,
+  };
+}

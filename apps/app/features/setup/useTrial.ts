@@ -1,0 +1,155 @@
+import { useState } from 'react';
+import { router } from 'expo-router';
+import type { Placed } from '@zither/core';
+import { isSame } from '@zither/core';
+import {
+  cleanTo,
+  countingTrials,
+  freshCaptures,
+  isOf,
+  showedIn,
+  wasClean,
+  type Showed,
+} from '@zither/visit';
+import { lockFor } from '@zither/words/locking';
+import { painMovement } from '@zither/words/trials';
+import { newId, splitRow, useAppSelector, useChanges } from '../data/index.ts';
+import type { Shown } from './shown.ts';
+import type { SetPage } from './useSetPage.ts';
+
+/** What the coach marks on the trial in hand, and what is kept of it. */
+export function useTrial(page: SetPage, shown: Shown | null) {
+  const { dossier, day, method, answer, isFresh } = page;
+  const { client } = dossier;
+  const initials = useAppSelector((s) => s.settings.initials);
+  const { moment, putSetupTrial, putPain, lockSetup } = useChanges();
+  const [marked, setMarked] = useState<Showed | null>(null);
+  const [comfort, setComfort] = useState<number | null>(null);
+  const [captureIds, setCaptureIds] = useState<string[]>([]);
+  const [isLocking, setIsLocking] = useState(false);
+  const trials = countingTrials(dossier);
+  const advice = isFresh ? (answer?.loop?.advice ?? null) : null;
+  const isStopped = answer?.loop?.stop === 'pain';
+  // From the record, not from the tap: a page left or reloaded before the answer must ask again.
+  const hurting = dossier.setupTrials.find(
+    (t) =>
+      t.pain &&
+      !t.undone &&
+      t.takenOn === day &&
+      !dossier.pains.some((p) => p.on === day && p.movement === painMovement(t)),
+  );
+  const current: Placed | null =
+    shown && !shown.isPending
+      ? { setup: shown.at.setup, targetDepthDeg: shown.at.targetDepthDeg }
+      : null;
+  const chance = isFresh && shown ? shown.at.chance : null;
+  const showed = marked ?? (current ? cleanTo(current.targetDepthDeg) : null);
+  const captures = freshCaptures(dossier, day);
+  const reset = () => {
+    page.look(null);
+    setMarked(null);
+    setComfort(null);
+    setCaptureIds([]);
+  };
+  /** What is being recorded stays what it is, whatever arrives from elsewhere meanwhile. */
+  const stay = () => current && page.look(current, shown?.at.method);
+  return {
+    current,
+    showed,
+    marked,
+    comfort,
+    captures,
+    isFromCapture: captureIds.length > 0,
+    trials,
+    hurting: hurting ?? null,
+    isStopped,
+    isLocking,
+    isLocked: shown?.isLocked ?? false,
+    isToLock: shown?.isToLock ?? false,
+    isTried: current !== null && trials.some((t) => isOf(t, current) && wasClean(dossier, t)),
+    canRecord: current !== null && !isStopped && !hurting && !isLocking,
+    /** Changes when something new is asked: the page then begins at its top. */
+    step: hurting ? 'pain' : isLocking ? 'lock' : `trial ${trials.length}`,
+    setIsLocking,
+    mark(to: Showed) {
+      stay();
+      setMarked(to);
+    },
+    feel(to: number) {
+      stay();
+      setComfort(to);
+    },
+    fillIn() {
+      if (!current) return;
+      stay();
+      setMarked(showedIn(captures, current.targetDepthDeg));
+      setCaptureIds(captures.map((c) => c.id));
+    },
+    film() {
+      if (!current) return;
+      stay();
+      page.putInUse(current);
+      router.navigate(`/clients/${client.id}/watch?condition=trial` as never);
+    },
+    record(pain: boolean) {
+      if (!current || !showed) return;
+      page.putInUse(current);
+      putSetupTrial(
+        client.id,
+        { id: newId(), version: 0 },
+        {
+          takenOn: day,
+          takenAt: moment(),
+          setup: current.setup,
+          thighDepthDeg: current.targetDepthDeg,
+          profile: method.id,
+          why: advice?.kind === 'try' && isSame(advice, current) ? 'promising' : 'own',
+          chance,
+          ...showed,
+          comfort,
+          pain,
+          captureIds: captureIds.slice(0, 3),
+          undone: false,
+        },
+      );
+      reset();
+    },
+    undo(trialId: string, undone: boolean) {
+      const row = dossier.setupTrials.find((t) => t.id === trialId);
+      if (!row) return;
+      const { ref, clientId, values } = splitRow(row);
+      putSetupTrial(clientId, ref, { ...values, undone });
+    },
+    lock(why: string) {
+      if (!current) return;
+      page.putInUse(current);
+      lockSetup(
+        client.id,
+        lockFor(
+          dossier,
+          current,
+          { day, at: moment(), initials, why },
+          answer?.loop ?? null,
+          chance,
+        ),
+      );
+      setIsLocking(false);
+      reset();
+    },
+    hurt(place: Parameters<typeof putPain>[2]['place'], level: number) {
+      if (!hurting) return;
+      putPain(
+        client.id,
+        { id: newId(), version: 0 },
+        { on: day, movement: painMovement(hurting), place, level },
+      );
+    },
+    hurtNot() {
+      if (!hurting) return;
+      const { ref, clientId, values } = splitRow(hurting);
+      putSetupTrial(clientId, ref, { ...values, pain: false });
+    },
+  };
+}
+
+export type Trial = ReturnType<typeof useTrial>;
