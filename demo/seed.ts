@@ -28,6 +28,7 @@ import {
   USUAL_LENS,
   type MeasureId,
   type Side,
+  HOUSE_RULES,
 } from '@zither/core';
 import { packCapture } from '@zither/formats';
 import {
@@ -317,11 +318,17 @@ async function seedSet(
   const dayOf = (daysAgo: number) => format(addDays(today, -daysAgo), 'yyyy-MM-dd');
   const known = async () => dossierSchema.parse(await target.get(`/api/clients/${clientId}`));
   const foretold = (dossier: Dossier, day: string) => {
-    const question = finderQuestion(dossier, []);
+    const question = finderQuestion(dossier, [], HOUSE_RULES);
     if (!question)
       throw new Error(`${demo.client.name} cannot try setups before the ankles are measured.`);
     return answerLoop(
-      loopQuestion(dossier, question, methodOf(dossier), day, settledSetup(dossier, [])),
+      loopQuestion(
+        dossier,
+        question,
+        methodOf(dossier),
+        day,
+        settledSetup(dossier, [], HOUSE_RULES),
+      ),
     );
   };
   for (const [n, attempt] of (demo.tries ?? []).entries()) {

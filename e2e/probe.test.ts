@@ -255,4 +255,30 @@ describe('the Shelf', () => {
     await other.context.close();
     await context.close();
   });
+
+  it('a higher chance to be worth trying changes what Set proposes, on every page', async () => {
+    const { page, context, problems } = await visit(browser, WIDE, server.address, '/shelf');
+    await page.getByRole('radio', { name: 'Chances' }).click();
+    await page.getByRole('button', { name: 'Change: Likely enough to try' }).click();
+    await enter(page, 'Likely enough to try, %', '99');
+    await page.getByText(/of 99 % is not possible: 5 to 95/).waitFor();
+    await enter(page, 'Likely enough to try, %', '90');
+    await page.getByRole('radio', { name: 'Trying it out.' }).click();
+    await page.getByText('Likely enough to try: 60 % → 90 %').waitFor();
+    await saved(page);
+    const other = await visit(browser, WIDE, server.address);
+    await other.page.getByText('Orla Venn').first().click();
+    await openStage(other.page, 'Set');
+    const look = other.page.getByRole('button', { name: /^Look at the smallest change/ });
+    await look.waitFor();
+    const strict = await look.getAttribute('aria-label');
+    await page.getByRole('button', { name: 'Put everything back' }).click();
+    await saved(page);
+    await other.page.reload();
+    await look.waitFor();
+    expect(await look.getAttribute('aria-label')).not.toBe(strict);
+    expect([...problems, ...other.problems]).toEqual([]);
+    await other.context.close();
+    await context.close();
+  });
 });

@@ -6,7 +6,14 @@ import type {
   SetupTrialValues,
 } from '@zither/contract';
 import { schoolValuesSchema, setupTrialValuesSchema, lockValuesSchema } from '@zither/contract';
-import { BALANCED, PROFILES, profileOf, SEARCH_STEP, type ChanceMap } from '@zither/core';
+import {
+  BALANCED,
+  HOUSE_RULES,
+  PROFILES,
+  profileOf,
+  SEARCH_STEP,
+  type ChanceMap,
+} from '@zither/core';
 import { overlay, schoolsWithPending, withResult, newestOf } from '../features/data/overlay.ts';
 import { bySchool } from '../features/lab/labCase.ts';
 import {
@@ -168,13 +175,13 @@ describe('trials that count', () => {
       setupTrials: [tried({ profile: OWN, heelRose: { left: true, right: false } })],
       schools: { own: [own], usual: 'balanced' },
     });
-    const question = finderQuestion(dossier, [])!;
+    const question = finderQuestion(dossier, [], HOUSE_RULES)!;
     const ask = loopQuestion(
       dossier,
       question,
       methodOf(dossier),
       '2026-01-05',
-      settledSetup(dossier, []),
+      settledSetup(dossier, [], HOUSE_RULES),
     );
     expect(ask.tried[0]?.profile).toMatchObject({ name: 'Hut way', bufferDeg: 6 });
     expect(ask.today).toEqual({ count: 1, hurt: false });
@@ -187,15 +194,20 @@ describe('trials that count', () => {
     // One trial saw the knees: now there is a chance of going clean as well.
     expect(answer.now!.clean).toBeLessThan(answer.now!.chance);
     // What the screen forbids is not tried: no load, whatever the setup in use has.
-    const unloaded = finderQuestion(dossier, [{ kind: 'noLoad' }])!;
+    const unloaded = finderQuestion(dossier, [{ kind: 'noLoad' }], HOUSE_RULES)!;
     expect(unloaded.safety).toEqual([{ kind: 'noLoad' }]);
-    expect(settledSetup(dossier, [{ kind: 'noLoad' }])?.setup.loadKg).toBe(0);
+    expect(settledSetup(dossier, [{ kind: 'noLoad' }], HOUSE_RULES)?.setup.loadKg).toBe(0);
     // Tried with a goblet while the bar is in use: both stay to choose from.
     const bar = client({ setupTrials: [tried()] });
     bar.setup!.setup = { ...setup, hold: 'lowBar' };
-    expect(finderQuestion(bar, [])?.holds).toEqual(['lowBar', 'highBar', 'front', 'goblet']);
+    expect(finderQuestion(bar, [], HOUSE_RULES)?.holds).toEqual([
+      'lowBar',
+      'highBar',
+      'front',
+      'goblet',
+    ]);
     bar.setup!.setup = { ...setup, hold: 'bodyweight', loadKg: 0 };
-    expect(finderQuestion(bar, [])?.holds).toContain('goblet');
+    expect(finderQuestion(bar, [], HOUSE_RULES)?.holds).toContain('goblet');
     // On another day the same trial counts, but not for the day.
     expect(loopQuestion(dossier, question, BALANCED, '2026-01-06', null).today.count).toBe(0);
   });
@@ -274,7 +286,7 @@ describe('locked setups', () => {
       tried({ heelRose: { left: true, right: false }, takenAt: '2026-01-05T10:05:00.000Z' }),
     ],
   });
-  const question = finderQuestion(dossier, [])!;
+  const question = finderQuestion(dossier, [], HOUSE_RULES)!;
   const answer = answerLoop(loopQuestion(dossier, question, BALANCED, '2026-01-05', null));
   const by = {
     day: '2026-01-05',
@@ -314,7 +326,7 @@ describe('locked setups', () => {
     expect(versionsOf(held).map((v) => v.number)).toEqual([1, 2, 3]);
     expect(versionInForce(held)?.number).toBe(2);
     expect(versionInForce(client())).toBeNull();
-    const use = settledSetup(held, [])!;
+    const use = settledSetup(held, [], HOUSE_RULES)!;
     if (use.from === 'locked') expect(use.setup).toEqual(setup);
     else expect(use.setAside?.lock.id).toBe(lockOf(held)!.id);
     const asked = lockedCase(held, lockOf(held)!, [{ kind: 'noLoad' }]);
@@ -417,7 +429,7 @@ describe('the map', () => {
 
   it('is answered from the record, trials included', () => {
     const dossier = client();
-    const question = finderQuestion(dossier, [])!;
+    const question = finderQuestion(dossier, [], HOUSE_RULES)!;
     const at = { support: setup.support, hold: setup.hold, loadKg: 20, targetDepthDeg: 6 };
     const ask = { question, profile: BALANCED, tried: [], at };
     const before = answerMap(ask);
@@ -474,7 +486,7 @@ describe('kit, sides and the bench', () => {
       side: 'right',
       because: 'rotation',
     });
-    expect(finderQuestion(dossier, [])?.turnFurther).toEqual({
+    expect(finderQuestion(dossier, [], HOUSE_RULES)?.turnFurther).toEqual({
       side: 'right',
       mostDeg: 5,
       because: 'rotation',

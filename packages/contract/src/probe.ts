@@ -86,7 +86,21 @@ const share = z
 const pull = ['strong', 'some', 'weak', 'none'] as const;
 const severity = z.enum(['slight', 'clear'], { error: 'must be slight or clear.' });
 
-/** One entry of the tables of causes and tests, changed by a practice; `to` null puts the house default back. */
+/** Within what each spread may be set: degrees for angles, mm for the tape, shares of themselves for lengths and balance. */
+const SPREAD_LIMITS = {
+  ankleDeg: [0.2, 8],
+  carriedOverDeg: [0, 8],
+  foldDeg: [0.5, 20],
+  thigh: [0.001, 0.2],
+  trunk: [0.001, 0.2],
+  shank: [0.001, 0.2],
+  thighTrunk: [-0.95, 0],
+  tapeMm: [1, 50],
+  balance: [0.001, 0.2],
+} as const;
+const SPREAD_NAMES = Object.keys(SPREAD_LIMITS) as (keyof typeof SPREAD_LIMITS)[];
+
+/** One entry of the tables of causes and tests, or of the numbers behind every chance, changed by a practice; `to` null puts the house default back. */
 export const tableChangeSchema = z.discriminatedUnion(
   'kind',
   [
@@ -132,6 +146,30 @@ export const tableChangeSchema = z.discriminatedUnion(
         .number({ error: 'must be a number.' })
         .min(0.5, { error: 'must be from 0.5 to 0.999.' })
         .max(0.999, { error: 'must be from 0.5 to 0.999.' })
+        .nullable(),
+    }),
+    z
+      .strictObject({
+        kind: z.literal('spread'),
+        spread: z.enum(SPREAD_NAMES, { error: `must be one of ${SPREAD_NAMES.join(', ')}.` }),
+        to: z.number({ error: 'must be a number.' }).nullable(),
+      })
+      .superRefine(({ spread, to }, check) => {
+        const [least, most] = SPREAD_LIMITS[spread];
+        if (to !== null && (to < least || to > most))
+          check.addIssue({
+            code: 'custom',
+            path: ['to'],
+            message: `must be from ${least} to ${most}.`,
+          });
+      }),
+    z.strictObject({
+      kind: z.literal('chance'),
+      chance: z.enum(['try', 'least', 'lock'], { error: 'must be try, least or lock.' }),
+      to: z
+        .number({ error: 'must be a number.' })
+        .min(0.05, { error: 'must be from 0.05 to 0.95.' })
+        .max(0.95, { error: 'must be from 0.05 to 0.95.' })
         .nullable(),
     }),
   ],

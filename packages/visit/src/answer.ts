@@ -1,11 +1,14 @@
 import type { Dossier, Stage, TableChangeRow } from '@zither/contract';
 import {
   beliefAfter,
+  rulesWith,
   solve,
   tellMore,
   type ChoiceOptions,
   type LikelyCause,
   type Need,
+  type RuleChange,
+  type SetupRules,
   type SafetyLimit,
   type Solution,
   type Telling,
@@ -73,20 +76,21 @@ export function answerOf(
   const limits = limitsOf(safety);
   const held = isHeld(safety);
   const opinion = opinionOn({ dossier, on, tables, missingKit });
-  const basis = held ? null : setupBasis(dossier, limits);
+  const rules = rulesOn(tables);
+  const basis = held ? null : setupBasis(dossier, limits, rules);
   const loop =
     basis &&
     answerLoop(
-      loopQuestion(dossier, basis.question, basis.method, on, settledSetup(dossier, limits)),
+      loopQuestion(dossier, basis.question, basis.method, on, settledSetup(dossier, limits, rules)),
       options,
     );
-  const use = basis && setupInUse(dossier, limits, loop?.choice ?? null);
+  const use = basis && setupInUse(dossier, limits, rules, loop?.choice ?? null);
   return {
     on,
     safety,
     limits,
     stages: stageViews(dossier, on),
-    facts: factsOf(dossier),
+    facts: factsOf(dossier, rules),
     missing: missingOf(dossier),
     window: use && windowOf(dossier, use, limits),
     opinion,
@@ -114,6 +118,14 @@ function tellings({ question, method, tried }: SetupBasis, { choice }: LoopAnswe
   const [first] = choice.proposals;
   return first ? tellMore(question, method, beliefAfter(question, tried), first) : [];
 }
+
+/** What the practice set about chances, by its changes so far; else the house's. */
+export const rulesOn = (tables: readonly TableChangeRow[]): SetupRules =>
+  rulesWith(
+    tables
+      .flatMap((t) => t.changes)
+      .filter((c): c is RuleChange => c.kind === 'spread' || c.kind === 'chance'),
+  );
 
 /** What is thought of the causes on a day. */
 export function opinionOn({ dossier, on, tables, missingKit = [] }: AnswerQuestion): Opinion {

@@ -7,11 +7,11 @@ import {
   newestReading,
   resolveBody,
   SIDES,
-  SPREADS,
   uncertaintyOf,
   type MeasureId,
   type SegmentName,
   type Side,
+  type SetupRules,
 } from '@zither/core';
 import { bodyOf, knownOf } from './derive.ts';
 
@@ -38,7 +38,7 @@ const around = (value: number, sem: number) =>
 const SEGMENTS = ['foot', 'shank', 'thigh', 'trunk', 'ankleHeight', 'hipSeparation'] as const;
 
 /** Every fact a client's answers rest on: the newest reading of each measure, ankles and fold as they enter the linkage, lengths. */
-export function factsOf(dossier: Dossier): Fact[] {
+export function factsOf(dossier: Dossier, { spreads }: Pick<SetupRules, 'spreads'>): Fact[] {
   const { client, trials } = dossier;
   const readings = MEASURE_IDS.flatMap((id): Fact[] =>
     (MEASURES[id].sided ? SIDES : [null]).flatMap((side): Fact[] => {
@@ -91,7 +91,7 @@ export function factsOf(dossier: Dossier): Fact[] {
       side: null,
       value,
       unit: 'deg',
-      interval: around(value, Math.max(fold.sem, SPREADS.foldDeg)),
+      interval: around(value, Math.max(fold.sem, spreads.foldDeg)),
       on: fold.day,
       by: [...new Set(rows.map((t) => t.instrument))],
       basis: 'measured',
@@ -99,7 +99,7 @@ export function factsOf(dossier: Dossier): Fact[] {
     });
   }
   const body = resolveBody(bodyOf(client));
-  const spread = uncertaintyOf(bodyOf(client));
+  const spread = uncertaintyOf(bodyOf(client), {}, spreads);
   const lengths = SEGMENTS.map((id): Fact => {
     const value = body.lengthsMm[id];
     const sd = id === 'thigh' || id === 'trunk' || id === 'shank' ? spread[id] * value : 0;

@@ -7,6 +7,7 @@ import {
   type KitPiece,
   type SafetyLimit,
   type SetupQuestion,
+  type SetupRules,
 } from '@zither/core';
 import { bodyOf, clientCase, knownOf, methodOf, startingSetup } from './derive.ts';
 import { sidesOf } from './sides.ts';
@@ -32,6 +33,7 @@ export function kitOf({ client }: Pick<Dossier, 'client'>): KitPiece[] {
 export function finderQuestion(
   dossier: Dossier,
   safety: readonly SafetyLimit[],
+  rules: SetupRules,
 ): SetupQuestion | null {
   const { client, setup } = dossier;
   const known = knownOf(dossier);
@@ -57,10 +59,15 @@ export function finderQuestion(
     ],
     loadKg,
     kit: kitOf(dossier),
-    uncertainty: uncertaintyOf(body, {
-      ankleSemDeg: { left: left.sem, right: right.sem },
-      foldSemDeg: known.fold?.sem,
-    }),
+    uncertainty: uncertaintyOf(
+      body,
+      {
+        ankleSemDeg: { left: left.sem, right: right.sem },
+        foldSemDeg: known.fold?.sem,
+      },
+      rules.spreads,
+    ),
+    rules,
     turnFurther: sides && turnFurtherBy(sides),
     safety,
   };

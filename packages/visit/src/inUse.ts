@@ -1,8 +1,8 @@
 import type { ClientSetupValues, Dossier, Lock } from '@zither/contract';
 import {
   beliefAfter,
-  CHANCE,
   chanceIn,
+  chancesOf,
   cleanChance,
   isSame,
   type Case,
@@ -11,6 +11,7 @@ import {
   type SafetyLimit,
   type SetupChoice,
   type SetupQuestion,
+  type SetupRules,
   type Support,
 } from '@zither/core';
 import { caseWith, knownOf, lockOf, methodById, methodOf, startingSetup } from './derive.ts';
@@ -26,6 +27,8 @@ export type SetAside = 'limit' | 'kit' | 'chance';
 /** A setup under the limits of the day, with its chances. */
 export interface Assessed extends Placed, Chances {
   method: MethodProfile;
+  /** Likely enough to try. */
+  isLikely: boolean;
   /** A trial that counts was of this very setup. */
   isTried: boolean;
 }
@@ -91,8 +94,12 @@ export interface SetupBasis {
   tried: ReturnType<typeof triedFrom>[];
 }
 
-export function setupBasis(dossier: Dossier, limits: readonly SafetyLimit[]): SetupBasis | null {
-  const question = finderQuestion(dossier, limits);
+export function setupBasis(
+  dossier: Dossier,
+  limits: readonly SafetyLimit[],
+  rules: SetupRules,
+): SetupBasis | null {
+  const question = finderQuestion(dossier, limits, rules);
   return (
     question && {
       question,
@@ -120,6 +127,7 @@ function assessorOf(
       method,
       chance,
       clean: cleanChance(placed.setup, chance, tried),
+      isLikely: chance >= chancesOf(question).try,
       isTried: tried.some((t) => isSame(t, placed)),
     };
   };
@@ -129,16 +137,21 @@ function assessorOf(
 export function assessSetup(
   dossier: Dossier,
   limits: readonly SafetyLimit[],
+  rules: SetupRules,
   at: Placed,
   method: MethodProfile,
 ): Assessed | null {
-  const basis = setupBasis(dossier, limits);
+  const basis = setupBasis(dossier, limits, rules);
   return basis && assessorOf(dossier, limits, basis)(at, method);
 }
 
 /** The setup in use as far as somebody locked or chose one; null where only the search's proposal would be used. */
-export function settledSetup(dossier: Dossier, limits: readonly SafetyLimit[]): SetupUse | null {
-  const use = setupInUse(dossier, limits, null);
+export function settledSetup(
+  dossier: Dossier,
+  limits: readonly SafetyLimit[],
+  rules: SetupRules,
+): SetupUse | null {
+  const use = setupInUse(dossier, limits, rules, null);
   return use?.from === 'habit' ? null : use;
 }
 
@@ -152,9 +165,10 @@ export function settledSetup(dossier: Dossier, limits: readonly SafetyLimit[]): 
 export function setupInUse(
   dossier: Dossier,
   limits: readonly SafetyLimit[],
+  rules: SetupRules,
   choice: SetupChoice | null,
 ): SetupUse | null {
-  const basis = setupBasis(dossier, limits);
+  const basis = setupBasis(dossier, limits, rules);
   if (!basis) return null;
   const { method } = basis;
   const assess = assessorOf(dossier, limits, basis);
@@ -174,7 +188,7 @@ export function setupInUse(
       ? 'limit'
       : !isAtHand(dossier, lock.setup.support)
         ? 'kit'
-        : locked.chance < CHANCE.try
+        : !locked.isLikely
           ? 'chance'
           : null;
     if (because === null) return locked;

@@ -1,7 +1,6 @@
 import type { Decision, Dossier, PrescriptionValues } from '@zither/contract';
 import {
   CAUSES,
-  CHANCE,
   CUES,
   DRILLS,
   lowerSide,
@@ -97,7 +96,7 @@ export function planFor(
       }),
     }),
     use,
-    isLikelierProposed: use.chance < CHANCE.try && choice?.kind === 'tryFirst',
+    isLikelierProposed: !use.isLikely && choice?.kind === 'tryFirst',
     habit: {
       stanceWidthMm: known.stanceWidthMm ?? use.setup.stanceWidthMm,
       toeOutDeg: left !== null && right !== null ? (left + right) / 2 : use.setup.toeOutDeg.left,

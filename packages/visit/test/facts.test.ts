@@ -1,4 +1,4 @@
-import { BALANCED, DRILLS } from '@zither/core';
+import { HOUSE_RULES, BALANCED, DRILLS } from '@zither/core';
 import { clientSetupValuesSchema, prescriptionValuesSchema, type Dossier } from '@zither/contract';
 import {
   answerOf,
@@ -121,7 +121,7 @@ describe('from trials to a question', () => {
     if (found.kind !== 'ready') throw new Error('needs ankle');
     expect(found.question.limits.hipFold?.atZeroAbductionDeg).toBeCloseTo(96, 0);
     expect(found.question.limits.hipFold?.perAbductionDeg).toBeGreaterThan(0.8);
-    expect(finderQuestion(dossierOf([...five(), ...fold]), [])?.hipFold).toEqual(
+    expect(finderQuestion(dossierOf([...five(), ...fold]), [], HOUSE_RULES)?.hipFold).toEqual(
       found.question.limits.hipFold,
     );
   });
@@ -146,14 +146,16 @@ describe('from trials to a question', () => {
       { kind: 'block', as: 'shoe', riseMm: 33 },
     ] as const;
     const heelsOf = (given: typeof dossier) =>
-      (finderQuestion(given, [])?.kit ?? []).flatMap((k) => (k.kind === 'block' ? [k.riseMm] : []));
+      (finderQuestion(given, [], HOUSE_RULES)?.kit ?? []).flatMap((k) =>
+        k.kind === 'block' ? [k.riseMm] : [],
+      );
     expect(heelsOf(dossier).length).toBeGreaterThan(4);
     const withKit = { ...dossier, client: { ...dossier.client, kit: [...kit] } };
     expect(heelsOf(withKit)).toEqual([12, 33]);
   });
 
   it('each fact says value, interval, day, instrument and rows; what was not measured says so', () => {
-    const facts = factsOf(dossierOf(five()));
+    const facts = factsOf(dossierOf(five()), HOUSE_RULES);
     const left = facts.find((f) => f.id === 'dorsiflexion' && f.side === 'left')!;
     expect(left).toMatchObject({
       unit: 'deg',
@@ -319,15 +321,20 @@ describe('the setup in use', () => {
 
   it('leaves a lock aside that breaks a limit, whose kit is gone, or that is no longer likely, and says why', () => {
     const dossier = dossierOf(able, { setup: chosen(0), locks: [lockOn(25)] });
-    const noLoad = setupInUse(dossier, [{ kind: 'noLoad' }], null)!;
+    const noLoad = setupInUse(dossier, [{ kind: 'noLoad' }], HOUSE_RULES, null)!;
     expect(noLoad.setAside?.because).toBe('limit');
     expect(noLoad.setup.loadKg).toBe(0);
     const bare = { ...dossier, client: { ...dossier.client, kit: [] as typeof kit } };
     const kit: Dossier['client']['kit'] = [{ kind: 'block', as: 'plate', riseMm: 10 }];
-    expect(setupInUse(bare, [], null)!.from).toBe('locked');
-    const without = setupInUse({ ...bare, client: { ...bare.client, kit } }, [], null)!;
+    expect(setupInUse(bare, [], HOUSE_RULES, null)!.from).toBe('locked');
+    const without = setupInUse(
+      { ...bare, client: { ...bare.client, kit } },
+      [],
+      HOUSE_RULES,
+      null,
+    )!;
     expect([without.from, without.setAside?.because]).toEqual(['chosen', 'kit']);
     const stiff = dossierOf(five({ wall: [-40, -40] }), { locks: [lockOn(0)] });
-    expect(setupInUse(stiff, [], null)!.setAside?.because).toBe('chance');
+    expect(setupInUse(stiff, [], HOUSE_RULES, null)!.setAside?.because).toBe('chance');
   });
 });

@@ -1,4 +1,4 @@
-import { profileOf } from '@zither/core';
+import { HOUSE_RULES, profileOf } from '@zither/core';
 import {
   clientCase,
   methodOf,
@@ -15,7 +15,7 @@ const stiff = dossierOf(five({ wall: [40, 60] }));
 
 describe('what each school would prescribe', () => {
   it('is asked from the newest readings, the habit, the kit and the screen', () => {
-    const question = finderQuestion(stiff, [{ kind: 'noLoad' }])!;
+    const question = finderQuestion(stiff, [{ kind: 'noLoad' }], HOUSE_RULES)!;
     expect(question.habit).toEqual({ stanceWidthMm: 420, toeOutDeg: { left: 14, right: 12 } });
     expect(question.dorsiflexionDeg.left).toBeLessThan(question.dorsiflexionDeg.right);
     expect(question.holds).toEqual(['bodyweight', 'armsForward', 'counterbalance']);
@@ -32,15 +32,15 @@ describe('what each school would prescribe', () => {
         ],
       },
     };
-    expect(finderQuestion(own, [])?.kit).toEqual([
+    expect(finderQuestion(own, [], HOUSE_RULES)?.kit).toEqual([
       { kind: 'ramp', angleDeg: 8, pair: false },
       { kind: 'box', heightMm: 400 },
     ]);
-    expect(finderQuestion(dossierOf([]), [])).toBeNull();
+    expect(finderQuestion(dossierOf([]), [], HOUSE_RULES)).toBeNull();
   });
 
   it('the shut-window client is solved by two schools in their own ways, and the difference is said', () => {
-    const question = finderQuestion(stiff, [])!;
+    const question = finderQuestion(stiff, [], HOUSE_RULES)!;
     const [balanced, open] = ['balanced', 'openHip'].map((id) => {
       const profile = profileOf(id)!;
       return { profile, ...askMethod({ question, profile, tried: [] }) };
@@ -62,7 +62,7 @@ describe('what each school would prescribe', () => {
     const veryStiff = dossierOf(five({ wall: [-40, -30] }));
     const method = profileOf('straightFoot')!;
     const choice = askMethod({
-      question: finderQuestion(veryStiff, [])!,
+      question: finderQuestion(veryStiff, [], HOUSE_RULES)!,
       profile: method,
       tried: [],
     });
@@ -92,7 +92,7 @@ describe('what each school would prescribe', () => {
   });
 
   it('a setup taken from a school is judged by that school from then on', () => {
-    const able = finderQuestion(dossierOf(five({ wall: [100, 100] })), [])!;
+    const able = finderQuestion(dossierOf(five({ wall: [100, 100] })), [], HOUSE_RULES)!;
     const [best] = askMethod({
       question: able,
       profile: profileOf('shinsUpright')!,

@@ -1,4 +1,4 @@
-import { reaches, spareOf, type Window } from '@zither/core';
+import { HOUSE_RULES, reaches, spareOf, type Window } from '@zither/core';
 import { assessSetup, methodOf, setupHistory, setupInUse } from '@zither/visit';
 import { sayEvent } from '@zither/words/history';
 import { sayLooked, sayUseHere } from '@zither/words/setup';
@@ -52,12 +52,13 @@ describe('a setup that is looked at before it is used', () => {
   const dossier = dossierOf(five({ wall: [60, 70] }), { setup: chosen });
 
   it('is assessed by the same belief as the one in use', () => {
-    const use = setupInUse(dossier, [], null)!;
-    const same = assessSetup(dossier, [], use, methodOf(dossier))!;
+    const use = setupInUse(dossier, [], HOUSE_RULES, null)!;
+    const same = assessSetup(dossier, [], HOUSE_RULES, use, methodOf(dossier))!;
     expect(same.chance).toBe(use.chance);
     const lifted = assessSetup(
       dossier,
       [],
+      HOUSE_RULES,
       {
         setup: { ...setup, support: { kind: 'block', riseMm: 30 } },
         targetDepthDeg: 6,
@@ -77,6 +78,7 @@ describe('a setup that is looked at before it is used', () => {
     const at = assessSetup(
       dossier,
       [{ kind: 'noLoad' }, { kind: 'depthCap', thighDepthDeg: 0 }],
+      HOUSE_RULES,
       loaded,
       methodOf(dossier),
     )!;
@@ -86,7 +88,7 @@ describe('a setup that is looked at before it is used', () => {
 
   it('needs both ankles', () => {
     expect(
-      assessSetup(dossierOf([]), [], { setup, targetDepthDeg: 6 }, methodOf(dossier)),
+      assessSetup(dossierOf([]), [], HOUSE_RULES, { setup, targetDepthDeg: 6 }, methodOf(dossier)),
     ).toBeNull();
   });
 });

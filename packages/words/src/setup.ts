@@ -1,5 +1,5 @@
 import {
-  CHANCE,
+  chancesOf,
   depthAsked,
   footingOf,
   resolveBody,
@@ -68,7 +68,7 @@ export const sayUse = (use: SetupUse): string => `${SOURCE_NAMES[use.from]}: ${s
 
 /** How likely the setup in use works, and why it is this one; for a place that names it already. */
 export const sayUseHere = (use: SetupUse): string =>
-  `${capital(sayHowLikely(use))}${use.from === 'proposed' ? ` ${sayFirst(use.chance)}` : ''}`;
+  `${capital(sayHowLikely(use))}${use.from === 'proposed' ? ` ${sayFirst(use.isLikely)}` : ''}`;
 
 function sayHowLikely(use: SetupUse): string {
   const aside = use.setAside
@@ -91,13 +91,16 @@ export function sayLooked(at: Assessed, use: SetupUse | null): string {
 
 const inUseName = (from: SetupSource): string => `the ${SOURCE_NAMES[from].toLowerCase()}`;
 
-const sayFirst = (chance: number): string =>
-  chance >= CHANCE.try
+const sayFirst = (isLikely: boolean): string =>
+  isLikely
     ? 'The smallest change that should work.'
     : 'The likeliest there is; it is not likely enough to count on.';
 
-const KIND_WORDS: Record<SetupKind, (s: FoundSetup, profile: MethodProfile) => string> = {
-  first: ({ chance }) => sayFirst(chance),
+const KIND_WORDS: Record<
+  SetupKind,
+  (s: FoundSetup, profile: MethodProfile, question: SetupQuestion) => string
+> = {
+  first: ({ chance }, _profile, question) => sayFirst(chance >= chancesOf(question).try),
   nearHabit: () => 'Nearest to the unprompted stance.',
   noHeel: () => 'The best with nothing under the heels.',
   mostUpright: ({ bottom }) => `The least trunk lean: ${whole(Math.max(0, bottom.trunkDeg))}°.`,
@@ -113,7 +116,7 @@ export function sayProposal(
   profile: MethodProfile,
 ): string[] {
   return [
-    ...proposal.kinds.map((kind) => KIND_WORDS[kind](proposal, profile)),
+    ...proposal.kinds.map((kind) => KIND_WORDS[kind](proposal, profile, question)),
     ...sayRoom(proposal, question, profile),
   ];
 }

@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { ChanceMap, SafetyLimit, SetupChoice } from '@zither/core';
 import type { Answer, AnswerQuestion, MapQuestion, MethodQuestion, SetupUse } from '@zither/visit';
-import { settledSetup } from '@zither/visit';
+import { rulesOn, settledSetup } from '@zither/visit';
 
 /** What the worker of Set is asked, and what it answers. */
 export type SetAsked = { id: number } & (
@@ -118,7 +118,10 @@ export function useInUse(
   ask: AnswerQuestion | null,
   limits: readonly SafetyLimit[],
 ): SetupUse | null {
-  const settled = useMemo(() => ask && settledSetup(ask.dossier, limits), [ask, limits]);
+  const settled = useMemo(
+    () => ask && settledSetup(ask.dossier, limits, rulesOn(ask.tables)),
+    [ask, limits],
+  );
   const { answer } = useAnswer(settled ? null : ask);
   return settled ?? answer?.use ?? null;
 }

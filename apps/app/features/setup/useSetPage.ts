@@ -8,6 +8,7 @@ import {
   lockOf,
   methodById,
   methodOf,
+  rulesOn,
   safetyOf,
   settledSetup,
   setupBasis,
@@ -68,8 +69,9 @@ export function useSetPage(dossier: Dossier): SetPage {
   const safety = useMemo(() => safetyOf(dossier, day), [dossier, day]);
   const limits = useMemo(() => limitsOf(safety), [safety]);
   const method = useMemo(() => methodOf(dossier), [dossier]);
-  const basis = useMemo(() => setupBasis(dossier, limits), [dossier, limits]);
-  const settled = useMemo(() => settledSetup(dossier, limits), [dossier, limits]);
+  const rules = useMemo(() => rulesOn(tables), [tables]);
+  const basis = useMemo(() => setupBasis(dossier, limits, rules), [dossier, limits, rules]);
+  const settled = useMemo(() => settledSetup(dossier, limits, rules), [dossier, limits, rules]);
   const ask = useMemo(
     () =>
       isHeld(safety) || !basis ? null : { dossier, on: day, tables, withTellings: true as const },
@@ -79,8 +81,8 @@ export function useSetPage(dossier: Dossier): SetPage {
   const use = settled ?? answer?.use ?? null;
   const at = useAppSelector((s) => s.looking[clientId] ?? null);
   const picked = useMemo(
-    () => at && assessSetup(dossier, limits, at, methodById(dossier.schools, at.profile)),
-    [dossier, limits, at],
+    () => at && assessSetup(dossier, limits, rules, at, methodById(dossier.schools, at.profile)),
+    [dossier, limits, rules, at],
   );
   const isOther = picked !== null && !(use && isSame(picked, use));
   const look = useCallback(

@@ -1,13 +1,14 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import { houseValueOf } from '@zither/core';
+import { scaleOf } from '@zither/words/rules';
 import { Button, Input } from '../../ui/elements.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Stepper } from '../../ui/Stepper.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { sayValue, type Entry, type EntryValue } from './entries.ts';
+import { isRule, sayValue, type Entry, type EntryValue } from './entries.ts';
 
 const REASONS = ['We see it otherwise here.', 'Agreed in the team.', 'Trying it out.'] as const;
 
@@ -131,6 +132,22 @@ function ValueEditor({
         options={options.map((o) => ({ value: o, label: o }))}
         value={value}
         onChange={(v) => onChange(v as EntryValue)}
+      />
+    );
+  }
+  if (isRule(change)) {
+    const { unit, times, step, digits, least, most } = scaleOf(change);
+    const shown = Number((times * value).toFixed(digits));
+    return (
+      <Stepper
+        label={label}
+        unit={unit}
+        value={shown}
+        step={step}
+        digits={digits}
+        possible={{ least, most }}
+        startAt={shown}
+        onChange={(v) => onChange(Number((v / times).toFixed(4)))}
       />
     );
   }

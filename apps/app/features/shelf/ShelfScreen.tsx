@@ -29,6 +29,7 @@ const TABLES: readonly { value: Shown; label: string }[] = [
   { value: 'findings', label: 'Findings' },
   { value: 'tests', label: 'Tests' },
   { value: 'weights', label: 'Weights' },
+  { value: 'chances', label: 'Chances' },
 ];
 
 /** The practice's own tables of causes, findings and tests: every entry with its reason, changed with one, and never without a history. */
@@ -60,7 +61,7 @@ export function ShelfScreen() {
         // A form begins at its top, wherever the list was scrolled to.
         key={parts.isEditing ? 'form' : 'list'}
         title="Shelf"
-        who="Methods, causes, findings and short tests"
+        who="Methods, causes, findings, short tests and chances"
         {...(isWide
           ? {
               panes: [
@@ -81,8 +82,9 @@ export function ShelfScreen() {
   const top = (
     <Part>
       <Say soft>
-        What Probe weighs findings with. All of it is a house default from common practice, not a
-        clinical likelihood; what you change holds for your whole practice.
+        {table === 'chances'
+          ? 'What every chance of a setup is worked out from. House defaults; what you change applies to your whole practice.'
+          : 'What Probe weighs findings with. All of it is a house default from common practice, not a clinical likelihood; what you change applies to your whole practice.'}
       </Say>
       {isUnknown && (
         <Notice tone="now">
@@ -149,7 +151,7 @@ export function ShelfScreen() {
   return (
     <Screen
       title="Shelf"
-      who="Methods, causes, findings and short tests"
+      who="Methods, causes, findings, short tests and chances"
       {...(isWide
         ? {
             panes: [

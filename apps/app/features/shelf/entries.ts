@@ -6,13 +6,16 @@ import {
   entryOf,
   houseValueOf,
   LINKS,
+  SPREADS,
   sayFinding,
   STRENGTH,
   TEST_IDS,
   TESTS,
   type FindingId,
+  type RuleChange,
   type TableChange,
 } from '@zither/core';
+import { CHANCE_WORDS, ruleName, sayRule, SPREAD_WORDS } from '@zither/words/rules';
 
 /** One line of the tables that a practice may change; `to` of the change is left open. */
 export interface Entry {
@@ -31,7 +34,7 @@ export interface EntryGroup {
   entries: Entry[];
 }
 
-export type TableName = 'causes' | 'findings' | 'tests' | 'weights';
+export type TableName = 'causes' | 'findings' | 'tests' | 'weights' | 'chances';
 
 const entry = (change: TableChange, label: string, because: string): Entry => ({
   key: entryOf(change),
@@ -125,8 +128,37 @@ export function groupsOf(table: TableName): EntryGroup[] {
           ),
         },
       ];
+    case 'chances':
+      return [
+        {
+          title: 'How far off things may be',
+          note: 'one standard deviation each; behind every chance of a setup',
+          entries: (Object.keys(SPREADS) as (keyof typeof SPREADS)[]).map((spread) =>
+            entry(
+              { kind: 'spread', spread, to: null },
+              SPREAD_WORDS[spread].name,
+              SPREAD_WORDS[spread].because,
+            ),
+          ),
+        },
+        {
+          title: 'How likely is likely enough',
+          note: 'to try, to propose, to lock',
+          entries: (['try', 'least', 'lock'] as const).map((chance) =>
+            entry(
+              { kind: 'chance', chance, to: null },
+              CHANCE_WORDS[chance].name,
+              CHANCE_WORDS[chance].because,
+            ),
+          ),
+        },
+      ];
   }
 }
+
+/** Whether a change is of one of the numbers behind every chance. */
+export const isRule = (change: TableChange): change is RuleChange =>
+  change.kind === 'spread' || change.kind === 'chance';
 
 export type EntryValue = ReturnType<typeof houseValueOf>;
 
@@ -142,6 +174,7 @@ export function valueOf({ key, change }: Entry, history: readonly TableChangeRow
 /** A value of an entry in words. */
 export function sayValue(change: TableChange, value: EntryValue): string {
   if (typeof value === 'string') return value;
+  if (isRule(change)) return sayRule(change, value);
   return change.kind === 'minutes' ? `${value} min` : `${Number((100 * value).toFixed(1))} %`;
 }
 
@@ -160,6 +193,9 @@ export function sayEntry(change: TableChange): string {
       return `What “${change.strength}” is worth`;
     case 'sureness':
       return `${change.by === 'eye' ? 'By eye' : 'Measured'}, ${change.severity}, how far believed`;
+    case 'spread':
+    case 'chance':
+      return ruleName(change);
   }
 }
 

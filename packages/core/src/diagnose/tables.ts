@@ -1,5 +1,7 @@
 import { CAUSE_IDS, CAUSES, type CauseId } from './causes.ts';
 import { LINKS, STRENGTH, type FindingId, type Link, type Strength } from './links.ts';
+import { CHANCE, type RuleChange } from '../setup/rules.ts';
+import { SPREADS } from '../setup/uncertainty.ts';
 import { TEST_IDS, TESTS, type ProbeTest, type TestId } from './tests.ts';
 
 /** What a test can show of a cause. */
@@ -29,7 +31,8 @@ export type TableChange =
   | { kind: 'testLink'; test: TestId; cause: CauseId; effect: Effect; to: Pull | 'none' | null }
   | { kind: 'minutes'; test: TestId; to: number | null }
   | { kind: 'strength'; strength: Strength; to: number | null }
-  | { kind: 'sureness'; by: 'measured' | 'eye'; severity: 'slight' | 'clear'; to: number | null };
+  | { kind: 'sureness'; by: 'measured' | 'eye'; severity: 'slight' | 'clear'; to: number | null }
+  | RuleChange;
 
 /** How surely a named fault is there: a camera's error is small beyond clear, an eye's is not (house defaults). */
 export const SURE = {
@@ -66,6 +69,10 @@ export function entryOf(change: TableChange): string {
       return `strength ${change.strength}`;
     case 'sureness':
       return `sureness ${change.by} ${change.severity}`;
+    case 'spread':
+      return `spread ${change.spread}`;
+    case 'chance':
+      return `chance ${change.chance}`;
   }
 }
 
@@ -87,6 +94,10 @@ export function houseValueOf(change: TableChange): number | Strength | 'none' {
       return STRENGTH[change.strength];
     case 'sureness':
       return SURE[change.by][change.severity];
+    case 'spread':
+      return SPREADS[change.spread];
+    case 'chance':
+      return CHANCE[change.chance];
   }
 }
 

@@ -5,6 +5,7 @@ import type { Belief } from './belief.ts';
 import { neededChanges, type NeededChange } from './needed.ts';
 import type { MethodProfile } from './profiles.ts';
 import {
+  chancesOf,
   depthAsked,
   habitSteps,
   SEARCH_STEP,
@@ -13,12 +14,6 @@ import {
   type SetupQuestion,
 } from './question.ts';
 import { exactly, isUneven, placed, searchSetups, type FoundSetup, type Placed } from './search.ts';
-
-/**
- * The three numbers by which setups are chosen (house defaults): likely enough to try; the least at which the likeliest is proposed all the
- * same; believed enough to lock, once a trial of it went clean.
- */
-export const CHANCE = { try: 0.6, least: 0.3, lock: 0.85 } as const;
 
 /** Why a setup is among the few that are shown: each a preference over the same search. */
 export type SetupKind = 'first' | 'nearHabit' | 'noHeel' | 'mostUpright' | 'deepest' | 'uneven';
@@ -114,7 +109,7 @@ function lowestHeel(
     .sort((a, b) => rise(a) - rise(b));
   for (const s of lower) {
     const sure = exact(s);
-    if (sure.chance >= CHANCE.try) return sure;
+    if (sure.chance >= chancesOf(question).try) return sure;
   }
   return found;
 }
@@ -171,6 +166,7 @@ export function choiceOf(
     .filter((s) => !experience.isOut(s))
     .map((s) => ({ ...s, price: s.price + experience.dislike(s.setup) }));
   const asked = depthAsked(question, profile);
+  const least = chancesOf(question);
   const alike = all.filter((s) => !isUneven(s));
   const atDepth = alike.filter((s) => s.targetDepthDeg >= asked - 1e-9);
   const known = new Map<FoundSetup, FoundSetup>();
@@ -182,15 +178,15 @@ export function choiceOf(
   const likeliest = (list: readonly FoundSetup[]) =>
     [...list].sort((a, b) => Math.round(1e6 * (b.chance - a.chance)) || byPrice(a, b))[0];
   const mostAtDepth = Math.max(0, ...atDepth.map((s) => s.chance));
-  const first = firstLikely(alike, CHANCE.try, exact, byPrice);
+  const first = firstLikely(alike, least.try, exact, byPrice);
   // A depth given up to be likely still leaves the question what the whole depth would take.
   const isShort = !first || first.targetDepthDeg < asked - 1e-9;
-  const needed = isShort && isWhole ? neededChanges(question, profile, belief, CHANCE.try) : null;
+  const needed = isShort && isWhole ? neededChanges(question, profile, belief, least.try) : null;
   const searchedCount = searched.length;
   if (!first) {
     const best = likeliest(alike);
     const sure = best && exact(best);
-    return sure && sure.chance >= CHANCE.least
+    return sure && sure.chance >= least.least
       ? {
           kind: 'likeliest',
           proposals: [{ ...sure, kinds: ['first'] }],
@@ -234,7 +230,7 @@ function withAlternatives(
     else if (!near.kinds.includes(kind)) near.kinds.push(kind);
   };
   const likely = (list: readonly FoundSetup[], order: (a: FoundSetup, b: FoundSetup) => number) =>
-    firstLikely(list, CHANCE.try, exact, order);
+    firstLikely(list, chancesOf(question).try, exact, order);
   add(
     'nearHabit',
     likely(
@@ -283,7 +279,10 @@ function unevenOf(
   const other = turnFurther.side === 'left' ? 'right' : 'left';
   const gain = turnFurther.because === 'ankle' ? UNEVEN_GAIN : 0;
   const list = all
-    .filter((s) => isUneven(s) && s.targetDepthDeg === targetDepthDeg && s.chance >= CHANCE.try)
+    .filter(
+      (s) =>
+        isUneven(s) && s.targetDepthDeg === targetDepthDeg && s.chance >= chancesOf(question).try,
+    )
     .sort(byPrice);
   for (const s of list) {
     const toe = s.setup.toeOutDeg[other];

@@ -6,6 +6,16 @@ export {
   type MethodProfile,
   type Preferences,
 } from './profiles.ts';
+export { chancesOf } from './question.ts';
+export {
+  CHANCE,
+  HOUSE_RULES,
+  rulesWith,
+  SPREAD_RANGES,
+  type ChanceRules,
+  type RuleChange,
+  type SetupRules,
+} from './rules.ts';
 export { SPREADS, uncertaintyOf, type SpreadDefaults, type Uncertainty } from './uncertainty.ts';
 export { depthsTo, reachesWith, reachTables, type Reach } from './reach.ts';
 export {
@@ -45,7 +55,6 @@ export {
   type SearchOptions,
 } from './search.ts';
 export {
-  CHANCE,
   chooseSetup,
   type ChoiceOptions,
   isTrulyOther,

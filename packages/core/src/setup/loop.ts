@@ -9,7 +9,6 @@ import {
   type TrialSeen,
 } from './belief.ts';
 import {
-  CHANCE,
   chooseSetup,
   isTrulyOther,
   likeness,
@@ -18,7 +17,7 @@ import {
   type SetupChoice,
 } from './choice.ts';
 import type { MethodProfile } from './profiles.ts';
-import type { SetupQuestion } from './question.ts';
+import { chancesOf, type SetupQuestion } from './question.ts';
 import { placed, type FoundSetup, type Placed } from './search.ts';
 import { reachOf } from './setupReach.ts';
 
@@ -182,7 +181,7 @@ function readyToLock(
       .filter((t) => wentClean(t) && !isOut(t))
       .flatMap((t) => {
         const found = placed(question, profile, belief, t);
-        return found && found.chance >= CHANCE.lock
+        return found && found.chance >= chancesOf(question).lock
           ? [{ ...found, price: found.price + disliked(found.setup) }]
           : [];
       })

@@ -7,6 +7,7 @@ import type { SafetyLimit } from '../safety/screen.ts';
 import { NAMED_DEPTHS_DEG, type HipFoldLimit, type Limits } from '../window/limits.ts';
 import type { Case } from '../window/solve.ts';
 import type { MethodProfile } from './profiles.ts';
+import { HOUSE_RULES, type ChanceRules, type SetupRules } from './rules.ts';
 import type { Uncertainty } from './uncertainty.ts';
 
 /** Something to stand on. `pair`: one for each foot, so it can be turned with it; a board under both lies straight. */
@@ -34,10 +35,17 @@ export interface SetupQuestion {
   targetDepthDeg?: number | undefined;
   kit: readonly KitPiece[];
   uncertainty: Uncertainty;
+  /** What the practice set; absent = the house's. */
+  rules?: SetupRules | undefined;
   /** The side whose foot may be turned out further than the other's, because a measured difference says so; see `sideDifference`. */
   turnFurther?: { side: Side; mostDeg: number; because: 'ankle' | 'rotation' } | null | undefined;
   safety?: readonly SafetyLimit[] | undefined;
 }
+
+/** What applies to a question: what the practice set, else the house's. */
+export const rulesOf = ({ rules = HOUSE_RULES }: Pick<SetupQuestion, 'rules'>): SetupRules => rules;
+export const chancesOf = (question: Pick<SetupQuestion, 'rules'>): ChanceRules =>
+  rulesOf(question).chance;
 
 /** Steps of the search: stance to the 20 mm, toes to the 5°. */
 export const SEARCH_STEP = { stanceMm: 20, toeOutDeg: 5 } as const;

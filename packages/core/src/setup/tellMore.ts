@@ -1,12 +1,10 @@
 import { normalQuantile } from '../chance/normal.ts';
 import { resolveBody } from '../body/resolveBody.ts';
 import { getsDownFor, seenLikelihood, weighedBy, type Belief, type TrialSeen } from './belief.ts';
-import { CHANCE } from './choice.ts';
 import type { MethodProfile } from './profiles.ts';
-import type { SetupQuestion } from './question.ts';
+import { chancesOf, rulesOf, type SetupQuestion } from './question.ts';
 import { isUneven, searchSetups, type FoundSetup } from './search.ts';
 import { reachOf } from './setupReach.ts';
-import { SPREADS, type SpreadDefaults } from './uncertainty.ts';
 
 /** A reading that is not taken yet, or weakly known. */
 export const READINGS = [
@@ -95,8 +93,8 @@ export function waysFor(
   profile: MethodProfile,
   belief: Belief,
   first: FoundSetup,
-  spreads: SpreadDefaults = SPREADS,
 ): Way[] | null {
+  const { spreads } = rulesOf(question);
   switch (reading) {
     case 'thigh':
     case 'trunk':
@@ -145,6 +143,7 @@ export function tellMore(
   belief: Belief,
   first: FoundSetup,
 ): Telling[] {
+  const least = chancesOf(question);
   const rivals = rivalsOf(question, profile, belief, first).map((setup) => {
     const reach = reachOf(question, profile, setup);
     const holds = belief.weight.map((_, i) => getsDownFor(belief, reach, i));
@@ -153,7 +152,7 @@ export function tellMore(
   const chanceUnder = (weight: Float64Array, holds: Float64Array) =>
     weight.reduce((sum, w, i) => sum + w * holds[i]!, 0);
   const firstUnder = (weight: Float64Array) =>
-    rivals.find((r) => chanceUnder(weight, r.holds) >= CHANCE.try) ?? null;
+    rivals.find((r) => chanceUnder(weight, r.holds) >= least.try) ?? null;
   const now = rivals.find((r) => r.setup === first);
   const before = firstUnder(belief.weight);
   if (!now) return [];
@@ -181,15 +180,16 @@ function rivalsOf(
   belief: Belief,
   first: FoundSetup,
 ): FoundSetup[] {
+  const least = chancesOf(question);
   const all = searchSetups(question, profile, belief).filter(
-    (s) => !isUneven(s) && s.chance >= CHANCE.least,
+    (s) => !isUneven(s) && s.chance >= least.least,
   );
   const cheaper = all
     .filter((s) => s.price < first.price - 1e-6)
     .sort((a, b) => b.chance - a.chance)
     .slice(0, RIVALS);
   const dearer = all
-    .filter((s) => s.price > first.price + 1e-6 && s.chance >= CHANCE.try)
+    .filter((s) => s.price > first.price + 1e-6 && s.chance >= least.try)
     .sort((a, b) => a.price - b.price)
     .slice(0, RIVALS);
   return [...cheaper.sort((a, b) => a.price - b.price), first, ...dearer];
