@@ -1,3 +1,4 @@
+export * from './row.ts';
 export * from './scalars.ts';
 export * from './linkage.ts';
 export * from './caseFile.ts';

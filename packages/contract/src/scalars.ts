@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { LONG_AGO } from './row.ts';
 
 /** A number within a range, refused in a sentence that names the range and the unit. */
 export const measured = (least: number, most: number, unit: string) =>
@@ -21,28 +22,8 @@ export const daySchema = z.iso.date({ error: 'must be a day written yyyy-mm-dd.'
 /** Moment, ISO 8601 in UTC. */
 export const momentSchema = z.iso.datetime({ error: 'must be a moment written in ISO 8601, UTC.' });
 
-/** When the server had not been told yet: rows kept before this was recorded. */
-export const LONG_AGO = '1970-01-01T00:00:00.000Z';
-
 /** Of every row: when it was said on the device, and by whom (initials); `updatedAt` is when it reached the server. */
 export const saidFields = {
   saidAt: momentSchema.default(LONG_AGO),
   saidBy: z.string().max(4).default(''),
 };
-
-/** What the place that keeps a row adds to what was said in it. */
-type Kept = 'id' | 'clientId' | 'version' | 'updatedAt' | 'saidAt' | 'saidBy';
-
-/** What was said in a row, ready to be said again: without what the place that keeps it added. */
-export function valuesIn<T extends { id: string }>(row: T): Omit<T, Kept> {
-  const {
-    id: _id,
-    clientId: _clientId,
-    version: _version,
-    updatedAt: _updatedAt,
-    saidAt: _saidAt,
-    saidBy: _saidBy,
-    ...values
-  } = row as T & Partial<Record<Kept, unknown>>;
-  return values as unknown as Omit<T, Kept>;
-}

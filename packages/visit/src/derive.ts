@@ -1,12 +1,5 @@
-import {
-  valuesIn,
-  type Client,
-  type ClientSetupValues,
-  type Dossier,
-  type Lock,
-  type School,
-  type Schools,
-} from '@zither/contract';
+import type { Client, ClientSetupValues, Dossier, Lock, School, Schools } from '@zither/contract';
+import { valuesIn } from '@zither/contract/row';
 import {
   ABDUCTION_MOST_DEG,
   BALANCED,

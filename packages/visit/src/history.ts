@@ -1,4 +1,5 @@
-import { LONG_AGO, type Dossier, type Lock, type SetupTrial } from '@zither/contract';
+import type { Dossier, Lock, SetupTrial } from '@zither/contract';
+import { LONG_AGO } from '@zither/contract/row';
 import type { Placed } from '@zither/core';
 import { versionsOf } from './locking.ts';
 import { countingTrials } from './trying.ts';

@@ -17,7 +17,6 @@ export * from './history.ts';
 export * from './stages.ts';
 export * from './copySchool.ts';
 export * from './wedgeAngle.ts';
-export * from './clearanceProblem.ts';
 export * from './inUse.ts';
 export * from './planning.ts';
 export * from './facts.ts';

@@ -1,14 +1,8 @@
 import fc from 'fast-check';
 import type { Dossier, Screening, ScreeningValues } from '@zither/contract';
 import { QUESTION_IDS, USUAL_LIMITS } from '@zither/core';
-import {
-  clearanceProblem,
-  emptyDossier,
-  isHeld,
-  limitsOf,
-  safetyOf,
-  screenToday,
-} from '@zither/visit';
+import { emptyDossier, isHeld, limitsOf, safetyOf, screenToday } from '@zither/visit';
+import { clearanceProblem } from '@zither/words/clearance';
 import { sayLimit } from '@zither/words/safety';
 
 const ID = '11111111-1111-4111-8111-111111111111';

@@ -10,7 +10,7 @@ import { space, TARGET_PX } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { newId, useChanges } from '../data/index.ts';
 import { today } from '../shell/today.ts';
-import { clearanceProblem } from '@zither/visit';
+import { clearanceProblem } from '@zither/words/clearance';
 import { sayLimit } from '@zither/words/safety';
 
 /** Records a clinician's word: the only thing that lifts a hold. */

@@ -126,6 +126,40 @@ export function getsDownFor(belief: Belief, reach: SetupReach, i: number): numbe
   return h.left * h.right * h.fold;
 }
 
+/** The largest of a list of guesses, and the largest size of one; kept, since trials weigh guesses anew and never move them. */
+const extents = new WeakMap<Float64Array, { most: number; size: number }>();
+function extentOf(list: Float64Array): { most: number; size: number } {
+  const kept = extents.get(list);
+  if (kept) return kept;
+  let most = -Infinity;
+  let size = 0;
+  for (const v of list) {
+    most = Math.max(most, v);
+    size = Math.max(size, Math.abs(v));
+  }
+  const extent = { most, size };
+  extents.set(list, extent);
+  return extent;
+}
+
+/** Whether not even the freest guess gets down: its share would be 0 for every one, so they need not be asked. */
+function isHopeless(belief: Belief, { left: l, right: r }: SetupReach): boolean {
+  const [thigh, trunk, shank, balance] = [
+    extentOf(belief.thigh).size,
+    extentOf(belief.trunk).size,
+    extentOf(belief.shank).size,
+    extentOf(belief.balance).size,
+  ];
+  const best = ({ neededDeg, slackDeg, pitchDeg, perUnit: p }: Reach, ankle: number) =>
+    Math.min(ankle + pitchDeg - neededDeg!, slackDeg) +
+    Math.abs(p.thigh) * thigh +
+    Math.abs(p.trunk) * trunk +
+    Math.abs(p.shank) * shank +
+    Math.abs(p.balance) * balance;
+  const least = Math.min(best(l, extentOf(belief.left).most), best(r, extentOf(belief.right).most));
+  return normalShare(least / SOFT_DEG.ankle) === 0;
+}
+
 /**
  * Chance that the client gets down in a setup: depth reached with the heels down and the fold kept. The one chance that every page shows.
  *
@@ -133,40 +167,44 @@ export function getsDownFor(belief: Belief, reach: SetupReach, i: number): numbe
  */
 export function chanceOf(belief: Belief, reach: SetupReach, most = Infinity): number {
   const { left: l, right: r } = reach;
-  if (l.neededDeg === null || r.neededDeg === null) return 0;
+  if (l.neededDeg === null || r.neededDeg === null || isHopeless(belief, reach)) return 0;
   const { left, right, fold, thigh, trunk, shank, balance, weight } = belief;
   const spareL = l.pitchDeg - l.neededDeg;
   const spareR = r.pitchDeg - r.neededDeg;
   const hasFold = (fold !== null || reach.foldCapDeg < Infinity) && l.foldNeededDeg !== null;
   const [pl, pr] = [l.perUnit, r.perUnit];
   const [fl, fr] = [l.foldPerUnit, r.foldPerUnit];
+  const isAlike = pl === pr;
   // Feet that stand alike share one table, in which the stiffer ankle needs more fold.
   const isShared = l.foldNeededDeg === r.foldNeededDeg;
-  const moved = (p: PerUnit, i: number) =>
-    p.thigh * thigh[i]! + p.trunk * trunk[i]! + p.shank * shank[i]! + p.balance * balance[i]!;
   let sum = 0;
   let all = 0;
   const half = Math.max(1, weight.length / 2);
   const count = Math.min(most, half);
+  // Asked millions of times: plain sums in the loop, no calls that could be spared.
   for (let k = 0; k < 2 * count && k < weight.length; k += 1) {
     const i = k < count ? k : half + k - count;
     const w = weight[i]!;
     all += w;
-    const movedL = moved(pl, i);
+    const [t, u, s, o] = [thigh[i]!, trunk[i]!, shank[i]!, balance[i]!];
+    const movedL = pl.thigh * t + pl.trunk * u + pl.shank * s + pl.balance * o;
     const a = normalShare((Math.min(left[i]! + spareL, l.slackDeg) - movedL) / SOFT_DEG.ankle);
     if (a === 0) continue;
-    const movedR = pl === pr ? movedL : moved(pr, i);
+    const movedR = isAlike ? movedL : pr.thigh * t + pr.trunk * u + pr.shank * s + pr.balance * o;
     const b = normalShare((Math.min(right[i]! + spareR, r.slackDeg) - movedR) / SOFT_DEG.ankle);
     if (b === 0) continue;
     let p = a * b;
     if (hasFold) {
       const own = fold === null ? Infinity : fold[i]!;
       const has = own < reach.foldCapDeg ? own : reach.foldCapDeg;
+      const foldL = fl.thigh * t + fl.trunk * u + fl.shank * s + fl.balance * o;
       const spare = isShared
-        ? has - foldNeededAt(l, Math.min(left[i]!, right[i]!) + l.pitchDeg) - moved(fl, i)
+        ? has - foldNeededAt(l, Math.min(left[i]!, right[i]!) + l.pitchDeg) - foldL
         : Math.min(
-            has - foldNeededAt(l, left[i]! + l.pitchDeg) - moved(fl, i),
-            has - foldNeededAt(r, right[i]! + r.pitchDeg) - moved(fr, i),
+            has - foldNeededAt(l, left[i]! + l.pitchDeg) - foldL,
+            has -
+              foldNeededAt(r, right[i]! + r.pitchDeg) -
+              (fr.thigh * t + fr.trunk * u + fr.shank * s + fr.balance * o),
           );
       p *= normalShare(spare / SOFT_DEG.fold);
     }

@@ -10,10 +10,19 @@ import {
   habitSteps,
   SEARCH_STEP,
   stancesOf,
+  supportsOf,
   toesOf,
   type SetupQuestion,
 } from './question.ts';
-import { exactly, isUneven, placed, searchSetups, type FoundSetup, type Placed } from './search.ts';
+import {
+  dearer,
+  exactly,
+  isUneven,
+  placed,
+  searchSetups,
+  type FoundSetup,
+  type Placed,
+} from './search.ts';
 
 /** Why a setup is among the few that are shown: each a preference over the same search. */
 export type SetupKind = 'first' | 'nearHabit' | 'noHeel' | 'mostUpright' | 'deepest' | 'uneven';
@@ -30,8 +39,6 @@ export interface SetupChoice {
   proposals: Proposal[];
   /** What would have to change for the depth asked for; null = nothing has to, or no two changes would do. */
   needed: NeededChange | null;
-  /** Chance of the likeliest setup at the depth asked for. */
-  mostAtDepth: number;
   searched: number;
 }
 
@@ -80,7 +87,8 @@ function firstLikely(
   exact: (found: FoundSetup) => FoundSetup,
   order: (a: FoundSetup, b: FoundSetup) => number,
 ): FoundSetup | null {
-  for (const found of list.filter((s) => s.chance >= least - SEARCH_ERROR).sort(order)) {
+  for (const found of [...list].sort(order)) {
+    if (found.chance < least - SEARCH_ERROR) continue;
     const sure = exact(found);
     if (sure.chance >= least) return sure;
   }
@@ -140,11 +148,14 @@ export function chooseSetup(
   { onProgress, onFirst, experience = NO_EXPERIENCE }: ChoiceOptions = {},
 ): SetupChoice {
   if (onFirst) {
-    const ends = (list: readonly number[]) =>
+    // Every second, both ends among them: the floor is the first of the supports.
+    const coarser = <T>(list: readonly T[]) =>
       list.filter((_v, i) => i % 2 === 0 || i === list.length - 1);
+    const body = resolveBody(question.body);
     const coarse = searchSetups(question, profile, belief, {
-      stances: ends(stancesOf(profile, resolveBody(question.body))),
-      toes: ends(toesOf(profile)),
+      stances: coarser(stancesOf(profile, body)),
+      toes: coarser(toesOf(profile)),
+      supports: coarser(supportsOf(question.kit, profile, body)),
       holds: question.holds.slice(0, 1),
     });
     onFirst(choiceOf(coarse, question, profile, belief, experience, false));
@@ -164,11 +175,10 @@ export function choiceOf(
 ): SetupChoice {
   const all = searched
     .filter((s) => !experience.isOut(s))
-    .map((s) => ({ ...s, price: s.price + experience.dislike(s.setup) }));
+    .map((s) => dearer(s, experience.dislike(s.setup)));
   const asked = depthAsked(question, profile);
   const least = chancesOf(question);
   const alike = all.filter((s) => !isUneven(s));
-  const atDepth = alike.filter((s) => s.targetDepthDeg >= asked - 1e-9);
   const known = new Map<FoundSetup, FoundSetup>();
   const exact = (found: FoundSetup): FoundSetup => {
     const held = known.get(found) ?? exactly(question, profile, belief, found);
@@ -177,7 +187,6 @@ export function choiceOf(
   };
   const likeliest = (list: readonly FoundSetup[]) =>
     [...list].sort((a, b) => Math.round(1e6 * (b.chance - a.chance)) || byPrice(a, b))[0];
-  const mostAtDepth = Math.max(0, ...atDepth.map((s) => s.chance));
   const first = firstLikely(alike, least.try, exact, byPrice);
   // A depth given up to be likely still leaves the question what the whole depth would take.
   const isShort = !first || first.targetDepthDeg < asked - 1e-9;
@@ -191,17 +200,15 @@ export function choiceOf(
           kind: 'likeliest',
           proposals: [{ ...sure, kinds: ['first'] }],
           needed,
-          mostAtDepth,
           searched: searchedCount,
         }
-      : { kind: 'none', proposals: [], needed, mostAtDepth, searched: searchedCount };
+      : { kind: 'none', proposals: [], needed, searched: searchedCount };
   }
   const chosen = lowestHeel(first, alike, question, profile, exact);
   return {
     kind: 'tryFirst',
     proposals: withAlternatives(chosen, all, question, profile, belief, exact),
     needed,
-    mostAtDepth,
     searched: searchedCount,
   };
 }

@@ -12,6 +12,7 @@ import {
   toesOf,
   type SetupQuestion,
 } from './question.ts';
+import type { Reach } from './reach.ts';
 import { reachesAround, type Placed } from './search.ts';
 import { reachOf } from './setupReach.ts';
 
@@ -44,13 +45,16 @@ const KINDS_MOST = 2;
 /** Guesses of each half asked while looking; what is found is asked of all. */
 const GUESSES = 64;
 
-/** The belief with both ankles brought up to a level, as training would. */
-function raised(belief: Belief, by: BothSides<number>): Belief {
-  return {
-    ...belief,
-    left: belief.left.map((v) => v + by.left),
-    right: belief.right.map((v) => v + by.right),
-  };
+/** What a setup asks of a client whose ankles gained so much: to each of them it asks as much less. */
+function afterGain(reach: SetupReach, by: BothSides<number>): SetupReach {
+  if (by.left === 0 && by.right === 0) return reach;
+  const of = (own: Reach, gain: number): Reach => ({
+    ...own,
+    pitchDeg: own.pitchDeg + gain,
+    // Feet that gain differently no longer share one table.
+    foldNeededDeg: by.left === by.right ? own.foldNeededDeg : (own.foldNeededDeg?.slice() ?? null),
+  });
+  return { ...reach, left: of(reach.left, by.left), right: of(reach.right, by.right) };
 }
 
 /** What each side gains when both come up to a level, whole degrees. */
@@ -153,7 +157,7 @@ export function neededChanges(
       const sum = base + Math.max(found.left, found.right) / STEP.ankleDeg;
       if (best && sum >= best.steps) continue;
       const placed = { setup, targetDepthDeg };
-      const chance = chanceOf(raised(belief, found), reachOf(question, profile, placed));
+      const chance = chanceOf(belief, afterGain(reachOf(question, profile, placed), found));
       if (chance < least) continue;
       const changes: NeededStep[] = [
         ...fixed,
@@ -179,7 +183,7 @@ function leastLevel(
 ): BothSides<number> | null {
   const at = (gain: number) => {
     const by = gainsTo(ankles, lowest + gain);
-    return { by, chance: chanceOf(raised(belief, by), reach, GUESSES) };
+    return { by, chance: chanceOf(belief, afterGain(reach, by), GUESSES) };
   };
   if (!isWorth(0)) return null;
   if (at(0).chance >= least) return at(0).by;

@@ -92,17 +92,26 @@ export function reachTables(
         ? demand / link.momentSpan
         : trunkForDemand(link, demand) - leanLimit;
     };
-    // Below the ceiling first; beyond it the floor only says how much is missing.
-    const below = ceiling > range.low ? smallestSatisfying(excess, range.low, ceiling) : null;
-    const floor =
-      below ??
-      smallestSatisfying(excess, Math.max(range.low, Math.min(ceiling, range.high)), range.high);
-    if (floor === null) {
-      needed = null;
-      return;
+    // What is needed elsewhere on the way does here too, and leaves as much below the ceiling: its own floor need not be found.
+    const known = toRad(needed);
+    const isCovered =
+      known >= range.low &&
+      known <= ceiling &&
+      toDeg(ceiling) - needed >= slack &&
+      excess(known) <= 0;
+    if (!isCovered) {
+      // Below the ceiling first; beyond it the floor only says how much is missing.
+      const below = ceiling > range.low ? smallestSatisfying(excess, range.low, ceiling) : null;
+      const floor =
+        below ??
+        smallestSatisfying(excess, Math.max(range.low, Math.min(ceiling, range.high)), range.high);
+      if (floor === null) {
+        needed = null;
+        return;
+      }
+      needed = Math.max(needed, toDeg(floor));
+      slack = Math.min(slack, toDeg(ceiling - floor));
     }
-    needed = Math.max(needed, toDeg(floor));
-    slack = Math.min(slack, toDeg(ceiling - floor));
     if (!hipFold || !foldNeeded) return;
     const limit = { ...hipFold, atZeroAbductionDeg: 0 };
     for (let k = 0; k < shanks.length; k += 1) {
@@ -119,7 +128,8 @@ export function reachTables(
   let passed = DEPTH_SCAN_DEG.top - 1;
   return targetsDeg.map((target): Reach => {
     // The way begins where the chain first closes; a target above that is no way at all.
-    for (const depth of top === null ? [] : [top, ...depthsTo(target)])
+    // The deepest of each stretch first: it mostly asks more than those above it.
+    for (const depth of top === null ? [] : [top, ...depthsTo(target)].reverse())
       if (depth > passed && depth >= top! - 1e-9) goTo(depth);
     passed = target;
     return {

@@ -1,7 +1,7 @@
 import { resolveBody, type ResolvedBody } from '../body/resolveBody.ts';
 import { toDeg, toRad } from '../geometry/angles.ts';
 import { equivalentRiseMm, footTilt } from '../linkage/foot.ts';
-import { buildLinkage } from '../linkage/linkage.ts';
+import { buildLinkage, type Linkage } from '../linkage/linkage.ts';
 import { poseAt } from '../linkage/pose.ts';
 import { lowerSide, type Hold, type Setup, type Side, type Support } from '../linkage/setup.ts';
 import { limitsForSide } from '../window/limits.ts';
@@ -23,8 +23,8 @@ import {
   toesOf,
   type SetupQuestion,
 } from './question.ts';
-import type { PerUnit, Reach } from './reach.ts';
-import { foldCapOf, reachOf, shankNodes, sideReaches, slopesOf } from './setupReach.ts';
+import { reachTables, type PerUnit, type Reach } from './reach.ts';
+import { foldCapOf, reachOf, shankNodes, slopesOf } from './setupReach.ts';
 
 /** A setup at a depth. */
 export interface Placed {
@@ -99,14 +99,13 @@ export function priceOf(
 
 /** One side at a depth as it is shown: window with the method's reserve, and the bottom; null where no pose exists. */
 function lookOf(
-  body: ResolvedBody,
+  link: Linkage,
   base: Case,
   side: Side,
   profile: MethodProfile,
   targetDeg: number,
 ): Pick<FoundSetup, 'window' | 'bottom'> | null {
   const { left, right } = base.limits.dorsiflexionDeg;
-  const link = buildLinkage(body, base.setup, side);
   const limits = { ...limitsForSide(base.limits, side), dorsiflexionDeg: Math.min(left, right) };
   const depth = toRad(targetDeg);
   const window = windowAt(link, limits, depth);
@@ -128,7 +127,8 @@ export function placed(
   const body = resolveBody(question.body);
   const base = caseFor(question, profile, setup, targetDepthDeg);
   const target = base.target.thighDepthDeg;
-  const seen = lookOf(body, base, lowerSide(question.dorsiflexionDeg), profile, target);
+  const side = lowerSide(question.dorsiflexionDeg);
+  const seen = lookOf(buildLinkage(body, base.setup, side), base, side, profile, target);
   if (!seen) return null;
   const found = { setup: base.setup, targetDepthDeg: target, ...seen };
   return {
@@ -148,6 +148,17 @@ function mixed(a: PerUnit, b: PerUnit, share: number): PerUnit {
     trunk: mix(a.trunk, b.trunk),
     shank: mix(a.shank, b.shank),
     balance: mix(a.balance, b.balance),
+  };
+}
+
+/** The same between two supports, by how far each pitches the foot. */
+function slopesBetween(low: SlopesAt, high: SlopesAt, share: number): SlopesAt {
+  return (stance, toe) => {
+    const above = high(stance, toe);
+    return low(stance, toe).map((slope, i) => ({
+      perUnit: mixed(slope.perUnit, above[i]!.perUnit, share),
+      foldPerUnit: mixed(slope.foldPerUnit, above[i]!.foldPerUnit, share),
+    }));
   };
 }
 
@@ -197,6 +208,47 @@ export interface Reached extends Placed {
   reach: SetupReach;
   /** The setup as a question under every limit. */
   base: Case;
+  /** The stiffer side standing in it. */
+  link: Linkage;
+}
+
+/** A setup whose chance is worked out when it is first asked for, and kept: a choice asks few of thousands. */
+function lazily(found: Omit<FoundSetup, 'chance'>, ask: () => number): FoundSetup {
+  let known: number | undefined;
+  const { setup, targetDepthDeg, window, bottom, price } = found;
+  return {
+    setup,
+    targetDepthDeg,
+    window,
+    bottom,
+    price,
+    get chance() {
+      return (known ??= ask());
+    },
+  };
+}
+
+/** The same setup at so many points more; its chance stays unasked. */
+export const dearer = (found: FoundSetup, points: number): FoundSetup =>
+  points === 0
+    ? found
+    : lazily({ ...looksOf(found), price: found.price + points }, () => found.chance);
+
+const looksOf = ({ setup, targetDepthDeg, window, bottom }: FoundSetup) => ({
+  setup,
+  targetDepthDeg,
+  window,
+  bottom,
+});
+
+/** The first few of a list that pass; those after them are not asked. */
+export function firstOf<T>(list: readonly T[], count: number, passes: (item: T) => boolean): T[] {
+  const few: T[] = [];
+  for (const item of list) {
+    if (few.length >= count) break;
+    if (passes(item)) few.push(item);
+  }
+  return few;
 }
 
 /** Every setup of the feasible set with what it asks; slopes between the corners of the search. */
@@ -216,49 +268,64 @@ export function reachesAround(
   const list: Reached[] = [];
   let done = 0;
   const all = holds.length * supports.length * stances.length;
-  for (const hold of holds)
-    for (const support of supports) {
-      const baseAt = (stanceWidthMm: number, toe: number) =>
-        caseFor(
-          question,
-          profile,
-          setupIn(question, profile, {
-            stanceWidthMm,
-            toeOutDeg: { left: toe, right: toe },
-            support,
-            hold,
-          }),
-          asked,
-        );
-      // The screen may allow less depth than was asked for.
-      const most = baseAt(stances[0]!, toes[0]!).target.thighDepthDeg;
-      const under = (options.depths ?? depthsUnder(asked)).filter((d) => d <= most + 1e-9);
-      const targets = under.length > 0 ? under : [most];
-      const ankle = question.dorsiflexionDeg[side];
-      const pitchOf = (base: Case) => toDeg(buildLinkage(body, base.setup, side).foot.pitch);
-      const slopes = slopesOver(stances, toes, (stance, toe) => {
-        const base = baseAt(stance, toe);
+  for (const hold of holds) {
+    const caseOn = (support: Support) => (stanceWidthMm: number, toe: number) =>
+      caseFor(
+        question,
+        profile,
+        setupIn(question, profile, {
+          stanceWidthMm,
+          toeOutDeg: { left: toe, right: toe },
+          support,
+          hold,
+        }),
+        asked,
+      );
+    // The screen may allow less depth than was asked for.
+    const most = caseOn(supports[0]!)(stances[0]!, toes[0]!).target.thighDepthDeg;
+    const under = (options.depths ?? depthsUnder(asked)).filter((d) => d <= most + 1e-9);
+    const targets = under.length > 0 ? under : [most];
+    const ankle = question.dorsiflexionDeg[side];
+    const pitchOf = (base: Case) => toDeg(buildLinkage(body, base.setup, side).foot.pitch);
+    const slopesOn = (support: Support) =>
+      slopesOver(stances, toes, (stance, toe) => {
+        const base = caseOn(support)(stance, toe);
         return slopesOf(body, base, side, targets, ankle + pitchOf(base));
       });
+    // Slopes cost as much as the setups themselves: worked out on the lowest and the highest support, straight between them.
+    const pitches = supports.map((s) => pitchOf(caseOn(s)(stances[0]!, toes[0]!)));
+    const [lowest, highest] = [Math.min(...pitches), Math.max(...pitches)];
+    const low = slopesOn(supports[pitches.indexOf(lowest)]!);
+    const high = highest > lowest ? slopesOn(supports[pitches.indexOf(highest)]!) : low;
+    supports.forEach((support, which) => {
+      const baseAt = caseOn(support);
+      const slopes =
+        highest > lowest
+          ? slopesBetween(low, high, (pitches[which]! - lowest) / (highest - lowest))
+          : low;
       for (const stance of stances) {
         for (const toe of toes) {
           const base = baseAt(stance, toe);
-          const nodes = sharedNodes(question, base, pitchOf(base));
+          const link = buildLinkage(body, base.setup, side);
+          const nodes = sharedNodes(question, base, toDeg(link.foot.pitch));
           const slope = slopes(stance, toe);
-          sideReaches(body, base, side, targets, nodes).forEach((reach, i) => {
+          const limits = limitsForSide(base.limits, side);
+          reachTables(link, limits, targets, nodes).forEach((reach, i) => {
             const own: Reach = { ...reach, ...slope[i]! };
             list.push({
               setup: base.setup,
               targetDepthDeg: targets[i]!,
               reach: { left: own, right: own, foldCapDeg },
               base,
+              link,
             });
           });
         }
         done += 1;
         options.onProgress?.(done / all);
       }
-    }
+    });
+  }
   return list;
 }
 
@@ -272,21 +339,17 @@ function turnedFurther(
   const { turnFurther } = question;
   if (!turnFurther) return [];
   const { side, mostDeg } = turnFurther;
-  return alike
-    .filter(
-      ({ setup, chance }) =>
-        setup.toeOutDeg[side] + mostDeg <= profile.toeOutDeg.most + 1e-9 && chance > 0.05,
-    )
-    .sort((a, b) => a.price - b.price)
-    .slice(0, UNEVEN_OF)
-    .flatMap(({ setup, targetDepthDeg }) => {
-      const toeOutDeg = { ...setup.toeOutDeg, [side]: setup.toeOutDeg[side] + mostDeg };
-      const found = placed(question, profile, belief, {
-        setup: { ...setup, toeOutDeg },
-        targetDepthDeg,
-      });
-      return found ? [found] : [];
+  const open = alike
+    .filter(({ setup }) => setup.toeOutDeg[side] + mostDeg <= profile.toeOutDeg.most + 1e-9)
+    .sort((a, b) => a.price - b.price);
+  return firstOf(open, UNEVEN_OF, (s) => s.chance > 0.05).flatMap(({ setup, targetDepthDeg }) => {
+    const toeOutDeg = { ...setup.toeOutDeg, [side]: setup.toeOutDeg[side] + mostDeg };
+    const found = placed(question, profile, belief, {
+      setup: { ...setup, toeOutDeg },
+      targetDepthDeg,
     });
+    return found ? [found] : [];
+  });
 }
 
 /**
@@ -302,16 +365,14 @@ export function searchSetups(
   const body = resolveBody(question.body);
   const side = lowerSide(question.dorsiflexionDeg);
   const list = reachesAround(question, profile, options).flatMap(
-    ({ setup, targetDepthDeg, reach, base }): FoundSetup[] => {
-      const seen = lookOf(body, base, side, profile, targetDepthDeg);
+    ({ setup, targetDepthDeg, reach, base, link }): FoundSetup[] => {
+      const seen = lookOf(link, base, side, profile, targetDepthDeg);
       if (!seen) return [];
       const found = { setup, targetDepthDeg, ...seen };
       return [
-        {
-          ...found,
-          chance: chanceOf(belief, reach, SEARCH_GUESSES),
-          price: priceOf(question, profile, body, found),
-        },
+        lazily({ ...found, price: priceOf(question, profile, body, found) }, () =>
+          chanceOf(belief, reach, SEARCH_GUESSES),
+        ),
       ];
     },
   );

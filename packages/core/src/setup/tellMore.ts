@@ -3,7 +3,7 @@ import { resolveBody } from '../body/resolveBody.ts';
 import { getsDownFor, seenLikelihood, weighedBy, type Belief, type TrialSeen } from './belief.ts';
 import type { MethodProfile } from './profiles.ts';
 import { chancesOf, rulesOf, type SetupQuestion } from './question.ts';
-import { isUneven, searchSetups, type FoundSetup } from './search.ts';
+import { firstOf, isUneven, searchSetups, type FoundSetup } from './search.ts';
 import { reachOf } from './setupReach.ts';
 
 /** A reading that is not taken yet, or weakly known. */
@@ -181,16 +181,15 @@ function rivalsOf(
   first: FoundSetup,
 ): FoundSetup[] {
   const least = chancesOf(question);
-  const all = searchSetups(question, profile, belief).filter(
-    (s) => !isUneven(s) && s.chance >= least.least,
-  );
+  const all = searchSetups(question, profile, belief).filter((s) => !isUneven(s));
   const cheaper = all
-    .filter((s) => s.price < first.price - 1e-6)
+    .filter((s) => s.price < first.price - 1e-6 && s.chance >= least.least)
     .sort((a, b) => b.chance - a.chance)
     .slice(0, RIVALS);
-  const dearer = all
-    .filter((s) => s.price > first.price + 1e-6 && s.chance >= least.try)
-    .sort((a, b) => a.price - b.price)
-    .slice(0, RIVALS);
+  const dearer = firstOf(
+    all.filter((s) => s.price > first.price + 1e-6).sort((a, b) => a.price - b.price),
+    RIVALS,
+    (s) => s.chance >= least.try,
+  );
   return [...cheaper.sort((a, b) => a.price - b.price), first, ...dearer];
 }
