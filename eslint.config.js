@@ -66,6 +66,17 @@ for (const [i, feature] of FEATURES.entries())
     message: `${feature} may not use a feature that comes after it (eslint.config.js).`,
   });
 
+// Nobody looks past a feature's index; only the routes open its screens, each by itself and late.
+for (const feature of FEATURES)
+  zones.push({
+    target: FEATURES.filter((other) => other !== feature).map(
+      (other) => `./apps/app/features/${other}`,
+    ),
+    from: `./apps/app/features/${feature}`,
+    except: ['./index.ts'],
+    message: `${feature} is used through its index.ts alone.`,
+  });
+
 /** The core is pure: no clock, no chance, no input or output. */
 const PURE = [
   { object: 'Date', property: 'now', message: 'Time comes in as an argument.' },

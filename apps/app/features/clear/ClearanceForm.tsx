@@ -8,8 +8,7 @@ import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { space, TARGET_PX } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { newId, useChanges } from '../data/index.ts';
-import { today } from '../shell/today.ts';
+import { newId, useChanges, today } from '../data/index.ts';
 import { clearanceProblem } from '@zither/words/clearance';
 import { sayLimit } from '@zither/words/safety';
 

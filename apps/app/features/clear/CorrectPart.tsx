@@ -6,8 +6,7 @@ import { Button, Input } from '../../ui/elements.ts';
 import { Fold } from '../../ui/Fold.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
-import { useChanges } from '../data/index.ts';
-import { sayDay, today } from '../shell/today.ts';
+import { useChanges, sayDay, today } from '../data/index.ts';
 
 /** A mistaken answer is corrected with a reason: it counts as never said, and who corrected it stays on record. */
 export function CorrectPart({

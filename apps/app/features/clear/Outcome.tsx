@@ -5,7 +5,7 @@ import type { Dossier } from '@zither/contract';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
-import { today } from '../shell/today.ts';
+import { today } from '../data/index.ts';
 import { ClearanceForm } from './ClearanceForm.tsx';
 import { CorrectPart } from './CorrectPart.tsx';
 import { clearancesOf, safetyOf } from '@zither/visit';

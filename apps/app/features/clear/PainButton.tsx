@@ -7,8 +7,7 @@ import { Button } from '../../ui/elements.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
-import { newId, useChanges } from '../data/index.ts';
-import { today } from '../shell/today.ts';
+import { newId, useChanges, today } from '../data/index.ts';
 import { LevelChoice, PlaceChoice } from './painChoices.tsx';
 import type { PLACE_NAMES } from '@zither/words/safety';
 

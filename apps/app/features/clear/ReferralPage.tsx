@@ -7,7 +7,7 @@ import { Heading, Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { newestScreening, referredOf, workedOn, isHeld, safetyOf } from '@zither/visit';
-import { today } from '../shell/today.ts';
+import { today } from '../data/index.ts';
 import { PLACE_NAMES, PURPOSE_NAMES } from '@zither/words/safety';
 
 /** "Front-of-ankle block, left". */

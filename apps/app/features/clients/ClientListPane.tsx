@@ -1,4 +1,4 @@
-import { sayDay } from '../shell/today.ts';
+import { sayDay, useClientList } from '../data/index.ts';
 import MaterialIcons from '@expo/vector-icons/MaterialIcons';
 import { Button, ListItem, SearchBar } from '../../ui/elements.ts';
 import { format } from 'date-fns/format';
@@ -13,9 +13,8 @@ import { Heading, Say } from '../../ui/Say.tsx';
 import { font, space, TARGET_PX } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { Unreachable, Waiting } from '../../ui/Waiting.tsx';
-import { useClientList } from '../data/index.ts';
 import { HOLD_NAMES } from '@zither/words/instrument';
-import { stageOf } from '../session/stages.ts';
+import { stageOf } from '../session/index.ts';
 
 function lineNote(line: ClientLine): string {
   const session = line.lastSession;

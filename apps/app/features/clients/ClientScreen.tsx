@@ -23,14 +23,12 @@ import {
   resumeAt,
 } from '@zither/visit';
 import { sayFound, sayReserve, SOURCE_NAMES, sayUse } from '@zither/words/setup';
-import { SafetyNotice } from '../clear/SafetyNotice.tsx';
-import { useChanges, useTableChanges } from '../data/index.ts';
+import { SafetyNotice } from '../clear/index.ts';
+import { useChanges, useTableChanges, sayDay, today } from '../data/index.ts';
 import { FloorPlan, momentAt, PlumbFigure } from '../instrument/index.ts';
-import { MeasureGauges } from '../measure/MeasureGauges.tsx';
-import { LockedPart } from '../setup/LockPart.tsx';
-import { useInUse } from '../setup/useSet.ts';
-import { stageOf } from '../session/stages.ts';
-import { sayDay, today } from '../shell/today.ts';
+import { MeasureGauges } from '../measure/index.ts';
+import { LockedPart, useInUse } from '../setup/index.ts';
+import { stageOf } from '../session/index.ts';
 import { SaveRecord } from './RecordFile.tsx';
 
 /** One client: the setup in force, the measurements as strings, and the next step under the thumb. */

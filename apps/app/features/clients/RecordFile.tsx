@@ -7,8 +7,8 @@ import { Button } from '../../ui/elements.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
-import { useRecordFile } from '../data/recordFile.ts';
-import { saveText } from '../shell/saveText.ts';
+import { useRecordFile } from './recordFile.ts';
+import { saveText } from '../data/index.ts';
 
 /** Saves everything known of a client as one file. */
 export function SaveRecord({ client }: { client: Client }) {

@@ -1,5 +1,5 @@
 import type { Measure } from '@zither/core';
-import type { Settings } from '../data/settings.ts';
+import type { Settings } from '../data/index.ts';
 import { motionSensor } from './phone.ts';
 import { simulatedInclinometer, simulatedTape } from './simulated.ts';
 import type { Instrument } from './types.ts';

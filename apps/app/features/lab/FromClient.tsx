@@ -6,9 +6,8 @@ import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { Waiting } from '../../ui/Waiting.tsx';
 import { limitsOf, safetyOf, methodById, lockedCase, versionInForce } from '@zither/visit';
-import { useDossier } from '../data/index.ts';
+import { useDossier, sayDay, today } from '../data/index.ts';
 import { sayFound } from '@zither/words/setup';
-import { sayDay, today } from '../shell/today.ts';
 
 /** A client's locked setup on the bench: opened once, then played with as anything else; the client's stays as it is. */
 export function FromClient({

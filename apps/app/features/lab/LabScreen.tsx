@@ -10,7 +10,7 @@ import { Part, Screen } from '../../ui/Screen.tsx';
 import { SliderRow } from '../../ui/SliderRow.tsx';
 import { space } from '../../ui/theme.ts';
 import { Instrument } from '../instrument/index.ts';
-import { saveText } from '../shell/saveText.ts';
+import { saveText } from '../data/index.ts';
 import { FromClient } from './FromClient.tsx';
 import { bySchool, keepLabCase, readLabCase } from './labCase.ts';
 import { SchoolChoice } from './SchoolChoice.tsx';

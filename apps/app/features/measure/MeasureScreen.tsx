@@ -8,11 +8,10 @@ import { Heading, Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { PainButton } from '../clear/PainButton.tsx';
+import { PainButton, SafetyNotice } from '../clear/index.ts';
 import { safetyOf, disagreeing, type StageState, missingOf } from '@zither/visit';
-import { SafetyNotice } from '../clear/SafetyNotice.tsx';
-import { StageBead } from '../session/StageBeads.tsx';
-import { today } from '../shell/today.ts';
+import { StageBead } from '../session/index.ts';
+import { today } from '../data/index.ts';
 import { useStation } from './StationPane.tsx';
 import { sayBrief } from '@zither/words/measure';
 

@@ -6,9 +6,8 @@ import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { font, space, tabular } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { useAppDispatch, useAppSelector } from '../data/index.ts';
+import { useAppDispatch, useAppSelector, settingsActions } from '../data/index.ts';
 import { SAY_FAULT, useTilt, type Aim, type StreamedInstrument } from '../instruments/index.ts';
-import { settingsActions } from '../data/settings.ts';
 
 function sayState(state: InclinometerState): string {
   switch (state.kind) {

@@ -15,10 +15,9 @@ import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { font, space, tabular } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { PainButton } from '../clear/PainButton.tsx';
+import { PainButton, SafetyNotice } from '../clear/index.ts';
 import { isHeld, safetyOf } from '@zither/visit';
-import { SafetyNotice } from '../clear/SafetyNotice.tsx';
-import { sayDay, today } from '../shell/today.ts';
+import { sayDay, today } from '../data/index.ts';
 import { sayWhat, SIDE_LETTER } from '@zither/words/display';
 import {
   bodyRows,

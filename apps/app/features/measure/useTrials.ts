@@ -6,8 +6,7 @@ import {
   type TrialValues,
 } from '@zither/contract';
 import type { MeasureId, Side } from '@zither/core';
-import { newId, useChanges } from '../data/index.ts';
-import { today } from '../shell/today.ts';
+import { newId, useChanges, today } from '../data/index.ts';
 
 /** Why a trial is struck out, offered as one tap each. */
 export const STRIKE_REASONS = [

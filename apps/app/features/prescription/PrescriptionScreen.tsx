@@ -8,11 +8,9 @@ import { planChanges, writePlan } from '@zither/words/plan';
 import { Notice } from '../../ui/Notice.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { Waiting } from '../../ui/Waiting.tsx';
-import { PainButton } from '../clear/PainButton.tsx';
-import { SafetyNotice } from '../clear/SafetyNotice.tsx';
-import { newId, useChanges, useTableChanges } from '../data/index.ts';
-import { useAnswer } from '../setup/useSet.ts';
-import { sayDay, today } from '../shell/today.ts';
+import { PainButton, SafetyNotice } from '../clear/index.ts';
+import { newId, useChanges, useTableChanges, sayDay, today } from '../data/index.ts';
+import { useAnswer } from '../setup/index.ts';
 import { Plan } from './Plan.tsx';
 
 /** The end of the visit: the plan for the setup in use and the causes found, given with one tap, kept as given. */

@@ -12,9 +12,9 @@ import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { clientCase, isHeld, keepsLimits, limitsOf, safetyOf } from '@zither/visit';
 import { sayLimit } from '@zither/words/safety';
-import { SafetyNotice } from '../clear/SafetyNotice.tsx';
+import { SafetyNotice } from '../clear/index.ts';
 import { FloorPlan, momentAt, PlumbFigure } from '../instrument/index.ts';
-import { sayDay, today } from '../shell/today.ts';
+import { sayDay, today } from '../data/index.ts';
 
 /** One plain page for the client to take home: figure, floor plan, cues, drills, cautions. */
 export function PrintPage({ dossier }: { dossier: Dossier }) {

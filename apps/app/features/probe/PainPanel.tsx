@@ -5,7 +5,7 @@ import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
-import { LevelChoice, PlaceChoice } from '../clear/painChoices.tsx';
+import { LevelChoice, PlaceChoice } from '../clear/index.ts';
 
 /** Pain in a short test: it is recorded already; where and how much decide what may follow. */
 export function PainPanel({

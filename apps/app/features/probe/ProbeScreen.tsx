@@ -9,7 +9,7 @@ import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { PainButton } from '../clear/PainButton.tsx';
+import { PainButton, SafetyNotice } from '../clear/index.ts';
 import {
   isHeld,
   limitsOf,
@@ -19,7 +19,6 @@ import {
   workedOn,
   type SeenLine,
 } from '@zither/visit';
-import { SafetyNotice } from '../clear/SafetyNotice.tsx';
 import {
   newId,
   useAppDispatch,
@@ -27,10 +26,10 @@ import {
   useChanges,
   useTableChanges,
   splitRow,
+  settingsActions,
+  today,
 } from '../data/index.ts';
 import { takes } from '@zither/words/takes';
-import { settingsActions } from '../data/settings.ts';
-import { today } from '../shell/today.ts';
 import { CausesPart } from './CausesPart.tsx';
 import { PainPanel } from './PainPanel.tsx';
 import { SeenPart } from './SeenPart.tsx';

@@ -1,4 +1,4 @@
-import { sayDay } from '../shell/today.ts';
+import { sayDay } from '../data/index.ts';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Button } from '../../ui/elements.ts';

@@ -1,4 +1,4 @@
-import { sayDay } from '../shell/today.ts';
+import { sayDay } from '../data/index.ts';
 import { View } from 'react-native';
 import type { Decision } from '@zither/contract';
 import { CAUSES, NODES } from '@zither/core';

@@ -4,10 +4,9 @@ import { Button } from '../../ui/elements.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
-import { PainButton } from '../clear/PainButton.tsx';
+import { PainButton, SafetyNotice } from '../clear/index.ts';
 import { safetyOf } from '@zither/visit';
-import { SafetyNotice } from '../clear/SafetyNotice.tsx';
-import { today } from '../shell/today.ts';
+import { today } from '../data/index.ts';
 import { takes } from '@zither/words/takes';
 
 /** Recheck is not filled yet: the page says what it will take from Clear and Measure, and leads on. */

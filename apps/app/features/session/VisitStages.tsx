@@ -1,7 +1,6 @@
 import { useEffect, useMemo } from 'react';
 import type { Dossier, Stage } from '@zither/contract';
-import { useChanges, useDossier } from '../data/index.ts';
-import { today } from '../shell/today.ts';
+import { useChanges, useDossier, today } from '../data/index.ts';
 import { StageRail, StageStrip } from './StageBeads.tsx';
 import { isVisitOn, stageViews } from '@zither/visit';
 

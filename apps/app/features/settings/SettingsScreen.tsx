@@ -4,8 +4,7 @@ import { Choice } from '../../ui/Choice.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
-import { useAppDispatch, useAppSelector } from '../data/index.ts';
-import { settingsActions, type Settings } from '../data/settings.ts';
+import { useAppDispatch, useAppSelector, settingsActions, type Settings } from '../data/index.ts';
 
 /** What this device measures with, and whose hands it is in. */
 export function SettingsScreen() {

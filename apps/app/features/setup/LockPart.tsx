@@ -1,4 +1,4 @@
-import { sayDay } from '../shell/today.ts';
+import { sayDay, newId, useChanges } from '../data/index.ts';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -11,7 +11,6 @@ import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { newId, useChanges } from '../data/index.ts';
 import { isOf, versionInForce, versionsOf } from '@zither/visit';
 import { sayFound } from '@zither/words/setup';
 

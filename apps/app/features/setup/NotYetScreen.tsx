@@ -3,7 +3,7 @@ import type { Dossier } from '@zither/contract';
 import { Notice } from '../../ui/Notice.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { isHeld, type safetyOf } from '@zither/visit';
-import { SafetyNotice } from '../clear/SafetyNotice.tsx';
+import { SafetyNotice } from '../clear/index.ts';
 import { LockedPart } from './LockPart.tsx';
 
 /** Set cannot begin: the client is on hold, or the ankles are not known; what is locked stays in sight. */

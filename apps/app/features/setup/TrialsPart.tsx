@@ -10,7 +10,7 @@ import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
-import { PainPanel } from '../probe/PainPanel.tsx';
+import { PainPanel } from '../probe/index.ts';
 import { Believed, Footing, TriedPart } from './TryParts.tsx';
 import { LockForm } from './LockPart.tsx';
 import { RecordPart } from './RecordPart.tsx';

@@ -28,8 +28,8 @@ import {
   useAppSelector,
   useChanges,
   useTableChanges,
+  today,
 } from '../data/index.ts';
-import { today } from '../shell/today.ts';
 import { useAnswer } from './useSet.ts';
 
 /** What every segment of Set shares: the one answer, the setup in use, and the one looked at instead. */

@@ -1,4 +1,4 @@
-import { sayDay } from '../shell/today.ts';
+import { sayDay } from '../data/index.ts';
 import { View } from 'react-native';
 import type { TableChangeRow } from '@zither/contract';
 import { entryOf, houseValueOf, type TableChange } from '@zither/core';

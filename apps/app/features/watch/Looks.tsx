@@ -1,4 +1,4 @@
-import { sayDay } from '../shell/today.ts';
+import { sayDay, useChanges, splitRow } from '../data/index.ts';
 import MaterialIcons from '@expo/vector-icons/MaterialIcons';
 import { router } from 'expo-router';
 import { useState } from 'react';
@@ -10,7 +10,6 @@ import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { useChanges, splitRow } from '../data/index.ts';
 import { AgreementTable } from './AgreementTable.tsx';
 import { looksOf } from '@zither/visit';
 import { sayFound, sayLook } from '@zither/words/watch';

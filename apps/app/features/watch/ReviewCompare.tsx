@@ -1,4 +1,4 @@
-import { sayDay } from '../shell/today.ts';
+import { sayDay } from '../data/index.ts';
 import { View } from 'react-native';
 import type { CaptureLine } from '@zither/contract';
 import { Choice } from '../../ui/Choice.tsx';

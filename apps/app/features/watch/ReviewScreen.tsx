@@ -1,4 +1,4 @@
-import { sayDay } from '../shell/today.ts';
+import { sayDay, useCapture, useChanges } from '../data/index.ts';
 import { router } from 'expo-router';
 import { useEffect, useMemo, useState } from 'react';
 import { View } from 'react-native';
@@ -11,7 +11,6 @@ import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { Unreachable, Waiting } from '../../ui/Waiting.tsx';
 import { useLook } from '../../ui/useLook.ts';
-import { useCapture, useChanges } from '../data/index.ts';
 import { methodOf } from '@zither/visit';
 import { AgreementTable } from './AgreementTable.tsx';
 import { MotionPlot, shareOf } from './MotionPlot.tsx';

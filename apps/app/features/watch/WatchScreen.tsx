@@ -17,7 +17,7 @@ import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { useLook } from '../../ui/useLook.ts';
-import { PainButton } from '../clear/PainButton.tsx';
+import { PainButton, SafetyNotice } from '../clear/index.ts';
 import {
   isHeld,
   limitsOf,
@@ -28,10 +28,8 @@ import {
   scriptFor,
   subjectFor,
 } from '@zither/visit';
-import { SafetyNotice } from '../clear/SafetyNotice.tsx';
-import { newId, useChanges } from '../data/index.ts';
+import { newId, useChanges, today } from '../data/index.ts';
 import { takes } from '@zither/words/takes';
-import { today } from '../shell/today.ts';
 import { CameraPanel } from './CameraPanel.tsx';
 import { Looks } from './Looks.tsx';
 import { useWork, type Job } from './work.ts';

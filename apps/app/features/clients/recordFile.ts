@@ -1,7 +1,6 @@
 import { problemSchema } from '@zither/contract';
 import { readRecordFile } from '@zither/formats/recordFile';
-import { useImportRecordMutation, useLazyRecordQuery } from './api.ts';
-import { useAppSelector } from './store.ts';
+import { useAppSelector, useImportRecordMutation, useLazyRecordQuery } from '../data/index.ts';
 
 /** A client's whole record out of the server and into it, as text of a file. What goes wrong comes back as a sentence. */
 export function useRecordFile() {

@@ -1,0 +1,3 @@
+export { PainButton } from './PainButton.tsx';
+export { LevelChoice, PlaceChoice } from './painChoices.tsx';
+export { SafetyNotice } from './SafetyNotice.tsx';

@@ -1,0 +1,1 @@
+export { MeasureGauges } from './MeasureGauges.tsx';

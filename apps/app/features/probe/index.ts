@@ -1,0 +1,1 @@
+export { PainPanel } from './PainPanel.tsx';

@@ -1,0 +1,2 @@
+export { StageBead } from './StageBeads.tsx';
+export { stageOf } from './stages.ts';

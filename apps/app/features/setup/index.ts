@@ -1,0 +1,2 @@
+export { LockedPart } from './LockPart.tsx';
+export { useAnswer, useInUse } from './useSet.ts';
