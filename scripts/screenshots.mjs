@@ -108,7 +108,11 @@ const schools = async (page) => {
   await client('Orla Venn')(page);
   await page.goto(`${page.url()}/setup?show=alternatives`);
   await page.getByRole('radio', { name: 'Open hip, beside it' }).click();
-  await page.getByText(/^Where they differ/).waitFor();
+  await page.getByText(/^Where they differ/).scrollIntoViewIfNeeded();
+  await page
+    .getByRole('button', { name: /^Look at it: Open hip/ })
+    .first()
+    .scrollIntoViewIfNeeded();
   await page.waitForTimeout(1500);
 };
 const eye = async (page) => {
