@@ -3,7 +3,6 @@ import {
   analyse,
   BALANCED,
   buildLinkage,
-  cleanSquatter,
   HOLDS,
   leverSteps,
   poseAt,
@@ -15,6 +14,7 @@ import {
   USUAL_LENS,
   type Case,
 } from '@zither/core';
+import { cleanSquatter } from '@zither/core/practice';
 import { readCaptureFile, writeLandmarkCsv, writeTrc } from '@zither/formats';
 import { benchDiagnosis } from './diagnosis.ts';
 import type { BenchLine } from './line.ts';

@@ -2,14 +2,12 @@
 import {
   diagnose,
   evidenceOf,
-  examine,
-  knownClient,
   posterior,
   seededRandom,
   worthTesting,
-  type Order,
   type Signs,
 } from '@zither/core';
+import { examine, knownClient, type Order } from '@zither/core/practice';
 
 const clients = Number(process.argv[2] ?? 500);
 const AFTER = [0, 1, 2, 4, 6];

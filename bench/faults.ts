@@ -1,20 +1,22 @@
 // npm run bench:faults: how surely each fault is named, by size, over a seeded population in front of the simulated camera.
 import {
   analyse,
-  beyondFor,
-  cleanSquatter,
   FAULT_IDS,
   FAULTS,
-  faultOfSize,
-  holdFor,
   seededRandom,
   simulateCapture,
   USUAL_LENS,
-  viewFor,
   type FaultId,
   type Severity,
-  type Size,
 } from '@zither/core';
+import {
+  beyondFor,
+  cleanSquatter,
+  faultOfSize,
+  holdFor,
+  viewFor,
+  type Size,
+} from '@zither/core/practice';
 
 type Made = Exclude<FaultId, 'pain'>;
 

@@ -7,11 +7,11 @@ import {
   neededChanges,
   reachOf,
   seededRandom,
-  simulateTrial,
   startBelief,
   type SetupQuestion,
   type SetupTried,
 } from '@zither/core';
+import { simulateTrial } from '@zither/core/practice';
 import { optionsFor, practiceClient } from '../packages/core/test/practice.ts';
 import type { BenchLine } from './line.ts';
 

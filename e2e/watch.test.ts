@@ -2,13 +2,8 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Browser, Page } from 'playwright-core';
-import {
-  cleanSquatter,
-  seededRandom,
-  simulateCapture,
-  USUAL_LENS,
-  type MadeFault,
-} from '@zither/core';
+import { seededRandom, simulateCapture, USUAL_LENS, type MadeFault } from '@zither/core';
+import { cleanSquatter } from '@zither/core/practice';
 import { writeLandmarkCsv, writeTrc } from '@zither/formats';
 import type { Capture } from '@zither/contract';
 import { launch, openStage, PHONE, saved, TestServer, visit, WIDE } from './support.ts';

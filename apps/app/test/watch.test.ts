@@ -1,7 +1,6 @@
 import type { CaptureLine, Judgement } from '@zither/contract';
 import {
   analyse,
-  cleanSquatter,
   FAULTS,
   reportOf,
   seededRandom,
@@ -9,6 +8,7 @@ import {
   USUAL_LENS,
   type MadeFault,
 } from '@zither/core';
+import { cleanSquatter } from '@zither/core/practice';
 import { overlay } from '../features/data/overlay.ts';
 import { isVisitOn, resumeAt, stageViews, looksOf, subjectFor } from '@zither/visit';
 import {

@@ -3,13 +3,8 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { reportSchema } from '@zither/contract';
-import {
-  cleanSquatter,
-  seededRandom,
-  simulateCapture,
-  USUAL_LENS,
-  type MadeFault,
-} from '@zither/core';
+import { seededRandom, simulateCapture, USUAL_LENS, type MadeFault } from '@zither/core';
+import { cleanSquatter } from '@zither/core/practice';
 import { writeLandmarkCsv, writeTrc } from '@zither/formats';
 import type { Capture } from '@zither/contract';
 import { runAnalyse } from '../src/analyse.ts';

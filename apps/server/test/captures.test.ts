@@ -1,12 +1,12 @@
 import { captureSchema, dossierSchema, type Capture } from '@zither/contract';
 import {
-  cleanSquatter,
   PROFILES,
   seededRandom,
   simulateCapture,
   USUAL_LENS,
   type MethodProfile,
 } from '@zither/core';
+import { cleanSquatter } from '@zither/core/practice';
 import { unpackCapture, writeLandmarkCsv } from '@zither/formats';
 import { bench, id, newClient, type Bench } from './support.ts';
 

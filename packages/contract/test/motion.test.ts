@@ -2,7 +2,6 @@ import type { z } from 'zod';
 import {
   analyse,
   CAMERA_VIEWS,
-  cleanSquatter,
   FAULT_IDS,
   OUTCOMES,
   PHASES,
@@ -13,6 +12,7 @@ import {
   TEST_IDS,
   USUAL_LENS,
 } from '@zither/core';
+import { cleanSquatter } from '@zither/core/practice';
 import { packCapture } from '@zither/formats';
 import type { Capture } from '../src/index.ts';
 import {

@@ -9,10 +9,10 @@ import {
   reachOf,
   searchSetups,
   seededRandom,
-  simulateTrial,
   startBelief,
   type TrialSeen,
 } from '../src/index.ts';
+import { simulateTrial } from '../src/practice/index.ts';
 import { foretold, optionsFor, practiceClient, trialsToClean } from './practice.ts';
 
 const people = Array.from({ length: 30 }, (_, k) => {

@@ -1,6 +1,5 @@
 import {
   buildSquatter,
-  cleanSquatter,
   poseAt,
   buildLinkage,
   resolveBody,
@@ -10,6 +9,7 @@ import {
   type Landmarks,
   type Moment,
 } from '../src/index.ts';
+import { cleanSquatter } from '../src/practice/index.ts';
 
 const moment = (drop: number, isAscent = false): Moment => ({
   rep: 1,

@@ -6,13 +6,11 @@ import {
   diagnose,
   entropyBits,
   evidenceOf,
-  examine,
   expectedGain,
   FAULT_IDS,
   findingChance,
   jointOf,
   factorOf,
-  knownClient,
   ledgersOf,
   LINKS,
   NODES,
@@ -30,6 +28,7 @@ import {
   type Side,
   type Signs,
 } from '../src/index.ts';
+import { examine, knownClient } from '../src/practice/index.ts';
 import { between } from './arbitraries.ts';
 import { VIGNETTES } from './vignettes.ts';
 
@@ -236,6 +235,35 @@ describe('the network', () => {
     // Worlds: rain only .2·.9·.9 = .162; both .2·.1·.98 = .0196; sprinkler only .8·.1·.8 = .064; together .2456.
     expect(jointOf(factors, [0]).table[1]).toBeCloseTo((0.162 + 0.0196) / 0.2456, 12);
     expect(jointOf(factors, [0, 1]).table[3]).toBeCloseTo(0.0196 / 0.2456, 12);
+  });
+
+  it('has no limit of variables: a chain of 70, against its recurrence worked forward and back', () => {
+    const step = { true: 0.8, false: 0.1 };
+    const count = 70;
+    const chain = [
+      factorOf([0], (is) => (is(0) ? 0.3 : 0.7)),
+      ...Array.from({ length: count - 1 }, (_, i) =>
+        factorOf([i, i + 1], (is) => {
+          const p = is(i) ? step.true : step.false;
+          return is(i + 1) ? p : 1 - p;
+        }),
+      ),
+    ];
+    let forward = 0.3;
+    for (let i = 1; i < count; i += 1) forward = step.true * forward + step.false * (1 - forward);
+    expect(jointOf(chain, [count - 1]).table[1]).toBeCloseTo(forward, 12);
+    // Seen at the 40th: how much of it reaches the first.
+    let [ifTrue, ifFalse] = [1, 0];
+    for (let i = 40; i > 0; i -= 1)
+      [ifTrue, ifFalse] = [
+        step.true * ifTrue + (1 - step.true) * ifFalse,
+        step.false * ifTrue + (1 - step.false) * ifFalse,
+      ];
+    const seen = factorOf([40], (is) => (is(40) ? 1 : 0));
+    expect(jointOf([...chain, seen], [0]).table[1]).toBeCloseTo(
+      (0.3 * ifTrue) / (0.3 * ifTrue + 0.7 * ifFalse),
+      12,
+    );
   });
 });
 

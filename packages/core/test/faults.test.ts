@@ -1,11 +1,7 @@
 import {
   analyse,
-  beyondFor,
-  cleanSquatter,
   FAULT_IDS,
-  faultOfSize,
   faultsOf,
-  holdFor,
   reportOf,
   resolveBody,
   sayNoAnalysis,
@@ -13,7 +9,6 @@ import {
   seededRandom,
   simulateCapture,
   USUAL_LENS,
-  viewFor,
   type Analysis,
   type AnalysisQuestion,
   type CameraView,
@@ -23,6 +18,7 @@ import {
   type Series,
   type SquatScript,
 } from '../src/index.ts';
+import { beyondFor, cleanSquatter, faultOfSize, holdFor, viewFor } from '../src/practice/index.ts';
 
 type Made = Exclude<FaultId, 'pain'>;
 const MADE = FAULT_IDS.filter((id): id is Made => id !== 'pain');

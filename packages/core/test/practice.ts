@@ -6,7 +6,6 @@ import {
   reachOf,
   resolveBody,
   searchSetups,
-  simulateTrial,
   startBelief,
   uncertaintyOf,
   wentClean,
@@ -22,6 +21,7 @@ import {
   type SetupTried,
   type SpreadDefaults,
 } from '../src/index.ts';
+import { simulateTrial } from '../src/practice/index.ts';
 
 /** A client of whom everything is known, and what was measured of them. */
 export interface PracticeClient {

@@ -3,11 +3,3 @@ export type { Squatter } from './squat.ts';
 export type { Landmarks, MadeFault, Moment, SquatScript } from './script.ts';
 export { simulateCapture, USUAL_LENS, type Lens } from './lens.ts';
 export { frontalOffset, kneeOf, type LegSpan } from './leg.ts';
-export {
-  beyondFor,
-  cleanSquatter,
-  faultOfSize,
-  holdFor,
-  viewFor,
-  type Size,
-} from './population.ts';

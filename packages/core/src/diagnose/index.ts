@@ -44,7 +44,6 @@ export {
   type MindChanger,
   type Move,
 } from './foresight.ts';
-export { examine, knownClient, type KnownClient, type Order } from './simulate.ts';
 export {
   EFFECTS,
   entryOf,

@@ -1,9 +1,12 @@
+/** A set of variables: bit v % 32 of word v / 32. As many words as the largest variable needs. */
+type Mask = readonly number[];
+
 /** A factor over binary variables: bit i of a table's index says whether vars[i] is true. */
 export interface Factor {
-  /** Rising variable numbers, 0 to 30. */
+  /** Rising variable numbers, from 0. */
   vars: readonly number[];
-  /** The same as bits, so that who touches whom is one operation. */
-  mask: number;
+  /** The same as bits, so that who touches whom is one operation a word. */
+  mask: Mask;
   table: Float64Array;
 }
 
@@ -22,23 +25,51 @@ export function factorOf(
   return { vars: sorted, mask: maskOf(sorted), table };
 }
 
-const maskOf = (vars: readonly number[]): number => vars.reduce((m, v) => m | (1 << v), 0);
+const maskOf = (vars: readonly number[]): Mask => {
+  const words: number[] = [];
+  for (const v of vars) {
+    while (words.length <= v >> 5) words.push(0);
+    words[v >> 5]! |= 1 << (v & 31);
+  }
+  return words;
+};
 
-const varsOf = (mask: number): number[] => {
+const has = (mask: Mask, v: number): boolean => ((mask[v >> 5] ?? 0) & (1 << (v & 31))) !== 0;
+
+const touches = (a: Mask, b: Mask): boolean => {
+  for (let i = 0; i < a.length && i < b.length; i += 1) if ((a[i]! & b[i]!) !== 0) return true;
+  return false;
+};
+
+/** Adds what is in a mask to words that are still being gathered. */
+function gather(words: number[], mask: Mask): void {
+  for (let i = 0; i < mask.length; i += 1) words[i] = (words[i] ?? 0) | mask[i]!;
+}
+
+const unionOf = (factors: readonly Factor[]): number[] => {
+  const words: number[] = [];
+  for (const { mask } of factors) gather(words, mask);
+  return words;
+};
+
+const without = (mask: Mask, gone: Mask): number[] => mask.map((w, i) => w & ~(gone[i] ?? 0));
+const isEmpty = (mask: Mask): boolean => mask.every((w) => w === 0);
+
+const varsOf = (mask: Mask): number[] => {
   const vars: number[] = [];
-  for (let v = 0; v < 31; v += 1) if ((mask >> v) & 1) vars.push(v);
+  for (let v = 0; v < 32 * mask.length; v += 1) if (has(mask, v)) vars.push(v);
   return vars;
 };
 
-function countBits(mask: number): number {
+function countBits(mask: Mask): number {
   let n = 0;
-  for (let m = mask; m !== 0; m &= m - 1) n += 1;
+  for (const word of mask) for (let m = word; m !== 0; m &= m - 1) n += 1;
   return n;
 }
 
 /** Variables of several factors together. */
 function scopeOf(factors: readonly Factor[]): number[] {
-  const scope = varsOf(factors.reduce((m, f) => m | f.mask, 0));
+  const scope = varsOf(unionOf(factors));
   if (scope.length > WIDTH_MOST) throw new Error('the network is too tangled to be solved exactly');
   return scope;
 }
@@ -57,12 +88,12 @@ function summedOut({ vars, table }: Factor, variable: number): Factor {
 }
 
 /** Of the variables still open, the one that tangles the fewest others. */
-function leastTangled(factors: readonly Factor[], open: number): number {
+function leastTangled(factors: readonly Factor[], open: Mask): number {
   let next = -1;
   let least = Infinity;
   for (const v of varsOf(open)) {
-    let near = 0;
-    for (const f of factors) if ((f.mask >> v) & 1) near |= f.mask;
+    const near: number[] = [];
+    for (const f of factors) if (has(f.mask, v)) gather(near, f.mask);
     const width = countBits(near);
     if (width < least) [next, least] = [v, width];
   }
@@ -97,16 +128,15 @@ function multiplied(factors: readonly Factor[], scope: readonly number[]): Float
 export function jointOf(factors: readonly Factor[], query: readonly number[]): Factor {
   let left = [...factors];
   const wanted = [...query].sort((a, b) => a - b);
-  let open = left.reduce((m, f) => m | f.mask, 0) & ~maskOf(wanted);
-  while (open !== 0) {
+  let open = without(unionOf(left), maskOf(wanted));
+  while (!isEmpty(open)) {
     const next = leastTangled(left, open);
-    const bit = 1 << next;
-    const touched = left.filter((f) => (f.mask & bit) !== 0);
-    left = left.filter((f) => (f.mask & bit) === 0);
+    const touched = left.filter((f) => has(f.mask, next));
+    left = left.filter((f) => !has(f.mask, next));
     const scope = scopeOf(touched);
     const product = { vars: scope, mask: maskOf(scope), table: multiplied(touched, scope) };
     left.push(summedOut(product, next));
-    open &= ~bit;
+    open = without(open, maskOf([next]));
   }
   const table = multiplied(left, wanted);
   const sum = table.reduce((a, b) => a + b, 0);
@@ -123,19 +153,18 @@ export function jointOf(factors: readonly Factor[], query: readonly number[]): F
  */
 export function marginalsOf(factors: readonly Factor[], count: number): number[] {
   let left = [...factors];
-  let open = left.reduce((m, f) => m | f.mask, 0);
+  let open = unionOf(left);
   const steps: { variable: number; product: Factor; message: Factor; to: number }[] = [];
-  while (open !== 0) {
+  while (!isEmpty(open)) {
     const next = leastTangled(left, open);
-    const bit = 1 << next;
-    const touched = left.filter((f) => (f.mask & bit) !== 0);
-    left = left.filter((f) => (f.mask & bit) === 0);
+    const touched = left.filter((f) => has(f.mask, next));
+    left = left.filter((f) => !has(f.mask, next));
     const scope = scopeOf(touched);
     const product: Factor = { vars: scope, mask: maskOf(scope), table: multiplied(touched, scope) };
     const message = summedOut(product, next);
     steps.push({ variable: next, product, message, to: -1 });
     left.push(message);
-    open &= ~bit;
+    open = without(open, maskOf([next]));
   }
   // A table hands its sum to the step of whichever of its other variables goes first.
   const stepOf = new Map(steps.map((s, i) => [s.variable, i]));
@@ -181,13 +210,13 @@ const divided = (over: Factor, under: Factor): Factor => ({
 
 /** Only the factors that bear on some variables, through whatever they share: the rest cancels out. */
 export function bearingOn(factors: readonly Factor[], query: readonly number[]): Factor[] {
-  let reached = maskOf(query);
-  let before = 0;
-  while (reached !== before) {
-    before = reached;
-    for (const { mask } of factors) if ((mask & reached) !== 0) reached |= mask;
+  const reached = [...maskOf(query)];
+  let before = -1;
+  while (countBits(reached) !== before) {
+    before = countBits(reached);
+    for (const { mask } of factors) if (touches(mask, reached)) gather(reached, mask);
   }
-  return factors.filter((f) => (f.mask & reached) !== 0);
+  return factors.filter((f) => touches(f.mask, reached));
 }
 
 /** Entropy of a distribution, bits. */

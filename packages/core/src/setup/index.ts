@@ -39,7 +39,6 @@ export {
   GUESSES,
   isClean,
   limitNow,
-  simulateTrial,
   startBelief,
   weighedBy,
   type Belief,
