@@ -12,7 +12,7 @@ const databaseFile = process.env['DATABASE_FILE'] ?? join(root, '.data/zither-pl
 const staticFolder = process.env['STATIC_FOLDER'] ?? join(root, 'apps/app/dist');
 
 const db = openDatabase(databaseFile, join(here, 'db/migrations'));
-const answer = answerInThread(new URL('./answer.worker.ts', import.meta.url));
+const answer = answerInThread(new URL('./answer.worker.mjs', import.meta.url));
 const app = await buildApp({
   db,
   answer,
