@@ -144,6 +144,16 @@ export default [
     },
   },
   {
+    // Schemas are three quarters of a worker that only computes: types alone come from the contract, plain values from its row.ts.
+    files: ['packages/visit/src/**'],
+    rules: {
+      '@typescript-eslint/no-restricted-imports': [
+        'error',
+        { paths: [{ name: '@zither/contract', allowTypeImports: true }] },
+      ],
+    },
+  },
+  {
     files: ['packages/contract/src/**', 'packages/formats/src/**'],
     rules: {
       'no-restricted-imports': ['error', { patterns: ['node:*', 'react*', '@zither/core*'] }],

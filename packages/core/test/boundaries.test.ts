@@ -73,30 +73,50 @@ describe('arrows point down only', () => {
   });
 });
 
-describe('the app’s features', () => {
-  const folder = join(root, 'apps/app/features');
-  const filesBelow = (path: string): string[] =>
-    readdirSync(path, { withFileTypes: true }).flatMap((e) =>
-      e.isDirectory()
-        ? filesBelow(join(path, e.name))
-        : /\.tsx?$/.test(e.name)
-          ? [join(path, e.name)]
-          : [],
-    );
+const filesBelow = (path: string): string[] =>
+  readdirSync(path, { withFileTypes: true }).flatMap((e) =>
+    e.isDirectory()
+      ? filesBelow(join(path, e.name))
+      : /\.tsx?$/.test(e.name)
+        ? [join(path, e.name)]
+        : [],
+  );
 
-  it('no two of them use each other', () => {
-    const uses = new Set<string>();
-    for (const file of filesBelow(folder)) {
-      const [own] = relative(folder, file).split(sep);
-      for (const [, a, b] of readFileSync(file, 'utf8').matchAll(
-        /from '(\.[^']+)'|import\('(\.[^']+)'\)/g,
-      )) {
-        const [to] = relative(folder, join(dirname(file), a ?? b ?? '')).split(sep);
-        if (to && to !== '..' && to !== own) uses.add(`${own} ${to}`);
-      }
+/** Which folder right below uses which, types included: "a b". */
+function usesIn(folder: string): Set<string> {
+  const uses = new Set<string>();
+  for (const file of filesBelow(folder)) {
+    const [own] = relative(folder, file).split(sep);
+    for (const [, a, b] of readFileSync(file, 'utf8').matchAll(
+      /from '(\.[^']+)'|import\('(\.[^']+)'\)/g,
+    )) {
+      const [to] = relative(folder, join(dirname(file), a ?? b ?? '')).split(sep);
+      if (to && to !== '..' && to !== own) uses.add(`${own} ${to}`);
     }
+  }
+  return uses;
+}
+
+describe('the app’s features', () => {
+  it('no two of them use each other', () => {
+    const uses = usesIn(join(root, 'apps/app/features'));
     expect(uses.size).toBeGreaterThan(20);
     const mutual = [...uses].filter((pair) => uses.has(pair.split(' ').reverse().join(' ')));
     expect(mutual).toEqual([]);
+  });
+});
+
+describe('the core’s folders', () => {
+  it('stand in one order: none comes back to itself, not even for a type', () => {
+    const uses = usesIn(join(root, 'packages/core/src'));
+    expect(uses.size).toBeGreaterThan(20);
+    // Takes away, again and again, what uses nothing that is left; a circle stays.
+    let left = [...uses].map((pair) => pair.split(' ') as [string, string]);
+    for (let before = -1; before !== left.length;) {
+      before = left.length;
+      const users = new Set(left.map(([own]) => own));
+      left = left.filter(([, to]) => users.has(to));
+    }
+    expect(left).toEqual([]);
   });
 });
