@@ -128,11 +128,11 @@ describe('safety by when it was said', () => {
     await other.page.goto(`${client}/clear`);
     await other.page.getByRole('button', { name: 'General strength', exact: true }).tap();
     for (let i = 0; i < 12; i += 1) {
-      if ((await other.page.getByText('Go: nothing stands in the way.').count()) > 0) break;
+      if ((await other.page.getByText('Go: no limits today.').count()) > 0) break;
       await other.page.getByRole('button', { name: 'No', exact: true }).tap();
       await other.page.waitForTimeout(150);
     }
-    await other.page.getByText('Go: nothing stands in the way.').waitFor();
+    await other.page.getByText('Go: no limits today.').waitFor();
     await saved(other.page);
 
     await slow.context.setOffline(false);
@@ -145,7 +145,7 @@ describe('safety by when it was said', () => {
     expect(await correct.isDisabled()).toBe(true);
     await other.page.getByLabel('Why it was a mistake').fill('Tapped 7 for 1.');
     await correct.tap();
-    await other.page.getByText('Go: nothing stands in the way.').waitFor();
+    await other.page.getByText('Go: no limits today.').waitFor();
     await saved(other.page);
     await slow.page.reload();
     await slow.page.getByTestId('window').waitFor();

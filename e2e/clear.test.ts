@@ -33,7 +33,7 @@ describe('Clear, at 390 × 844', () => {
       await page.getByRole('button', { name, exact: true }).tap();
     };
     await tap('General strength');
-    while ((await page.getByText('Go: nothing stands in the way.').count()) === 0) {
+    while ((await page.getByText('Go: no limits today.').count()) === 0) {
       if (taps > 12) throw new Error('more than 12 taps');
       const before = await page.getByText(/questions left|Last question/).innerText();
       await tap('No');
@@ -45,7 +45,7 @@ describe('Clear, at 390 × 844', () => {
     expect(taps).toBeLessThanOrEqual(12);
     await saved(page);
     await page.reload();
-    await page.getByText('Go: nothing stands in the way.').waitFor();
+    await page.getByText('Go: no limits today.').waitFor();
     expect(problems).toEqual([]);
     await context.close();
   });

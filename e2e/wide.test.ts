@@ -39,7 +39,7 @@ describe('at 1280 × 800', () => {
       .getByTestId('window')
       .getByText(/Short by \d+° at crease below knee/)
       .waitFor();
-    await page.getByText('Any one of these opens it').waitFor();
+    await page.getByText('Any one of these is enough').waitFor();
     await page
       .getByRole('button', { name: /^Try: Heels up \d+ mm$/ })
       .first()

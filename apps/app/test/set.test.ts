@@ -354,7 +354,7 @@ describe('schools of the practice', () => {
     expect(again).toMatchObject({ copiedFrom: 'openHip' });
     expect(again.name).not.toBe(copy.name);
     expect(differingRows(methodFrom(own), BALANCED).map((r) => r.name)).toEqual([
-      'Ankle kept in hand',
+      'Ankle kept in reserve',
     ]);
     expect(differingRows(BALANCED, BALANCED)).toEqual([]);
     for (const profile of PROFILES)

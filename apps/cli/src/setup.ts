@@ -58,7 +58,7 @@ const round = (value: number, digits = 1) => Number(value.toFixed(digits)) + 0;
 function write(proposal: Proposal, question: SetupQuestion, profile: MethodProfile) {
   const { setup, targetDepthDeg, chance, price, kinds } = proposal;
   const solved = writeAnswer(solve(caseFor(question, profile, setup, targetDepthDeg)));
-  const { feet } = footingOf(resolveBody(question.body), setup);
+  const feet = footingOf(resolveBody(question.body), setup);
   return {
     kinds,
     setup,

@@ -71,7 +71,7 @@ const askedOf = (left: number, right: number, depth = 6) =>
 
 describe('left and right', () => {
   it('equal ankles: the same ceiling, no drift, stand alike', () => {
-    const { ceilingDeg, drift, unlike, says } = sideDifference(
+    const { ceilingDeg, drift, unlike } = sideDifference(
       askedOf(30, 30),
       readings(30, 30),
       nothing,
@@ -79,9 +79,6 @@ describe('left and right', () => {
     expect(ceilingDeg.left).toBeCloseTo(ceilingDeg.right!, 9);
     expect(drift).toBeNull();
     expect(unlike).toBeNull();
-    expect(says.join(' ')).toMatch(
-      /Stand alike: ankles 0° apart is within what the readings can tell/,
-    );
   });
 
   it('a stiffer ankle that stops the squat: its heel comes up, the pelvis goes to the freer side, and the foot may help by 5° or 20 mm', () => {
@@ -104,13 +101,12 @@ describe('left and right', () => {
       mostDeg: UNLIKE_MOST.toeOutDeg,
       because: 'ankle',
     });
-    expect(found.says.join(' ')).toMatch(/left heel to come up by about \d+ mm/);
   });
 
   it('a difference that both sides can afford, or that the readings cannot tell, changes nothing', () => {
     const both = sideDifference(askedOf(36, 45), readings(36, 45), nothing);
     expect(both.unlike).toBeNull();
-    expect(both.says.join(' ')).toContain('the sides differ, but both get there');
+    expect(both.ankle.kind).toBe('different');
     const unsure = sideDifference(askedOf(18, 21), readings(18, 21, 1.4), nothing);
     expect(unsure.ankle.kind).toBe('noDifferenceWeCanSee');
     expect(unsure.unlike).toBeNull();

@@ -523,20 +523,15 @@ describe('wedges', () => {
       toeOutDeg,
     });
     // By hand: tan 15° = 0.26795; × sin 30° = 0.13397, whose angle is 7.63°; × cos 30° = 0.23205, 13.06°.
-    expect(straight.feet.left.rollDeg).toBeCloseTo(7.63, 2);
-    expect(straight.feet.right.rollDeg).toBeCloseTo(7.63, 2);
-    expect(straight.feet.left.pitchDeg).toBeCloseTo(13.06, 2);
-    expect(straight.says).toEqual([
-      'The straight wedge tips the left foot 7.6° inward: turn it with the foot.',
-      'The straight wedge tips the right foot 7.6° inward: turn it with the foot.',
-    ]);
+    expect(straight.left.rollDeg).toBeCloseTo(7.63, 2);
+    expect(straight.right.rollDeg).toBeCloseTo(7.63, 2);
+    expect(straight.left.pitchDeg).toBeCloseTo(13.06, 2);
     const turned = footingOf(body, {
       support: { kind: 'ramp', angleDeg: 15, azimuth: 'foot' },
       toeOutDeg,
     });
-    expect(turned.feet.left).toMatchObject({ rollDeg: 0, toeExtensionDeg: 0 });
-    expect(turned.feet.left.pitchDeg).toBeCloseTo(15, 9);
-    expect(turned.says).toEqual([]);
+    expect(turned.left).toMatchObject({ rollDeg: 0, toeExtensionDeg: 0 });
+    expect(turned.left.pitchDeg).toBeCloseTo(15, 9);
   });
 
   it('a block bends the toes by its pitch, a ramp does not', () => {
@@ -545,10 +540,7 @@ describe('wedges', () => {
       toeOutDeg: { left: 10, right: 10 },
     });
     // asin(45 / (0.73 × 266 mm)) = 13.4°.
-    expect(block.feet.left.toeExtensionDeg).toBeCloseTo(13.4, 1);
-    expect(block.says).toEqual([
-      'The lift bends the big toes back 13.4°: a ramp under the whole foot would not.',
-    ]);
+    expect(block.left.toeExtensionDeg).toBeCloseTo(13.4, 1);
   });
 });
 

@@ -113,7 +113,7 @@ export function sayDeepest(solution: Solution, targetDeg: number): string {
   const windowOpen = left.window.kind === 'open' && right.window.kind === 'open';
   const gap =
     windowOpen && lower < targetDeg - 1e-6
-      ? ' The window is open at the target, but it shuts on the way there.'
+      ? ' There is room at the target, but not on the way there.'
       : '';
   return sides + gap;
 }
@@ -143,7 +143,7 @@ export const saySupport = (support: Support): string =>
 
 /** A move as an instruction. */
 export function sayMove(move: LeverMove): string {
-  if (move.lever === 'hold') return `Hold: ${HOLD_NAMES[move.hold].toLowerCase()}`;
+  if (move.lever === 'hold') return `Load position: ${HOLD_NAMES[move.hold].toLowerCase()}`;
   const size = Math.abs(move.dose);
   const up = move.dose > 0;
   switch (move.lever) {

@@ -67,7 +67,7 @@ export function schoolRows(school: MethodProfile): { name: string; value: string
     { name: 'A heel is', value: HEEL_NAMES[school.heelPolicy].toLowerCase() },
     { name: 'Highest heel', value: `${school.heelMostMm} mm` },
     {
-      name: 'Ankle kept in hand',
+      name: 'Ankle kept in reserve',
       value: `${deg(school.bufferDeg)}; ${deg(school.weanedBufferDeg)} before a heel comes down`,
     },
     {

@@ -1,8 +1,6 @@
 import {
   chancesOf,
   depthAsked,
-  footingOf,
-  resolveBody,
   sayBox,
   spareOf,
   type FoundSetup,
@@ -18,6 +16,7 @@ import {
 } from '@zither/core';
 import type { Assessed, SetAside, SetupSource, SetupUse } from '@zither/visit';
 import { sayLikely } from './chance.ts';
+import { sayFooting } from './sides.ts';
 import {
   CEILING_WORDS,
   FLOOR_WORDS,
@@ -145,7 +144,7 @@ export function sayRoom(
     list.push(sayBox(bottom.hipHeightMm, question.kit));
   if (setup.support.kind !== 'floor') {
     list.push(HEEL_WORDS[profile.heelPolicy]);
-    list.push(...footingOf(resolveBody(question.body), setup).says);
+    list.push(...sayFooting({ body: question.body, setup }));
   }
   return list;
 }

@@ -19,7 +19,7 @@ export function Outcome({ dossier }: { dossier: Dossier }) {
   const body: ReactNode =
     outcome.kind === 'go' ? (
       <Notice tone="good">
-        <Say strong>Go: nothing stands in the way.</Say>
+        <Say strong>Go: no limits today.</Say>
       </Notice>
     ) : outcome.kind === 'withinLimits' ? (
       <>

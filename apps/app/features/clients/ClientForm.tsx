@@ -168,7 +168,7 @@ export function ClientForm({
       </View>
       <Fold
         title="Segment lengths by tape"
-        note="Optional. What is left empty is estimated from stature."
+        note="Optional. Leave a field empty and it is estimated from stature."
         startsOpen={hasSegments}
       >
         <View style={{ flexDirection: 'row', gap: space.m }}>

@@ -130,7 +130,7 @@ export const Controls = memo(function Controls({
         }}
       />
       <Choice
-        label="Hold"
+        label="Load position"
         options={HOLDS.map((h) => ({ value: h, label: HOLD_NAMES[h] }))}
         value={setup.hold}
         onChange={(hold) =>

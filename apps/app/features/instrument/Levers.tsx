@@ -48,12 +48,12 @@ export const Levers = memo(function Levers({
     <View style={{ gap: space.m }}>
       {opening.length > 0 && (
         <View>
-          <Say strong>Any one of these opens it</Say>
+          <Say strong>Any one of these is enough</Say>
           {opening.map((move) => (
             <Row
               key={sayMove(move)}
               title={sayMove(move)}
-              note="opens the way to the target"
+              note="reaches the target"
               move={move}
               onTry={apply}
             />

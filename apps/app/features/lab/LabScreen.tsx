@@ -222,7 +222,7 @@ const LabBody = memo(function LabBody({
         (trunkLeanDeg) => withLimits({ trunkLeanDeg }),
       )}
       {row(
-        'Kept in hand',
+        'Kept in reserve',
         limits.bufferDeg,
         (deg) => `${Math.round(deg)}°`,
         [0, 10, 1],

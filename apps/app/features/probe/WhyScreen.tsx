@@ -54,12 +54,10 @@ export function WhyScreen({ dossier }: { dossier: Dossier }) {
   const rest = (reasons?.ledger.length ?? 0) - said.length;
   const ledger = (
     <Part
-      title="What speaks for it and against it"
-      hint="How far each piece moves the belief, the others standing. Heaviest first."
+      title="Evidence for and against"
+      hint="How far each piece moves the chance when the others stay. Heaviest first."
     >
-      {reasons && said.length === 0 && (
-        <Say soft>Nothing known bears on it: it is as common as before.</Say>
-      )}
+      {reasons && said.length === 0 && <Say soft>No evidence yet; showing how common it is.</Say>}
       {said.length > 0 && (
         <View role="table" aria-label="Evidence and its weight">
           {said.map((w, i) => (
@@ -78,7 +76,7 @@ export function WhyScreen({ dossier }: { dossier: Dossier }) {
   const changers = (
     <Part
       title="What would change my mind"
-      hint="Things not known yet, or found otherwise when looked at again, and where each alone would take the belief."
+      hint="Findings that would change it: not known yet, or different when looked at again. Each alone."
     >
       {reasons?.changers.length === 0 && (
         <Say soft>Nothing that could still be tested or read here would move it much.</Say>
@@ -86,7 +84,7 @@ export function WhyScreen({ dossier }: { dossier: Dossier }) {
       {reasons?.changers.map((c, i) => (
         <Row key={`${sayEvidence(c.evidence)} ${i}`}>
           <View style={{ flex: 1 }}>
-            <Say>{`${sayEvidence(c.evidence)}${c.again ? ', were it looked at again' : ''}`}</Say>
+            <Say>{`${sayEvidence(c.evidence)}${c.again ? ', when looked at again' : ''}`}</Say>
           </View>
           <Say strong number>
             {`${sayShare(reasons.probability)} → ${sayShare(c.to)}`}

@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
 import type { Dossier } from '@zither/contract';
-import { footingOf, resolveBody, type Case, type MethodProfile } from '@zither/core';
+import type { Case, MethodProfile } from '@zither/core';
+import { sayFooting } from '@zither/words/sides';
 import { Fold } from '../../ui/Fold.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
@@ -18,7 +19,7 @@ export function HeelPart({
   question: Case;
   method: MethodProfile;
 }) {
-  const { says } = useMemo(() => footingOf(resolveBody(question.body), question.setup), [question]);
+  const says = useMemo(() => sayFooting(question), [question]);
   const down = useMemo(() => heelSteps(dossier, question, method), [dossier, question, method]);
   if (says.length === 0 && (!down || down.steps.length === 0)) return null;
   return (
@@ -27,7 +28,7 @@ export function HeelPart({
       {down && down.steps.length > 0 && (
         <Fold
           title="How the heel comes down"
-          note={`Stiffer ankle ${down.trend.deg.toFixed(0)}° now · ${method.weanedBufferDeg}° kept in hand`}
+          note={`Stiffer ankle ${down.trend.deg.toFixed(0)}° now · ${method.weanedBufferDeg}° in reserve`}
         >
           {down.steps.map((step) => (
             <Say key={step.riseMm} small number strong={step.isReached}>

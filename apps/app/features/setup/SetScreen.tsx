@@ -4,6 +4,7 @@ import { View } from 'react-native';
 import type { Dossier } from '@zither/contract';
 import { isSame, type Case } from '@zither/core';
 import { isHeld, lockOf, sidesOf } from '@zither/visit';
+import { saySides } from '@zither/words/sides';
 import { Button } from '../../ui/elements.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { Say } from '../../ui/Say.tsx';
@@ -202,10 +203,11 @@ function LookFoot({ page: { looked, look, putInUse, dossier } }: { page: SetPage
 /** How the sides differ in this setup. */
 function Sides({ dossier, question }: { dossier: Dossier; question: Case }) {
   const sides = useMemo(() => sidesOf(dossier, question), [dossier, question]);
-  if (!sides || sides.says.length === 0) return null;
+  const says = sides ? saySides(question, sides) : [];
+  if (says.length === 0) return null;
   return (
     <Part title="Left and right">
-      {sides.says.map((line) => (
+      {says.map((line) => (
         <Say key={line} number>
           {line}
         </Say>

@@ -1,14 +1,7 @@
 import { useMemo } from 'react';
 import { View } from 'react-native';
 import type { Dossier, SetupTrial } from '@zither/contract';
-import {
-  footingOf,
-  resolveBody,
-  SIDES,
-  type Case,
-  type SetupQuestion,
-  type Side,
-} from '@zither/core';
+import { SIDES, type Case, type SetupQuestion, type Side } from '@zither/core';
 import { Button } from '../../ui/elements.ts';
 import { Fold } from '../../ui/Fold.tsx';
 import { Say } from '../../ui/Say.tsx';
@@ -18,12 +11,13 @@ import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { sayChance } from '@zither/words/chance';
 import { sayFound } from '@zither/words/setup';
+import { sayFooting } from '@zither/words/sides';
 import type { LoopAnswer } from '@zither/visit';
 import { sayBelieved, sayShowed } from '@zither/words/trials';
 
 /** What stands under the feet does to them, in sentences. */
 export function Footing({ question }: { question: Case }) {
-  const { says } = useMemo(() => footingOf(resolveBody(question.body), question.setup), [question]);
+  const says = useMemo(() => sayFooting(question), [question]);
   return says.map((line) => (
     <Say key={line} small>
       {line}

@@ -153,7 +153,7 @@ export function SchoolForm({
           onChange={(workingPoint) => set({ workingPoint })}
         />
       </Fold>
-      <Fold title="Heel and ankle" note="What a heel is for, and what is kept in hand">
+      <Fold title="Heel and ankle" note="What a heel lift is for, and the reserve">
         <Choice
           label="A heel is"
           options={optionsOf(HEEL_NAMES)}
@@ -163,7 +163,7 @@ export function SchoolForm({
         {number('Highest heel', 'mm', draft.heelMostMm, [0, 80, 5, 0], (heelMostMm) => ({
           heelMostMm,
         }))}
-        {number('Ankle kept in hand', '°', draft.bufferDeg, [0, 15, 1, 0], (bufferDeg) => ({
+        {number('Ankle kept in reserve', '°', draft.bufferDeg, [0, 15, 1, 0], (bufferDeg) => ({
           bufferDeg,
         }))}
         {number(
@@ -215,10 +215,7 @@ export function SchoolForm({
           <FaultSize key={fault} fault={fault} draft={draft} onChange={set} />
         ))}
       </Fold>
-      <Fold
-        title="Points of the search"
-        note="What it would rather have, against 100 for a sure rep"
-      >
+      <Fold title="Points of the search" note="What each change costs, in points">
         {(Object.keys(PREFERENCE_NAMES) as (keyof typeof PREFERENCE_NAMES)[]).map((key) =>
           number(PREFERENCE_NAMES[key], 'points', draft.prefers[key], [-10, 10, 0.1, 2], (v) => ({
             prefers: { ...draft.prefers, [key]: v },

@@ -1,7 +1,7 @@
 import { resolveBody } from '../body/resolveBody.ts';
 import { toDeg, toRad } from '../geometry/angles.ts';
 import { buildLinkage } from '../linkage/linkage.ts';
-import { SIDES, type BothSides, type Side } from '../linkage/setup.ts';
+import type { BothSides, Side } from '../linkage/setup.ts';
 import type { SetupQuestion } from './question.ts';
 import { compareReadings, type Asymmetry } from '../measure/error.ts';
 import { limitsForSide } from '../window/limits.ts';
@@ -41,11 +41,9 @@ export interface SideDifference {
     isCapped: boolean;
     because: 'ankle' | 'rotation';
   } | null;
-  says: string[];
 }
 
 const other = (side: Side): Side => (side === 'left' ? 'right' : 'left');
-const whole = (value: number) => Math.round(value).toString();
 
 /**
  * The squat goes on to its target although one side is short of shank: that heel comes up by what makes the lean possible, or its knee and
@@ -109,7 +107,7 @@ export function sideDifference(
     left: solved.left.deepestThighDepthDeg,
     right: solved.right.deepestThighDepthDeg,
   };
-  const difference: Omit<SideDifference, 'says'> = {
+  const difference: SideDifference = {
     ceilingDeg: { left: ceiling('left'), right: ceiling('right') },
     deepestDeg,
     ankle,
@@ -118,12 +116,12 @@ export function sideDifference(
     unlike: null,
   };
   difference.unlike = unlikeOf(question, difference);
-  return { ...difference, says: sayOf(question, difference) };
+  return difference;
 }
 
 function unlikeOf(
   question: Case,
-  { ankle, rotation, drift }: Omit<SideDifference, 'says'>,
+  { ankle, rotation, drift }: SideDifference,
 ): SideDifference['unlike'] {
   if (rotation?.kind === 'different') {
     const wanted = Math.abs(rotation.differenceDeg) / 2;
@@ -145,46 +143,6 @@ function unlikeOf(
     isCapped: wanted > UNLIKE_MOST.forwardMm,
     because: 'ankle',
   };
-}
-
-function sayOf(
-  question: Case,
-  { ceilingDeg, ankle, rotation, drift, unlike }: Omit<SideDifference, 'says'>,
-): string[] {
-  const says: string[] = [];
-  const [l, r] = SIDES.map((side) => ceilingDeg[side]);
-  if (l !== null && r !== null && l !== undefined && r !== undefined)
-    says.push(`The left shin may lean ${whole(l)}°, the right ${whole(r)}°.`);
-  if (drift)
-    says.push(
-      `Going on to the target, expect the ${other(drift.toward)} heel to come up by about ${whole(drift.heelMm)} mm, or the pelvis to turn about ${whole(drift.turnDeg)}° toward the ${other(drift.toward)} and lean on the ${drift.toward}: the ${other(drift.toward)} side is spent first.`,
-    );
-  if (!unlike) {
-    const real = [ankle, rotation].some((a) => a?.kind === 'different');
-    says.push(
-      real
-        ? 'Stand alike: the sides differ, but both get there.'
-        : `Stand alike: ankles ${whole(Math.abs(ankle.differenceDeg))}° apart is within what the readings can tell (${whole(ankle.mdcDeg)}°).`,
-    );
-    return says;
-  }
-  const foot = `the ${unlike.side} foot`;
-  const limit = unlike.isCapped
-    ? ' That is the limit: more than 5° or 20 mm is not stood but trained.'
-    : ' At most 5° or 20 mm.';
-  if (unlike.because === 'rotation')
-    says.push(
-      `A slightly asymmetric stance is justified by a measured difference: the ${unlike.side} hip turns in ${whole(Math.abs(rotation?.differenceDeg ?? 0))}° less, beyond the ${whole(rotation?.mdcDeg ?? 0)}° the readings can tell. Turn ${foot} ${unlike.toeOutDeg}° further out.${limit}`,
-    );
-  else
-    says.push(
-      `A slightly asymmetric stance is justified by a measured difference: the ${unlike.side} ankle has ${whole(Math.abs(ankle.differenceDeg))}° less, beyond the ${whole(ankle.mdcDeg)}° the readings can tell. Turn ${foot} ${unlike.toeOutDeg}° further out, or set it ${unlike.forwardMm} mm ahead.${limit}`,
-    );
-  if (question.setup.toeOutDeg.left !== question.setup.toeOutDeg.right) {
-    const by = question.setup.toeOutDeg[unlike.side] - question.setup.toeOutDeg[other(unlike.side)];
-    if (by < 0) says.push(`Now it is the other way round: ${foot} is ${whole(-by)}° further in.`);
-  }
-  return says;
 }
 
 /** What the finder may do with it: the side that may be turned out further, and how far. */

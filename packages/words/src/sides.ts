@@ -1,0 +1,76 @@
+import {
+  FOOTING_FROM,
+  footingOf,
+  resolveBody,
+  SIDES,
+  type Case,
+  type Setup,
+  type Side,
+  type SideDifference,
+} from '@zither/core';
+
+const whole = (value: number) => Math.round(value).toString();
+const other = (side: Side): Side => (side === 'left' ? 'right' : 'left');
+
+/** How the two sides of a client differ in a setup, and how the feet may stand for it, in sentences. */
+export function saySides(
+  { setup }: Pick<Case, 'setup'>,
+  { ceilingDeg, ankle, rotation, drift, unlike }: SideDifference,
+): string[] {
+  const says: string[] = [];
+  const { left, right } = ceilingDeg;
+  if (left !== null && right !== null)
+    says.push(`The left shin can lean ${whole(left)}°, the right ${whole(right)}°.`);
+  if (drift) {
+    const spent = other(drift.toward);
+    says.push(
+      `Down to the target, expect the ${spent} heel to rise about ${whole(drift.heelMm)} mm, or the pelvis to turn about ${whole(drift.turnDeg)}° to the ${spent} and lean on the ${drift.toward}. The ${spent} side runs out first.`,
+    );
+  }
+  if (!unlike) {
+    says.push(
+      [ankle, rotation].some((a) => a?.kind === 'different')
+        ? 'Keep both feet the same. The sides differ, but both reach the depth.'
+        : `Keep both feet the same. The ankles are ${whole(Math.abs(ankle.differenceDeg))}° apart; a difference counts from ${whole(ankle.mdcDeg)}°.`,
+    );
+    return says;
+  }
+  const foot = `the ${unlike.side} foot`;
+  const limit = unlike.isCapped
+    ? 'That is the limit. Train the rest.'
+    : 'Never by more than 5° or 20 mm.';
+  const turn = `Turn ${foot} ${unlike.toeOutDeg}° further out`;
+  says.push(
+    unlike.because === 'rotation'
+      ? `A slightly asymmetric stance is justified: the ${unlike.side} hip turns in ${whole(Math.abs(rotation?.differenceDeg ?? 0))}° less, and a difference counts from ${whole(rotation?.mdcDeg ?? 0)}°. ${turn}. ${limit}`
+      : `A slightly asymmetric stance is justified: the ${unlike.side} ankle has ${whole(Math.abs(ankle.differenceDeg))}° less, and a difference counts from ${whole(ankle.mdcDeg)}°. ${turn}, or set it ${unlike.forwardMm} mm ahead. ${limit}`,
+  );
+  const by = setup.toeOutDeg[unlike.side] - setup.toeOutDeg[other(unlike.side)];
+  if (by < 0)
+    says.push(`Today ${foot} is turned in ${whole(-by)}° more than the ${other(unlike.side)}.`);
+  return says;
+}
+
+/** What stands under the feet does to them, in sentences; empty when it is nothing worth saying. */
+export function sayFooting({
+  body,
+  setup,
+}: {
+  body: Case['body'];
+  setup: Pick<Setup, 'support' | 'toeOutDeg'>;
+}): string[] {
+  const feet = footingOf(resolveBody(body), setup);
+  const degrees = (deg: number) => Math.abs(deg).toFixed(1);
+  const says: string[] = SIDES.filter(
+    (side) => Math.abs(feet[side].rollDeg) >= FOOTING_FROM.rollDeg,
+  ).map(
+    (side) =>
+      `The straight wedge tips the ${side} foot ${degrees(feet[side].rollDeg)}° ${feet[side].rollDeg > 0 ? 'inward' : 'outward'}. Turn the wedge with the foot.`,
+  );
+  const { toeExtensionDeg } = feet.left;
+  if (toeExtensionDeg >= FOOTING_FROM.toeExtensionDeg)
+    says.push(
+      `The lift bends the big toes back ${degrees(toeExtensionDeg)}°. A ramp under the whole foot would not.`,
+    );
+  return says;
+}
