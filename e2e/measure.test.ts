@@ -76,7 +76,7 @@ describe('a visit, at 390 × 844', () => {
   it('shows the later stages held while the screen holds', async () => {
     const { page, context, problems } = await visit(browser, PHONE, server.address);
     await page.getByText('Ivo Larch').tap();
-    await page.getByRole('link', { name: 'Watch: held, held by Clear' }).waitFor();
+    await page.getByRole('link', { name: 'Watch: on hold, Clear comes first' }).waitFor();
     await page.getByRole('link', { name: 'Clear: needs attention, hold and refer' }).waitFor();
     await openStage(page, 'Watch');
     await page.getByText(/Hold and refer: no squatting/).waitFor();

@@ -87,7 +87,9 @@ describe('npm run --silent setup', () => {
     const tipped = JSON.parse(run.stdout).setups.find(
       (s: { footing: { left: { rollDeg: number } } }) => s.footing.left.rollDeg > 2,
     );
-    expect(tipped.reasons.join(' ')).toMatch(/tips the left foot .*inward\. Turn the wedge with the foot/);
+    expect(tipped.reasons.join(' ')).toMatch(
+      /tips the left foot .*inward\. Turn the wedge with the foot/,
+    );
   });
 
   it.each([

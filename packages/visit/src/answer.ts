@@ -13,7 +13,7 @@ import {
   type Solution,
   type Telling,
 } from '@zither/core';
-import { caseWith, missingOf } from './derive.ts';
+import { caseWith, missingOf, type NeededMeasure } from './derive.ts';
 import { factsOf, type Fact } from './facts.ts';
 import {
   settledSetup,
@@ -48,8 +48,8 @@ export interface Answer {
   limits: readonly SafetyLimit[];
   stages: Record<Stage, StageView>;
   facts: Fact[];
-  /** What a setup and a plan still need, in words. */
-  missing: string[];
+  /** What a setup and a plan still need. */
+  missing: NeededMeasure[];
   /** The setup in use solved with what is measured; null until the ankles are known, and while the client is on hold. */
   window: Solution | null;
   opinion: Opinion;

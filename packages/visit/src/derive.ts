@@ -94,17 +94,22 @@ export function knownOf(dossier: Dossier): Known {
 export const lastMeasuredDay = ({ trials }: Dossier): string | null =>
   measuredDays(trials)[0] ?? null;
 
-/** Which of the five measurements that a setup and plan need are still missing, in words. */
-export function missingOf(dossier: Dossier): string[] {
+/** The five measurements that a setup and a plan need. */
+export type NeededMeasure =
+  'stanceWidth' | 'toeOut' | 'dorsiflexion' | 'heelElevation' | 'kneeTravel';
+
+/** Which of the five measurements that a setup and plan need are still missing. */
+export function missingOf(dossier: Dossier): NeededMeasure[] {
   const known = knownOf(dossier);
   const { toeOutDeg, ankle } = known;
-  return [
-    known.stanceWidthMm === null && 'stance width',
-    (toeOutDeg.left === null || toeOutDeg.right === null) && 'foot angles',
-    (ankle.left === null || ankle.right === null) && 'ankle dorsiflexion, both sides',
-    known.support === null && 'heel elevation in use',
-    known.kneeTravelMm === null && 'knee travel',
-  ].filter((what) => what !== false);
+  const list: (NeededMeasure | false)[] = [
+    known.stanceWidthMm === null && 'stanceWidth',
+    (toeOutDeg.left === null || toeOutDeg.right === null) && 'toeOut',
+    (ankle.left === null || ankle.right === null) && 'dorsiflexion',
+    known.support === null && 'heelElevation',
+    known.kneeTravelMm === null && 'kneeTravel',
+  ];
+  return list.filter((what) => what !== false);
 }
 
 /** Both ankles, once both are known. */

@@ -12,7 +12,7 @@ import {
   type SetupChoice,
   type WorkedCause,
 } from '@zither/core';
-import { knownOf, methodOf, missingOf } from './derive.ts';
+import { knownOf, methodOf, missingOf, type NeededMeasure } from './derive.ts';
 import { underLimits, type SetupUse } from './inUse.ts';
 import type { Opinion } from './opinion.ts';
 import { referredOf, workedOn } from './signs.ts';
@@ -111,9 +111,9 @@ export function planFor(
   };
 }
 
-/** What a plan cannot do without and is not measured yet, in words. */
-export const missingForPlan = (dossier: Dossier): string[] =>
-  missingOf(dossier).filter((what) => what !== 'knee travel' && what !== 'heel elevation in use');
+/** What a plan cannot do without and is not measured yet. */
+export const missingForPlan = (dossier: Dossier): NeededMeasure[] =>
+  missingOf(dossier).filter((what) => what !== 'kneeTravel' && what !== 'heelElevation');
 
 /** Whether a plan given earlier keeps the limits of now: its depth and load, and every cue and drill in it. */
 export function keepsLimits(

@@ -111,7 +111,7 @@ export function stageViews(dossier: Dossier, day: string): Record<Stage, StageVi
           ? { state: 'done', note: safety.outcome.kind === 'go' ? 'go' : 'within limits' }
           : { state: 'partial', note: 'ask again today' };
   const later: StageView = held
-    ? { state: 'held', note: 'held by Clear' }
+    ? { state: 'held', note: 'Clear comes first' }
     : { state: 'open', note: 'in a later version' };
   let set: StageView = { state: 'open', note: 'none tried yet' };
   if (held) set = later;

@@ -7,6 +7,7 @@ import {
 } from '@zither/core';
 import { causesNamed, type Answer, type PlanAnswer } from '@zither/visit';
 import { sayCauses, sayNothing, sayLeftOut, sayWorkedCause } from './plan.ts';
+import { MISSING_NAMES } from './missing.ts';
 import { sayLimit } from './safety.ts';
 import { sayChoice, sayNeeded, sayProposal, sayTelling, sayUse } from './setup.ts';
 
@@ -100,7 +101,7 @@ export function writeAnswer(answer: Answer) {
         tellMore: answer.tellMore.map((t) => ({ ...t, says: sayTelling(t) })),
       },
     plan: answer.plan && plan(answer.plan),
-    missing: answer.missing,
+    missing: answer.missing.map((what) => MISSING_NAMES[what]),
     next: answer.next,
   };
 }

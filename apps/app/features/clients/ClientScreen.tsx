@@ -22,6 +22,7 @@ import {
   isVisitOn,
   resumeAt,
 } from '@zither/visit';
+import { sayMissing } from '@zither/words/missing';
 import { sayFound, sayReserve, SOURCE_NAMES, sayUse } from '@zither/words/setup';
 import { SafetyNotice } from '../clear/index.ts';
 import { useChanges, useTableChanges, sayDay, today } from '../data/index.ts';
@@ -119,7 +120,7 @@ export function ClientScreen({ dossier }: { dossier: Dossier }) {
             Nothing measured yet. Five measurements give a setup.
           </Notice>
         )}
-        {newest && missing.length > 0 && <Say soft>Still missing: {missing.join(', ')}.</Say>}
+        {newest && missing.length > 0 && <Say soft>{`Still missing: ${sayMissing(missing)}.`}</Say>}
       </Part>
       <Part>
         <SaveRecord client={client} />

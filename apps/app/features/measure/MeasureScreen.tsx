@@ -9,6 +9,7 @@ import { Part, Screen } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { PainButton, SafetyNotice } from '../clear/index.ts';
+import { sayMissing } from '@zither/words/missing';
 import { safetyOf, disagreeing, type StageState, missingOf } from '@zither/visit';
 import { StageBead } from '../session/index.ts';
 import { today } from '../data/index.ts';
@@ -103,7 +104,7 @@ function StationsOnly({
         <SafetyNotice clientId={client.id} safety={safetyOf(dossier, day)} />
         <PainButton dossier={dossier} />
         {missing.length > 0 && (
-          <Say soft small>{`A setup still needs: ${missing.join(', ')}.`}</Say>
+          <Say soft small>{`A setup still needs: ${sayMissing(missing)}.`}</Say>
         )}
       </Part>
       <StationList dossier={dossier} day={day} here={null} />

@@ -4,6 +4,7 @@ import { useMemo } from 'react';
 import { CAUSES } from '@zither/core';
 import type { Dossier } from '@zither/contract';
 import { isHeld, missingForPlan, referredOf, safetyOf } from '@zither/visit';
+import { sayMissing } from '@zither/words/missing';
 import { planChanges, writePlan } from '@zither/words/plan';
 import { Notice } from '../../ui/Notice.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
@@ -101,7 +102,7 @@ export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
               },
             ]}
           >
-            {`A plan needs these measurements first: ${missing.join(', ')}.`}
+            {`A plan needs these measurements first: ${sayMissing(missing)}.`}
           </Notice>
         </Part>
       )}

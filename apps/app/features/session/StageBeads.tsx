@@ -12,7 +12,7 @@ const SAY: Record<StageState, string> = {
   done: 'done',
   partial: 'partly done',
   attention: 'needs attention',
-  held: 'held',
+  held: 'on hold',
   open: 'open',
 };
 
