@@ -203,7 +203,11 @@ export function Instrument({
           leanLimitOf={leanLimitOf}
           onTry={commit}
         />
-        <Why question={asked} solution={settled.sides[shownSide ?? settled.governingSide]} />
+        <Why
+          question={asked}
+          solution={settled.sides[shownSide ?? settled.governingSide]}
+          method={method.name}
+        />
       </Part>
     </View>
   );

@@ -2,6 +2,7 @@ import { memo } from 'react';
 import { View } from 'react-native';
 import { resolveBody, SEGMENT_NAMES, type Case, type SideSolution } from '@zither/core';
 import { Fold } from '../../ui/Fold.tsx';
+import { Equations } from './Equations.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
@@ -19,26 +20,22 @@ const SEGMENT_WORDS = {
 export const Why = memo(function Why({
   question,
   solution,
+  method,
 }: {
   question: Case;
   solution: SideSolution;
+  /** Name of the method whose limits hold. */
+  method: string;
 }) {
   return (
     <Fold title="Why? Inputs, equation, sources">
       <View style={{ gap: space.l }}>
         <PoseNumbers solution={solution} />
         <View style={{ gap: space.xs }}>
-          <Say strong>In words</Say>
-          <Say>
-            At a given depth the shin angle is the one free choice. The further the shin leans, the
-            further forward the hip sits, and the more upright the trunk can stay with the weight
-            over mid-foot. So trunk lean and hip fold ask for a least shin angle; the ankle and the
-            method allow a greatest. The room lies between.
-          </Say>
-          <Say>
-            The trunk’s lean follows from balance alone: its own weight, arms and load must bring
-            the combined centre of mass over the balance point,{' '}
-            {Math.round(question.setup.balance * 100)} % of the foot from the heel.
+          <Say strong>What the room rests on</Say>
+          <Equations of="room" />
+          <Say small number>
+            {`Balance point: ${Math.round(question.setup.balance * 100)} % of the foot from the heel.`}
           </Say>
         </View>
         <BodyNumbers question={question} />
@@ -46,11 +43,11 @@ export const Why = memo(function Why({
           <Say strong>Limits used</Say>
           <Say number>
             Ankle L {fixed(question.limits.dorsiflexionDeg.left)}° · R{' '}
-            {fixed(question.limits.dorsiflexionDeg.right)}°, less {question.limits.bufferDeg}° kept
-            in hand · lean up to {question.limits.trunkLeanDeg}°
+            {fixed(question.limits.dorsiflexionDeg.right)}°, less {question.limits.bufferDeg}° in
+            reserve · lean up to {question.limits.trunkLeanDeg}°
           </Say>
           <Say soft small>
-            Buffer and lean limit: balanced method, house default.
+            {`Reserve and lean limit: method “${method}”, house default.`}
           </Say>
         </View>
         <Say soft small>

@@ -4,6 +4,7 @@ import { View } from 'react-native';
 import type { Dossier } from '@zither/contract';
 import { CAUSES, NODES, sayEvidence, type Weight } from '@zither/core';
 import { Notice } from '../../ui/Notice.tsx';
+import { Equations } from '../instrument/index.ts';
 import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
@@ -73,6 +74,12 @@ export function WhyScreen({ dossier }: { dossier: Dossier }) {
       )}
     </Part>
   );
+  const equations = (
+    <Part title="What the chance of a cause rests on">
+      <Equations of="cause" />
+      <Equations of="test" />
+    </Part>
+  );
   const changers = (
     <Part
       title="What would change my mind"
@@ -128,6 +135,7 @@ export function WhyScreen({ dossier }: { dossier: Dossier }) {
               <>
                 {head}
                 {changers}
+                {equations}
               </>,
               ledger,
             ],
@@ -137,6 +145,7 @@ export function WhyScreen({ dossier }: { dossier: Dossier }) {
       {head}
       {ledger}
       {changers}
+      {equations}
     </Screen>
   );
 }

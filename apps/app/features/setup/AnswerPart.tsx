@@ -1,6 +1,7 @@
 import { isSame } from '@zither/core';
 import { lockOf, versionInForce } from '@zither/visit';
 import { READING_AT, sayChoice, sayFound, sayReading, sayTelling } from '@zither/words/setup';
+import { sayRests } from '@zither/words/trials';
 import { router } from 'expo-router';
 import { View } from 'react-native';
 import { Button } from '../../ui/elements.ts';
@@ -8,6 +9,7 @@ import { Fold } from '../../ui/Fold.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
+import { Equations } from '../instrument/index.ts';
 import { ChanceBar } from './ChanceBar.tsx';
 import type { Segment } from './segments.ts';
 import type { Shown } from './shown.ts';
@@ -94,10 +96,15 @@ export function FurtherPart({ page: { answer, use, dossier } }: { page: SetPage 
   if (!answer?.loop || !use) return null;
   const { choice } = answer.loop;
   const says = choice.kind === 'tryFirst' ? sayChoice(choice, use.method) : null;
-  if (!says && answer.tellMore.length === 0) return null;
   return (
     <Part>
       {says && <Say small>{says}</Say>}
+      <Fold
+        title="What the chance rests on"
+        note={`${choice.searched} setups searched, ${sayRests(answer.basis?.tried.length ?? 0)}`}
+      >
+        <Equations of="chance" />
+      </Fold>
       {answer.tellMore[0] && (
         <Fold title="What would tell more" note={sayReading(answer.tellMore[0].reading)}>
           {answer.tellMore.slice(0, 2).map((telling) => (

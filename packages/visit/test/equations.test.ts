@@ -1,0 +1,39 @@
+import { existsSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { EQUATIONS, RESTS_ON, sayEquation, type EquationId } from '@zither/words/equations';
+
+const root = join(__dirname, '../../..');
+const model = readFileSync(join(root, 'docs/model.md'), 'utf8').replace(/ +/g, ' ');
+const ids = Object.keys(EQUATIONS) as EquationId[];
+
+describe('the equations behind the numbers', () => {
+  it('are numbered without a gap, and every explained number rests on known ones', () => {
+    expect(ids.map((id) => EQUATIONS[id].number)).toEqual(ids.map((_, i) => i + 1));
+    expect(
+      Object.values(RESTS_ON)
+        .flat()
+        .every((id) => id in EQUATIONS),
+    ).toBe(true);
+    // None is there for nothing.
+    expect(ids.filter((id) => !(Object.values(RESTS_ON).flat() as string[]).includes(id))).toEqual(
+      [],
+    );
+  });
+
+  it.each(ids)('%s stands in docs/model.md as it is said, with its source', (id) => {
+    const { number, name, says, source } = EQUATIONS[id];
+    expect(model).toContain(`| E${number} | ${name} | ${says} | ${source} |`);
+    expect(sayEquation(id)).toMatch(new RegExp(`^E${number} ${name}: `));
+    expect(source.length).toBeGreaterThan(5);
+  });
+
+  it.each(ids)('%s is held by a test that exists', (id) => {
+    const { file, name } = EQUATIONS[id].test;
+    const path = join(root, file);
+    expect(existsSync(path)).toBe(true);
+    const text = readFileSync(path, 'utf8');
+    expect(['it(', 'it.each(', 'describe('].some((call) => text.includes(`${call}'${name}'`))).toBe(
+      true,
+    );
+  });
+});
