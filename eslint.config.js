@@ -124,7 +124,7 @@ export default [
     },
   },
   {
-    files: ['packages/*/src/**', 'apps/server/src/**'],
+    files: ['packages/*/src/**/*.ts', 'apps/server/src/**/*.ts'],
     rules: { '@typescript-eslint/no-explicit-any': 'error' },
   },
   {
@@ -145,7 +145,7 @@ export default [
   },
   {
     // Schemas are three quarters of a worker that only computes: types alone come from the contract, plain values from its row.ts.
-    files: ['packages/visit/src/**'],
+    files: ['packages/visit/src/**/*.ts'],
     rules: {
       '@typescript-eslint/no-restricted-imports': [
         'error',
