@@ -378,6 +378,7 @@ async function seedSet(
       dossier,
       { setup: dossier.setup.setup, targetDepthDeg: dossier.setup.thighDepthDeg },
       { day, at: `${day}T10:15:00.000Z`, initials: 'CH', why: demo.lock.why },
+      methodOf(dossier),
       answer,
       answer.now?.chance ?? null,
     ),

@@ -256,7 +256,7 @@ describe('the Shelf', () => {
     await context.close();
   });
 
-  it('a higher chance to be worth trying changes what Set proposes, on every page', async () => {
+  it('a higher chance to be worth trying changes what Set proposes, on another device too', async () => {
     const { page, context, problems } = await visit(browser, WIDE, server.address, '/shelf');
     await page.getByRole('radio', { name: 'Chances' }).click();
     await page.getByRole('button', { name: 'Change: Likely enough to try' }).click();

@@ -44,6 +44,37 @@ describe('schools', () => {
     await context.close();
   });
 
+  it('a setup of another method is tried and kept as that method’s, though the client follows this one', async () => {
+    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    await schools(page, 'Pell Ashgrove');
+    const client = page.url().split('/')[4]!;
+    const before = await (await fetch(`${server.address}/api/clients/${client}/record`)).json();
+    await page.getByText(/^\d+ setups searched/).waitFor();
+    const chosen = await page.getByTestId('answer').locator('div').first().innerText();
+    const isBalanced = before.setups.at(-1).profile === 'balanced';
+    await page
+      .getByRole('radio', { name: isBalanced ? 'Open hip' : 'Balanced', exact: true })
+      .tap();
+    await page.getByRole('button', { name: /^Look at it: .*, first choice$/ }).tap();
+    await page.getByRole('heading', { name: 'Looking at' }).waitFor();
+    const looked = await page.getByTestId('answer').locator('div').first().innerText();
+    expect(looked).not.toBe(chosen);
+    await page.getByRole('button', { name: 'Try it now' }).tap();
+    await page.getByRole('heading', { name: 'Your own choice' }).waitFor();
+    await page.getByRole('button', { name: 'All clean' }).tap();
+    await page.getByText(/narrowed by \d+ trials?\./).waitFor();
+    await saved(page);
+    const after = await (await fetch(`${server.address}/api/clients/${client}/record`)).json();
+    const method = isBalanced ? 'openHip' : 'balanced';
+    expect(after.setupTrials.length).toBe(before.setupTrials.length + 1);
+    expect([after.setupTrials.at(-1).profile, after.setups.at(-1).profile]).toEqual([
+      method,
+      method,
+    ]);
+    expect(problems).toEqual([]);
+    await context.close();
+  });
+
   it('stand side by side on wide; where one does not reach its depth it says what would help', async () => {
     const { page, context, problems } = await visit(browser, WIDE, server.address);
     await schools(page, 'Orla Venn');

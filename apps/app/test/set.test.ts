@@ -294,7 +294,7 @@ describe('locked setups', () => {
     initials: 'CH',
     why: 'Tried and clean.',
   };
-  const lock = lockFor(dossier, { setup, targetDepthDeg: 6 }, by, answer, 0.876);
+  const lock = lockFor(dossier, { setup, targetDepthDeg: 6 }, by, BALANCED, answer, 0.876);
   const row = (at: string, takenBack = false) => ({
     ...lock,
     at,
@@ -312,7 +312,13 @@ describe('locked setups', () => {
     expect(lock.evidence.says[0]).toBe('Clean in 1 of 2 trials of it; 2 tried in all.');
     expect(lock.evidence.says[1]).toContain('about 88 of 100');
     expect(lock.evidence.trials).toHaveLength(2);
-    const untried = lockFor(client(), { setup, targetDepthDeg: 6 }, by, null, null);
+    const untried = lockFor(client(), { setup, targetDepthDeg: 6 }, by, BALANCED, null, null);
+    // Locked as it was tried, whatever method the client follows.
+    const other = profileOf('openHip')!;
+    expect(lockFor(client(), { setup, targetDepthDeg: 6 }, by, other, null, null)).toMatchObject({
+      profile: 'openHip',
+      profileName: other.name,
+    });
     expect(untried.evidence.says).toEqual(['Locked without a trial of it.']);
   });
 
@@ -388,6 +394,7 @@ describe('schools of the practice', () => {
       client(),
       { setup, targetDepthDeg: 6 },
       { day: '2026-01-05', at: AT, initials: '', why: 'So.' },
+      BALANCED,
       null,
       null,
     );

@@ -1,6 +1,6 @@
 import type { Dossier, LockValues } from '@zither/contract';
-import { halfInterval, wentClean, type SetupTried } from '@zither/core';
-import { countingTrials, isOf, methodOf, triedFrom, type LoopAnswer } from '@zither/visit';
+import { halfInterval, wentClean, type MethodProfile, type SetupTried } from '@zither/core';
+import { countingTrials, isOf, triedFrom, type LoopAnswer } from '@zither/visit';
 import { sayChance } from './chance.ts';
 import { sayTrial } from './trials.ts';
 
@@ -41,15 +41,20 @@ export function evidenceFor(
   };
 }
 
+/** The button that makes a setup the client's: with another one locked it says what it does to the lock. */
+export const sayUseButton = (isLocked: boolean): string =>
+  isLocked ? 'Take the lock back and use this' : 'Use this setup';
+
 /** A locked setup, ready to be kept. */
 export function lockFor(
   dossier: Dossier,
   placed: Placed,
   by: { day: string; at: string; initials: string; why: string },
+  /** The method it was looked at and tried under. */
+  method: MethodProfile,
   answer: LoopAnswer | null,
   chance: number | null,
 ): LockValues {
-  const method = methodOf(dossier);
   return {
     on: by.day,
     at: by.at,

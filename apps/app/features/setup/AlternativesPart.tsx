@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import type { Dossier } from '@zither/contract';
 import { PROFILES, type MethodProfile, type Proposal } from '@zither/core';
-import { methodById } from '@zither/visit';
+import { lockOf, methodById } from '@zither/visit';
 import { sayDifference } from '@zither/words/setup';
 import { Button } from '../../ui/elements.ts';
 import { Choice } from '../../ui/Choice.tsx';
@@ -44,6 +44,7 @@ export function AlternativesPart({ page }: { page: SetPage }) {
   const two = useMethod(askOf(b));
   if (!basis) return null;
   const { question } = basis;
+  const isLocked = lockOf(dossier) !== null;
   const use = (method: MethodProfile, p: Proposal) => {
     putInUse(p, method, true);
     look(null);
@@ -107,6 +108,7 @@ export function AlternativesPart({ page }: { page: SetPage }) {
         profile={method}
         question={question}
         state={state}
+        isLocked={isLocked}
         onLook={(p) => look(p, method)}
         onUse={(p) => use(method, p)}
       />

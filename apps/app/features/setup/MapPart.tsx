@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { resolveBody, type Case, type Setup } from '@zither/core';
+import { resolveBody, type Case, type MethodProfile, type Setup } from '@zither/core';
 import { Button } from '../../ui/elements.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
@@ -21,15 +21,18 @@ import { useChanceMap } from './useSet.ts';
 export function MapPart({
   page,
   from,
+  method,
   onPreview,
 }: {
   page: SetPage;
   /** The setup shown, under the limits of the day: where the point begins. */
   from: Case;
+  /** The method it is shown under. */
+  method: MethodProfile;
   /** While the point is dragged; null = let go. */
   onPreview: (draft: Case | null) => void;
 }) {
-  const { dossier, basis, method, use, look } = page;
+  const { dossier, basis, use, look } = page;
   const { client } = dossier;
   const { isWide } = useLook();
   const shoulder = useMemo(() => resolveBody(from.body).shoulderWidthMm, [from.body]);

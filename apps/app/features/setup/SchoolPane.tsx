@@ -9,6 +9,7 @@ import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { ChanceBar } from './ChanceBar.tsx';
 import { sayChance } from '@zither/words/chance';
+import { sayUseButton } from '@zither/words/locking';
 import { KIND_NAMES, sayChoice, sayFound, sayProposal } from '@zither/words/setup';
 import type { MethodState } from './useSet.ts';
 
@@ -17,12 +18,15 @@ export function SchoolPane({
   profile,
   question,
   state,
+  isLocked,
   onLook,
   onUse,
 }: {
   profile: MethodProfile;
   question: SetupQuestion;
   state: MethodState;
+  /** Another setup is locked: using one of these takes that lock back, and says so. */
+  isLocked: boolean;
   /** Shows it at the top, against the setup in use. */
   onLook: (proposal: Proposal) => void;
   onUse: (proposal: Proposal) => void;
@@ -87,8 +91,8 @@ export function SchoolPane({
                 />
                 <Button
                   type="outline"
-                  title="Use this setup"
-                  accessibilityLabel={`Use this setup: ${profile.name}, ${KIND_NAMES[p.kinds[0] ?? 'first'].toLowerCase()}`}
+                  title={sayUseButton(isLocked)}
+                  accessibilityLabel={`${sayUseButton(isLocked)}: ${profile.name}, ${KIND_NAMES[p.kinds[0] ?? 'first'].toLowerCase()}`}
                   onPress={() => onUse(p)}
                 />
               </View>

@@ -4,6 +4,7 @@ import { View } from 'react-native';
 import type { Dossier } from '@zither/contract';
 import { isSame, type Case } from '@zither/core';
 import { isHeld, lockOf, sidesOf } from '@zither/visit';
+import { sayUseButton } from '@zither/words/locking';
 import { saySides } from '@zither/words/sides';
 import { Button } from '../../ui/elements.ts';
 import { Choice } from '../../ui/Choice.tsx';
@@ -88,6 +89,13 @@ export function SetScreen({
       </Part>
     </>
   );
+  const stop = (
+    <Part>
+      <View style={{ alignItems: isWide ? 'flex-start' : 'stretch' }}>
+        <PainButton dossier={dossier} />
+      </View>
+    </Part>
+  );
   if (!drawn)
     return (
       <Screen
@@ -96,9 +104,9 @@ export function SetScreen({
         back={back}
         foot={foot}
         lead={lead}
-        pinned={<Waiting what="the figure" />}
+        pinned={page.hasFailed ? null : <Waiting what="the figure" />}
       >
-        {null}
+        {stop}
       </Screen>
     );
   return (
@@ -123,11 +131,7 @@ export function SetScreen({
           onPhone={segment === 'why' ? 'stays' : segment === 'trials' ? 'first' : 'last'}
           foot={foot}
         >
-          <Part>
-            <View style={{ alignItems: isWide ? 'flex-start' : 'stretch' }}>
-              <PainButton dossier={dossier} />
-            </View>
-          </Part>
+          {stop}
           {segment === 'why' && (
             <>
               <FurtherPart page={page} />
@@ -140,7 +144,9 @@ export function SetScreen({
             </>
           )}
           {segment === 'alternatives' && <AlternativesPart page={page} />}
-          {segment === 'map' && <MapPart page={page} from={drawn.question} onPreview={preview} />}
+          {segment === 'map' && (
+            <MapPart page={page} from={drawn.question} method={drawn.method} onPreview={preview} />
+          )}
           {segment === 'trials' && (
             <TrialsPart page={page} trial={trial} question={drawn.question} onShow={onShow} />
           )}
@@ -188,7 +194,7 @@ function LookFoot({ page: { looked, look, putInUse, dossier } }: { page: SetPage
         onPress={() => look(null)}
       />
       <Button
-        title={isLocked ? 'Take the lock back and use this' : 'Use this setup'}
+        title={sayUseButton(isLocked)}
         containerStyle={{ flex: 2 }}
         buttonStyle={TALL}
         onPress={() => {

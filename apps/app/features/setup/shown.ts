@@ -29,8 +29,10 @@ export function shownOn(page: SetPage, segment: Segment): Shown | null {
       const isLocked = advice.kind === 'lock' && locked !== null && isOf(locked.lock, advice);
       const isToLock = advice.kind === 'lock' && !isLocked;
       return {
-        kind: use && isSame(use, advice) ? 'use' : 'advice',
-        at: { ...advice, method },
+        // Of the setup in use every segment tells the one chance.
+        ...(use && isSame(use, advice)
+          ? { kind: 'use', at: use }
+          : { kind: 'advice', at: { ...advice, method } }),
         title: isLocked ? 'Locked' : isToLock ? 'Ready to lock' : 'Try next',
         says: isLocked
           ? `Version ${locked.number} is locked and still the one to use.`

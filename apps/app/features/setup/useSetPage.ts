@@ -95,18 +95,21 @@ export function useSetPage(dossier: Dossier): SetPage {
       ),
     [dispatch, clientId, method],
   );
-  const putInUse = (to: Placed, own = method, unlock = false) => {
-    const lock = lockOf(dossier);
-    if (lock && unlock) takeBackLock(clientId, lock, true);
-    const { setup } = dossier;
-    const values = valuesOf(to, own);
-    const isKept =
-      setup !== null &&
-      setup.profile === values.profile &&
-      isSame({ setup: setup.setup, targetDepthDeg: setup.thighDepthDeg }, to);
-    if (!isKept)
-      putSetup(clientId, { id: setup?.id ?? newId(), version: setup?.version ?? 0 }, values);
-  };
+  const putInUse = useCallback(
+    (to: Placed, own: MethodProfile = method, unlock = false) => {
+      const lock = lockOf(dossier);
+      if (lock && unlock) takeBackLock(clientId, lock, true);
+      const { setup } = dossier;
+      const values = valuesOf(to, own);
+      const isKept =
+        setup !== null &&
+        setup.profile === values.profile &&
+        isSame({ setup: setup.setup, targetDepthDeg: setup.thighDepthDeg }, to);
+      if (!isKept)
+        putSetup(clientId, { id: setup?.id ?? newId(), version: setup?.version ?? 0 }, values);
+    },
+    [clientId, dossier, method, putSetup, takeBackLock],
+  );
   const caseOf = useCallback(
     (to: Placed, own: MethodProfile) => underLimits(dossier, to, own, limits)?.question ?? null,
     [dossier, limits],
@@ -115,22 +118,44 @@ export function useSetPage(dossier: Dossier): SetPage {
     const found = startingCase(dossier, limits);
     return found.kind === 'ready' ? found.question : null;
   }, [dossier, limits]);
-  return {
-    dossier,
-    day,
-    safety,
-    limits,
-    method,
-    basis,
-    answer,
-    isFresh,
-    hasFailed,
-    use,
-    picked,
-    looked: isOther ? picked : null,
-    look,
-    putInUse,
-    caseOf,
-    habit,
-  };
+  const looked = isOther ? picked : null;
+  // One object as long as nothing in it changes: the figure is not solved again for every rendering.
+  return useMemo(
+    () => ({
+      dossier,
+      day,
+      safety,
+      limits,
+      method,
+      basis,
+      answer,
+      isFresh,
+      hasFailed,
+      use,
+      picked,
+      looked,
+      look,
+      putInUse,
+      caseOf,
+      habit,
+    }),
+    [
+      dossier,
+      day,
+      safety,
+      limits,
+      method,
+      basis,
+      answer,
+      isFresh,
+      hasFailed,
+      use,
+      picked,
+      looked,
+      look,
+      putInUse,
+      caseOf,
+      habit,
+    ],
+  );
 }

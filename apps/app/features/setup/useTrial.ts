@@ -19,7 +19,9 @@ import type { SetPage } from './useSetPage.ts';
 
 /** What the coach marks on the trial in hand, and what is kept of it. */
 export function useTrial(page: SetPage, shown: Shown | null) {
-  const { dossier, day, method, answer, isFresh } = page;
+  const { dossier, day, answer, isFresh } = page;
+  // A setup may be tried under another method than the client's: it is kept as what it was looked at.
+  const method = shown?.at.method ?? page.method;
   const { client } = dossier;
   const initials = useAppSelector((s) => s.settings.initials);
   const { moment, putSetupTrial, putPain, lockSetup } = useChanges();
@@ -52,7 +54,7 @@ export function useTrial(page: SetPage, shown: Shown | null) {
     setCaptureIds([]);
   };
   /** What is being recorded stays what it is, whatever arrives from elsewhere meanwhile. */
-  const stay = () => current && page.look(current, shown?.at.method);
+  const stay = () => current && page.look(current, method);
   return {
     current,
     showed,
@@ -88,12 +90,12 @@ export function useTrial(page: SetPage, shown: Shown | null) {
     film() {
       if (!current) return;
       stay();
-      page.putInUse(current);
+      page.putInUse(current, method);
       router.navigate(`/clients/${client.id}/watch?condition=trial` as never);
     },
     record(pain: boolean) {
       if (!current || !showed) return;
-      page.putInUse(current);
+      page.putInUse(current, method);
       putSetupTrial(
         client.id,
         { id: newId(), version: 0 },
@@ -122,13 +124,14 @@ export function useTrial(page: SetPage, shown: Shown | null) {
     },
     lock(why: string) {
       if (!current) return;
-      page.putInUse(current);
+      page.putInUse(current, method);
       lockSetup(
         client.id,
         lockFor(
           dossier,
           current,
           { day, at: moment(), initials, why },
+          method,
           answer?.loop ?? null,
           chance,
         ),
