@@ -1,19 +1,9 @@
 import { readFileSync } from 'node:fs';
-import type { Browser, Page } from 'playwright-core';
-import { launch, openStage, PHONE, saved, TestServer, visit, WIDE } from './support.ts';
+import type { Page } from 'playwright-core';
+import { openStage, PHONE, saved, seeded, visit, WIDE } from './support.ts';
 
-let browser: Browser;
-const server = new TestServer();
-
-beforeAll(async () => {
-  browser = await launch();
-  await server.start();
-  await server.seed();
-});
-afterAll(async () => {
-  await browser.close();
-  await server.stop();
-});
+const house = seeded();
+const { server } = house;
 
 const openClient = async (page: Page, name: string): Promise<string> => {
   await page.getByText(name).first().click();
@@ -27,7 +17,7 @@ const onClientPage = async (page: Page): Promise<string> =>
 
 describe('one answer', () => {
   it('a setup changed in Set and used there is the one of every page, of the plan and of the print', async () => {
-    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     const client = await openClient(page, 'Orla Venn');
     const proposed = await onClientPage(page);
     await openStage(page, 'Set');
@@ -78,7 +68,7 @@ describe('one answer', () => {
   });
 
   it('a record saved as a file and imported is a client with the same answer', async () => {
-    const { page, context, problems } = await visit(browser, WIDE, server.address);
+    const { page, context, problems } = await visit(house.browser, WIDE, server.address);
     const client = await openClient(page, 'Brin Ostmoor');
     const before = await onClientPage(page);
     const [download] = await Promise.all([
@@ -114,7 +104,7 @@ describe('one answer', () => {
 
 describe('safety by when it was said', () => {
   it('pain entered without network stays a hold though a clean screen arrived first; a correction with a reason ends it', async () => {
-    const slow = await visit(browser, PHONE, server.address);
+    const slow = await visit(house.browser, PHONE, server.address);
     const client = await openClient(slow.page, 'Runa Feld');
     await openStage(slow.page, 'Set');
     await slow.page.getByTestId('window').waitFor();
@@ -124,7 +114,7 @@ describe('safety by when it was said', () => {
     await slow.page.getByRole('radio', { name: 'Pain 7 of 10' }).tap();
     await slow.page.getByText(/Hold and refer: no squatting/).waitFor();
 
-    const other = await visit(browser, PHONE, server.address);
+    const other = await visit(house.browser, PHONE, server.address);
     await other.page.goto(`${client}/clear`);
     await other.page.getByRole('button', { name: 'General strength', exact: true }).tap();
     for (let i = 0; i < 12; i += 1) {

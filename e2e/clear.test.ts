@@ -1,18 +1,8 @@
-import type { Browser, Page } from 'playwright-core';
-import { launch, openStage, PHONE, saved, TestServer, visit } from './support.ts';
+import type { Page } from 'playwright-core';
+import { openStage, PHONE, saved, seeded, visit } from './support.ts';
 
-let browser: Browser;
-const server = new TestServer();
-
-beforeAll(async () => {
-  browser = await launch();
-  await server.start();
-  await server.seed();
-});
-afterAll(async () => {
-  await browser.close();
-  await server.stop();
-});
+const house = seeded();
+const { server } = house;
 
 const openClear = async (page: Page, name: string) => {
   await page.getByText(name).tap();
@@ -22,7 +12,7 @@ const openClear = async (page: Page, name: string) => {
 
 describe('Clear, at 390 × 844', () => {
   it('lets an unremarkable client go in at most 12 taps', async () => {
-    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     await page.getByText('Runa Feld').tap();
     await page.getByText('Not screened yet.').waitFor();
     await page.goBack();
@@ -51,7 +41,7 @@ describe('Clear, at 390 × 844', () => {
   });
 
   it('holds, blocks what follows, prints a referral note, and is lifted only by a recorded clearance', async () => {
-    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     await page.getByText('Ivo Larch').tap();
     await page.getByText(/Hold and refer: no squatting/).waitFor();
     const client = page.url();
@@ -101,7 +91,7 @@ describe('Clear, at 390 × 844', () => {
   });
 
   it('stops for pain from any stage and lets the rules decide what may follow', async () => {
-    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     await page.getByText('Tavi Brask').tap();
     await openStage(page, 'Set');
     await page.getByTestId('window').waitFor();

@@ -1,28 +1,8 @@
-import type { Browser, Page } from 'playwright-core';
-import {
-  enter,
-  keep,
-  launch,
-  openStage,
-  PHONE,
-  saved,
-  TestServer,
-  visit,
-  WIDE,
-} from './support.ts';
+import type { Page } from 'playwright-core';
+import { enter, keep, openStage, PHONE, saved, seeded, visit, WIDE } from './support.ts';
 
-let browser: Browser;
-const server = new TestServer();
-
-beforeAll(async () => {
-  browser = await launch();
-  await server.start();
-  await server.seed();
-});
-afterAll(async () => {
-  await browser.close();
-  await server.stop();
-});
+const house = seeded();
+const { server } = house;
 
 /** Settings as a coach leaves them on this device. */
 const withSettings = async (page: Page, settings: object) => {
@@ -49,7 +29,7 @@ const read = async (page: Page, side: 'left' | 'right', trial: number) => {
 
 describe('a visit, at 390 × 844', () => {
   it('opens, may be worked in any order, and is resumed where it was left, on another device too', async () => {
-    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     await page.getByText('Tavi Brask').tap();
     await page.getByRole('button', { name: 'Start today’s visit: Clear' }).tap();
     await page.getByRole('heading', { name: 'Clear', exact: true }).waitFor();
@@ -64,7 +44,7 @@ describe('a visit, at 390 × 844', () => {
     }
     await saved(page);
     await context.close();
-    const again = await visit(browser, WIDE, server.address);
+    const again = await visit(house.browser, WIDE, server.address);
     await again.page.getByText('Visit open at Probe').waitFor();
     await again.page.getByText('Tavi Brask').click();
     await again.page.getByRole('button', { name: 'Resume: Probe' }).click();
@@ -74,7 +54,7 @@ describe('a visit, at 390 × 844', () => {
   });
 
   it('shows the later stages held while the screen holds', async () => {
-    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     await page.getByText('Ivo Larch').tap();
     await page.getByRole('link', { name: 'Watch: on hold, Clear comes first' }).waitFor();
     await page.getByRole('link', { name: 'Clear: needs attention, hold and refer' }).waitFor();
@@ -87,7 +67,7 @@ describe('a visit, at 390 × 844', () => {
 
 describe('dorsiflexion by instrument, at 390 × 844', () => {
   it('takes three trials a side in turn with the simulated inclinometer, strikes one out with a reason, and puts it back', async () => {
-    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     await page.getByRole('link', { name: 'Settings' }).tap();
     await page.getByRole('radio', { name: 'Simulated inclinometer' }).tap();
     await page.getByText(/do not use them on a real client/).waitFor();
@@ -135,7 +115,7 @@ describe('dorsiflexion by instrument, at 390 × 844', () => {
     ['refused', /permission was refused/],
     ['frozen', /has stopped sending/],
   ] as const)('says so when the sensor is %s, and goes on by hand', async (fault, words) => {
-    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     await withSettings(page, { angle: 'simulatedInclinometer' });
     await atStation(page, 'Pell Ashgrove', /^Dorsiflexion, knee bent/);
     await page.getByRole('button', { name: /^Read (left|right), trial/ }).waitFor();
@@ -167,7 +147,7 @@ describe('dorsiflexion by instrument, at 390 × 844', () => {
   });
 
   it('reads the phone’s own sensor: zeroed on the wall, shaken readings thrown away, taken when still', async () => {
-    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     await withSettings(page, { angle: 'motionSensor' });
     await atStation(page, 'Maren Sool', /^Dorsiflexion, knee bent/);
     // This browser has no sensor: the page plays one, in the browser's own events.
@@ -214,7 +194,7 @@ describe('dorsiflexion by instrument, at 390 × 844', () => {
 
 describe('other stations, at 390 × 844', () => {
   it('takes the stance from marks on paper', async () => {
-    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     await atStation(page, 'Runa Feld', /^Stance and foot angle/);
     await page.getByRole('button', { name: 'Step on paper instead' }).tap();
     // cm from the left edge and from the near edge: heels 40 cm apart, toes 15° out (26 cm along).
@@ -249,7 +229,7 @@ describe('other stations, at 390 × 844', () => {
   });
 
   it('asks for another trial when two disagree, and stops asking when they agree', async () => {
-    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     await atStation(page, 'Runa Feld', /^Knee travel/);
     await keep(page, 'Kneecap past toe, cm', '-2');
     await keep(page, 'Kneecap past toe, cm', '3');
@@ -264,7 +244,7 @@ describe('other stations, at 390 × 844', () => {
   });
 
   it('keeps measured and estimated lengths apart, and the kit', async () => {
-    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     await atStation(page, 'Runa Feld', /^Body/);
     await page.getByText('Estimated 40.6 cm from stature').waitFor();
     await enter(page, 'Shin, cm', '42');
@@ -281,11 +261,11 @@ describe('other stations, at 390 × 844', () => {
   });
 
   it('shows on one phone what the other measured, and asks when both changed the same trial', async () => {
-    const one = await visit(browser, PHONE, server.address);
+    const one = await visit(house.browser, PHONE, server.address);
     await atStation(one.page, 'Tavi Brask', /^Hip rotation/);
     await keep(one.page, 'Hip rotation inward left, °', '38');
     await saved(one.page);
-    const two = await visit(browser, PHONE, server.address, new URL(one.page.url()).pathname);
+    const two = await visit(house.browser, PHONE, server.address, new URL(one.page.url()).pathname);
     await keep(two.page, 'Hip rotation inward right, °', '39');
     await saved(two.page);
     const trial = /^38°, trial 1 of Hip rotation inward left/;
@@ -321,7 +301,7 @@ describe('other stations, at 390 × 844', () => {
 
 describe('what would be refused is not let go', () => {
   it('a hip fold waits for a knee gap that can be', async () => {
-    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     await atStation(page, 'Tavi Brask', /^Hip fold/);
     await enter(page, 'Gap between the knees, cm', '900');
     await enter(page, 'Hip fold, knees narrow, °', '121');
@@ -335,7 +315,7 @@ describe('what would be refused is not let go', () => {
   });
 
   it('on the sheet, what is read in a squat is held while the screen holds', async () => {
-    const { page, context, problems } = await visit(browser, WIDE, server.address);
+    const { page, context, problems } = await visit(house.browser, WIDE, server.address);
     await page.getByText('Ivo Larch').click();
     await openStage(page, 'Measure');
     await page.getByRole('button', { name: 'Open the sheet' }).click();
@@ -350,7 +330,7 @@ describe('what would be refused is not let go', () => {
 
 describe('the sheet, at 1280 × 800', () => {
   it('shows three visits side by side, takes today’s trials by keyboard, and is copied as a table', async () => {
-    const { page, context, problems } = await visit(browser, WIDE, server.address);
+    const { page, context, problems } = await visit(house.browser, WIDE, server.address);
     await context.grantPermissions(['clipboard-read', 'clipboard-write']);
     await page.getByText('Pell Ashgrove').click();
     await openStage(page, 'Measure');

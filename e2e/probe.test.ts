@@ -1,18 +1,8 @@
-import type { Browser, Page } from 'playwright-core';
-import { enter, launch, openStage, PHONE, saved, TestServer, visit, WIDE } from './support.ts';
+import type { Page } from 'playwright-core';
+import { enter, openStage, PHONE, saved, seeded, visit, WIDE } from './support.ts';
 
-let browser: Browser;
-const server = new TestServer();
-
-beforeAll(async () => {
-  browser = await launch();
-  await server.start();
-  await server.seed();
-});
-afterAll(async () => {
-  await browser.close();
-  await server.stop();
-});
+const house = seeded();
+const { server } = house;
 
 const probe = async (page: Page, client: string) => {
   await page.getByText(client).first().click();
@@ -29,7 +19,7 @@ const belief = async (page: Page, cause: string): Promise<number> => {
 
 describe('Probe, at 390 × 844', () => {
   it('over-cued knees are not cued further out', async () => {
-    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     await probe(page, 'Hodd Karrin');
     await page.getByText(/^Do not use: “Knees out”\./).waitFor();
     await page.getByText(/^Not a fault: The knees are outside the feet already/).waitFor();
@@ -39,7 +29,7 @@ describe('Probe, at 390 × 844', () => {
   });
 
   it('from Watch findings through two tests to a settled cause, kept on another device', async () => {
-    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     // A fresh look by eye: the left knee comes in, clearly.
     await page.getByText('Hodd Karrin').first().click();
     await openStage(page, 'Watch');
@@ -83,7 +73,7 @@ describe('Probe, at 390 × 844', () => {
     await page.getByRole('heading', { name: 'Setup', level: 1 }).waitFor();
     await saved(page);
     await context.close();
-    const again = await visit(browser, WIDE, server.address);
+    const again = await visit(house.browser, WIDE, server.address);
     await probe(again.page, 'Hodd Karrin');
     await again.page
       .getByText(/^Concluded today.*abductor strength or timing, left \(\d+ %\)/)
@@ -101,7 +91,7 @@ describe('Probe, at 390 × 844', () => {
   });
 
   it('an outcome is undone, put aside in the list, and counted again', async () => {
-    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     await probe(page, 'Orla Venn');
     const cause = 'Ankle joint or soleus, left';
     await page.getByRole('button', { name: /^Other tests/ }).tap();
@@ -125,7 +115,7 @@ describe('Probe, at 390 × 844', () => {
   });
 
   it('a slight finding is left alone with a reason, and then nothing is left to probe', async () => {
-    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     await probe(page, 'Quill Haskamp');
     await page.getByText(/^left alone since .*Stable and painless for weeks\.$/).waitFor();
     await page.getByText(/there is nothing to probe/).waitFor();
@@ -142,7 +132,7 @@ describe('Probe, at 390 × 844', () => {
   });
 
   it('an arch that never forms leads to the referral note, not to drills', async () => {
-    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     await probe(page, 'Nim Farrowe');
     await page.getByText(/^For a clinician: structural flat foot, left/).waitFor();
     await page.getByRole('button', { name: 'Conclude and write the referral note' }).tap();
@@ -159,7 +149,7 @@ describe('Probe, at 390 × 844', () => {
   });
 
   it('what is not on hand is skipped, said, and can be put back', async () => {
-    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     await probe(page, 'Brin Ostmoor');
     const card = page.getByTestId('test-card');
     await card.waitFor();
@@ -176,7 +166,7 @@ describe('Probe, at 390 × 844', () => {
   });
 
   it('why: every weight with its reason, and what would change the mind', async () => {
-    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     await probe(page, 'Orla Venn');
     await page.getByRole('link', { name: /^Ankle joint or soleus, left/ }).tap();
     await page.getByRole('heading', { name: 'Ankle joint or soleus, left' }).waitFor();
@@ -191,7 +181,7 @@ describe('Probe, at 390 × 844', () => {
   });
 
   it('pain in a test stops the testing, asks where and how much, and is on the record', async () => {
-    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     await probe(page, 'Maren Sool');
     await page.getByTestId('test-card').waitFor();
     await page.getByRole('button', { name: /^Pain: (?!stop)/ }).tap();
@@ -214,7 +204,7 @@ describe('Probe, at 390 × 844', () => {
 
 describe('the Shelf', () => {
   it('an entry is changed with its reason, moves the beliefs, is undone from the history', async () => {
-    const { page, context, problems } = await visit(browser, WIDE, server.address, '/shelf');
+    const { page, context, problems } = await visit(house.browser, WIDE, server.address, '/shelf');
     await page.getByRole('radio', { name: 'Causes' }).click();
     await page.getByRole('button', { name: 'Change: Ankle joint or soleus' }).click();
     await enter(page, 'Ankle joint or soleus, %', '1');
@@ -237,7 +227,7 @@ describe('the Shelf', () => {
     await enter(page, 'By eye, slight, %', '20');
     await page.getByText(/of 20 % is not possible: 50 to 99\.9/).waitFor();
     // Another device has it; a client's belief follows.
-    const other = await visit(browser, WIDE, server.address, '/shelf');
+    const other = await visit(house.browser, WIDE, server.address, '/shelf');
     await other.page.getByRole('radio', { name: 'Causes' }).click();
     await other.page.getByText(/^2 entries are your own/).waitFor();
     await other.page.goto(`${server.address}/clients`);
@@ -257,7 +247,7 @@ describe('the Shelf', () => {
   });
 
   it('a higher chance to be worth trying changes what Set proposes, on another device too', async () => {
-    const { page, context, problems } = await visit(browser, WIDE, server.address, '/shelf');
+    const { page, context, problems } = await visit(house.browser, WIDE, server.address, '/shelf');
     await page.getByRole('radio', { name: 'Chances' }).click();
     await page.getByRole('button', { name: 'Change: Likely enough to try' }).click();
     await enter(page, 'Likely enough to try, %', '99');
@@ -266,7 +256,7 @@ describe('the Shelf', () => {
     await page.getByRole('radio', { name: 'Trying it out.' }).click();
     await page.getByText('Likely enough to try: 60 % → 90 %').waitFor();
     await saved(page);
-    const other = await visit(browser, WIDE, server.address);
+    const other = await visit(house.browser, WIDE, server.address);
     await other.page.getByText('Orla Venn').first().click();
     await openStage(other.page, 'Set');
     const look = other.page.getByRole('button', { name: /^Look at the smallest change/ });

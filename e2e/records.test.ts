@@ -1,19 +1,9 @@
-import type { Browser, Page } from 'playwright-core';
+import type { Page } from 'playwright-core';
 import { sayFound } from '@zither/words/setup';
-import { launch, TestServer, visit, WIDE } from './support.ts';
+import { seeded, visit, WIDE } from './support.ts';
 
-let browser: Browser;
-const server = new TestServer();
-
-beforeAll(async () => {
-  browser = await launch();
-  await server.start();
-  await server.seed();
-});
-afterAll(async () => {
-  await browser.close();
-  await server.stop();
-});
+const house = seeded();
+const { server } = house;
 
 type Row = Record<string, unknown>;
 const get = async (path: string) => (await fetch(`${server.address}${path}`)).json();
@@ -54,7 +44,7 @@ describe('twenty records through the browser', () => {
       expect(answer.ok).toBe(true);
       ids.push(((await answer.json()) as { clientId: string }).clientId);
     }
-    const { page, context, problems } = await visit(browser, WIDE, server.address);
+    const { page, context, problems } = await visit(house.browser, WIDE, server.address);
     let withSetup = 0;
     for (const id of ids) {
       const answer = await get(`/api/clients/${id}/answer`);

@@ -1,18 +1,8 @@
-import type { Browser, Page } from 'playwright-core';
-import { launch, openStage, PHONE, saved, TestServer, visit, WIDE } from './support.ts';
+import type { Page } from 'playwright-core';
+import { openStage, PHONE, saved, seeded, visit, WIDE } from './support.ts';
 
-let browser: Browser;
-const server = new TestServer();
-
-beforeAll(async () => {
-  browser = await launch();
-  await server.start();
-  await server.seed();
-});
-afterAll(async () => {
-  await browser.close();
-  await server.stop();
-});
+const house = seeded();
+const { server } = house;
 
 const schools = async (page: Page, client: string) => {
   await page.getByText(client).first().click();
@@ -22,7 +12,7 @@ const schools = async (page: Page, client: string) => {
 
 describe('schools', () => {
   it('the shut-window client is solved by two of them on the phone, and the second one’s setup is taken', async () => {
-    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     await schools(page, 'Orla Venn');
     await page.getByText('First choice', { exact: false }).first().waitFor();
     await page.getByText(/^\d+ setups searched/).waitFor();
@@ -45,7 +35,7 @@ describe('schools', () => {
   });
 
   it('a setup of another method is tried and kept as that method’s, though the client follows this one', async () => {
-    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     await schools(page, 'Pell Ashgrove');
     const client = page.url().split('/')[4]!;
     const before = await (await fetch(`${server.address}/api/clients/${client}/record`)).json();
@@ -76,7 +66,7 @@ describe('schools', () => {
   });
 
   it('stand side by side on wide; where one does not reach its depth it says what would help', async () => {
-    const { page, context, problems } = await visit(browser, WIDE, server.address);
+    const { page, context, problems } = await visit(house.browser, WIDE, server.address);
     await schools(page, 'Orla Venn');
     await page.getByRole('radio', { name: 'Balanced', exact: true }).click();
     await page.getByRole('radio', { name: 'Straight foot, beside it' }).click();

@@ -1,18 +1,8 @@
-import type { Browser, Page } from 'playwright-core';
-import { launch, openStage, PHONE, saved, TestServer, visit, WIDE } from './support.ts';
+import type { Page } from 'playwright-core';
+import { openStage, PHONE, saved, seeded, visit, WIDE } from './support.ts';
 
-let browser: Browser;
-const server = new TestServer();
-
-beforeAll(async () => {
-  browser = await launch();
-  await server.start();
-  await server.seed();
-});
-afterAll(async () => {
-  await browser.close();
-  await server.stop();
-});
+const house = seeded();
+const { server } = house;
 
 /** Opens Set of a client and gives the client's address. */
 const openSet = async (page: Page, client: string): Promise<string> => {
@@ -32,7 +22,7 @@ const advised = async (page: Page): Promise<string> => {
 
 describe('the trial loop, at 390 × 844', () => {
   it('three trials, one of them filmed, lead to a setup that is locked and stands on the client page and in the Lab', async () => {
-    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     const client = await openSet(page, 'Orla Venn');
     await page.getByRole('radio', { name: 'Trials' }).tap();
     await page.getByRole('heading', { name: 'Try next' }).waitFor();
@@ -116,7 +106,7 @@ describe('the trial loop, at 390 × 844', () => {
   });
 
   it('undo takes a trial back; a lock can be taken back and put back, and another device sees it', async () => {
-    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     const client = await openSet(page, 'Brin Ostmoor');
     await page.getByRole('heading', { name: 'Locked setup', exact: true }).waitFor();
     await page.getByText('Limits of the method “Loaded carry”.').waitFor();
@@ -131,7 +121,7 @@ describe('the trial loop, at 390 × 844', () => {
     await page.getByRole('button', { name: 'Take back version 1' }).tap();
     await page.getByRole('heading', { name: 'No locked setup in force' }).waitFor();
     await saved(page);
-    const other = await visit(browser, WIDE, server.address);
+    const other = await visit(house.browser, WIDE, server.address);
     await other.page.goto(client);
     await other.page.getByRole('heading', { name: 'No locked setup in force' }).waitFor();
     await page.getByRole('button', { name: 'Put back version 1' }).tap();
@@ -162,7 +152,7 @@ describe('the trial loop, at 390 × 844', () => {
   });
 
   it('pain in a trial stops trying for the day, and asks where and how much until it is answered', async () => {
-    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     const client = await openSet(page, 'Quill Haskamp');
     await page.goto(`${client}/setup?show=trials`);
     await advised(page);
@@ -185,7 +175,7 @@ describe('the map of chances', () => {
   const point = (page: Page) => page.getByTestId('point').innerText();
 
   it('is dragged with a thumb on the phone, without the page scrolling away', async () => {
-    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     const client = await openSet(page, 'Pell Ashgrove');
     await page.getByRole('radio', { name: 'Map' }).tap();
     const field = page.getByTestId('chance-field');
@@ -228,7 +218,7 @@ describe('the map of chances', () => {
   });
 
   it('is moved with the arrow keys on wide, the heel with a slider, and goes to the likeliest point', async () => {
-    const { page, context, problems } = await visit(browser, WIDE, server.address);
+    const { page, context, problems } = await visit(house.browser, WIDE, server.address);
     const client = await openSet(page, 'Orla Venn');
     await page.goto(`${client}/setup?show=map`);
     const field = page.getByRole('slider', { name: 'Stance width and toe-out' });
@@ -267,7 +257,7 @@ describe('the map of chances', () => {
 
 describe('own schools', () => {
   it('are copied, changed and made the usual one on the Shelf, and judge clients at once', async () => {
-    const { page, context, problems } = await visit(browser, WIDE, server.address, '/shelf');
+    const { page, context, problems } = await visit(house.browser, WIDE, server.address, '/shelf');
     await page.getByRole('button', { name: /^Balanced/ }).click();
     await page.getByRole('button', { name: 'Copy and change Balanced' }).click();
     await page.getByRole('heading', { name: 'Changing Balanced, ours' }).waitFor();
@@ -294,7 +284,7 @@ describe('own schools', () => {
     await saved(page);
 
     // Runa has no setup yet: the usual school judges her on another device too.
-    const phone = await visit(browser, PHONE, server.address);
+    const phone = await visit(house.browser, PHONE, server.address);
     const client = await openSet(phone.page, 'Runa Feld');
     await phone.page.getByText('Limits of the method “Hut way”.').waitFor();
     await phone.page.goto(`${client}/setup?show=alternatives`);
@@ -308,7 +298,7 @@ describe('own schools', () => {
 
 describe('kit', () => {
   it('a wedge by its height, as a board, and a box are kept and chosen from', async () => {
-    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     await page.getByText('Nim Farrowe').tap();
     await page.getByRole('heading', { name: 'Nim Farrowe' }).waitFor();
     const client = page.url();

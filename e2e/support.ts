@@ -133,3 +133,25 @@ export async function keep(page: Page, label: string, text: string): Promise<voi
 /** Waits until the page says that everything is on the server. */
 export const saved = (page: Page): Promise<void> =>
   page.getByTestId('save-state').getByText('Saved', { exact: true }).waitFor();
+
+/** A browser and a server with the demo data, for all tests of a file. */
+export function seeded(): { readonly browser: Browser; readonly server: TestServer } {
+  const server = new TestServer();
+  let browser: Browser | null = null;
+  beforeAll(async () => {
+    browser = await launch();
+    await server.start();
+    await server.seed();
+  });
+  afterAll(async () => {
+    await browser?.close();
+    await server.stop();
+  });
+  return {
+    server,
+    get browser() {
+      if (!browser) throw new Error('The browser is started before the first test.');
+      return browser;
+    },
+  };
+}

@@ -1,23 +1,12 @@
 import { readFileSync } from 'node:fs';
-import type { Browser } from 'playwright-core';
-import { launch, openStage, saved, TestServer, visit, WIDE } from './support.ts';
+import { openStage, saved, seeded, visit, WIDE } from './support.ts';
 
-let browser: Browser;
-const server = new TestServer();
-
-beforeAll(async () => {
-  browser = await launch();
-  await server.start();
-  await server.seed();
-});
-afterAll(async () => {
-  await browser.close();
-  await server.stop();
-});
+const house = seeded();
+const { server } = house;
 
 describe('at 1280 × 800', () => {
   it('shows list and client side by side, and finds by name', async () => {
-    const { page, context, problems } = await visit(browser, WIDE, server.address);
+    const { page, context, problems } = await visit(house.browser, WIDE, server.address);
     await page.getByText('Tavi Brask').click();
     await page.getByRole('heading', { name: 'Tavi Brask' }).waitFor();
     await page.getByText('Orla Venn').waitFor();
@@ -32,7 +21,7 @@ describe('at 1280 × 800', () => {
   });
 
   it('opens a shut window with a lever, prescribes, and prints one page with the cautions', async () => {
-    const { page, context, problems } = await visit(browser, WIDE, server.address);
+    const { page, context, problems } = await visit(house.browser, WIDE, server.address);
     await page.getByText('Orla Venn').click();
     await openStage(page, 'Set');
     await page
@@ -66,7 +55,7 @@ describe('at 1280 × 800', () => {
   });
 
   it('gives the Lab without a client: case files out and in, bad ones refused with the path', async () => {
-    const { page, context, problems } = await visit(browser, WIDE, server.address, '/lab');
+    const { page, context, problems } = await visit(house.browser, WIDE, server.address, '/lab');
     await page.getByRole('button', { name: 'More: Stance width' }).click();
     const download = page.waitForEvent('download');
     await page.getByRole('button', { name: 'Save as a case file' }).click();
@@ -102,7 +91,7 @@ describe('at 1280 × 800', () => {
   });
 
   it('redraws while a slider is dragged, before it is let go', async () => {
-    const { page, context, problems } = await visit(browser, WIDE, server.address, '/lab');
+    const { page, context, problems } = await visit(house.browser, WIDE, server.address, '/lab');
     const plan = page.getByRole('img', { name: /^Floor plan/ });
     const slider = page.getByLabel('Stance width', { exact: true });
     const box = await slider.boundingBox();
@@ -136,7 +125,7 @@ describe('at 1280 × 800', () => {
   });
 
   it('can be worked by keyboard, and survives a reload on any page', async () => {
-    const { page, context, problems } = await visit(browser, WIDE, server.address, '/lab');
+    const { page, context, problems } = await visit(house.browser, WIDE, server.address, '/lab');
     const less = page.getByRole('button', { name: 'Less: Stance width' });
     await less.focus();
     const plan = page.getByRole('img', { name: /^Floor plan/ });
@@ -170,7 +159,7 @@ describe('at 1280 × 800', () => {
 
   it('says what is missing for an unknown client and an unknown page', async () => {
     const unknown = '/clients/aaaaaaaa-aaaa-4aaa-8aaa-aaaaaaaaaaaa';
-    const { page, context } = await visit(browser, WIDE, server.address, unknown);
+    const { page, context } = await visit(house.browser, WIDE, server.address, unknown);
     await page.getByText('There is no client at this address.').waitFor();
     await page.goto(`${server.address}/nowhere/at/all`);
     await page.getByText('There is no page at this address.').waitFor();
@@ -178,7 +167,7 @@ describe('at 1280 × 800', () => {
   });
 
   it('archives with a way back', async () => {
-    const { page, context } = await visit(browser, WIDE, server.address);
+    const { page, context } = await visit(house.browser, WIDE, server.address);
     await page.getByText('Runa Feld').click();
     await page.getByRole('button', { name: 'Archive this client' }).click();
     await page.getByRole('button', { name: 'Bring back' }).click();

@@ -25,6 +25,8 @@ describe('the equations behind the numbers', () => {
     expect(model).toContain(`| E${number} | ${name} | ${says} | ${source} |`);
     expect(sayEquation(id)).toMatch(new RegExp(`^E${number} ${name}: `));
     expect(source.length).toBeGreaterThan(5);
+    // A published year is never quoted without saying that it was not looked up.
+    expect(/\d{4}/.test(source)).toBe(/\d{4}, from memory/.test(sayEquation(id)));
   });
 
   it.each(ids)('%s is held by a test that exists', (id) => {

@@ -181,6 +181,7 @@ export const RESTS_ON = {
 /** An equation in a line: "E6 Room: … (house default)". */
 export function sayEquation(id: EquationId): string {
   const { number, name, says, source } = EQUATIONS[id];
-  const memory = /\d{4}/.test(source) ? ', from memory' : '';
-  return `E${number} ${name}: ${says} (${source}${memory})`;
+  // After the last year that is named: what follows is our own.
+  const from = source.replace(/(\d{4})(?!.*\d{4})/, '$1, from memory');
+  return `E${number} ${name}: ${says} (${from})`;
 }

@@ -32,7 +32,7 @@ export function HistoryPart({
   const { colors } = useLook();
   return (
     <Part title="History" hint="Never rewritten: undoing is a change of its own.">
-      {history.length === 0 && <Say soft>Nothing was changed yet: the house defaults hold.</Say>}
+      {history.length === 0 && <Say soft>Nothing was changed yet: the house defaults apply.</Say>}
       {history
         .map((row, i) => ({ row, i }))
         .reverse()
