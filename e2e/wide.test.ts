@@ -38,7 +38,7 @@ describe('at 1280 × 800', () => {
       .getByText(/ of room at crease below knee/)
       .waitFor();
     await page.getByText('Dashed: the setup in use.').waitFor();
-    await page.getByText('Why? Inputs, equation, sources').click();
+    await page.getByText('Why? Inputs, equations, sources').click();
     await page.getByText(/house defaults\. Sources quoted from memory/).waitFor();
     await page.getByRole('button', { name: 'Use this setup' }).click();
     await saved(page);

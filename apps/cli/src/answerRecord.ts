@@ -19,6 +19,8 @@ export function runAnswer(args: readonly string[]): Run {
   const reading = readRecordFile(input.text);
   if (!reading.ok) return refusal(reading.problem.message);
   return answer(
-    writeAnswer(answerOf({ ...dossierAt(reading.record, on), on, withTellings: true })),
+    writeAnswer(
+      answerOf({ ...dossierAt(reading.record, on), on, withTellings: true, withNumbers: true }),
+    ),
   );
 }

@@ -13,7 +13,7 @@ export type Answering = (asked: Asked) => Promise<unknown>;
 
 /** The answer on a client, on this thread; in tests, and inside the worker. */
 export const answerHere = ({ record, on }: Asked): unknown =>
-  writeAnswer(answerOf({ ...dossierAt(record, on), on, withTellings: true }));
+  writeAnswer(answerOf({ ...dossierAt(record, on), on, withTellings: true, withNumbers: true }));
 
 /** The same beside the server's own thread: a search takes some hundred milliseconds in which others would wait. */
 export function answerInThread(file: URL): Answering & { close: () => Promise<void> } {

@@ -27,7 +27,9 @@ import { opine, type Opinion } from './opinion.ts';
 import { missingForPlan, planFor, type PlanAnswer } from './planning.ts';
 import { isHeld, limitsOf, safetyOf, type Safety } from './safety.ts';
 import { basisOf, workedOn } from './signs.ts';
+import { chanceShown, roomAndDepth, type Ground } from './shown.ts';
 import { resumeAt, stageViews, type StageView } from './stages.ts';
+import type { ShownNumber } from './trace.ts';
 import { answerLoop, loopQuestion, type LoopAnswer } from './trying.ts';
 
 /** What the answer is asked of: a client's record, the day, and what is not at hand on this device. */
@@ -39,6 +41,15 @@ export interface AnswerQuestion {
   missingKit?: readonly Need[];
   /** Work out what would tell more as well; takes about as long as another search. */
   withTellings?: boolean;
+  /** Work out the intervals and traces of room, depth and chance as well. */
+  withNumbers?: boolean;
+}
+
+/** The numbers of the setup in use on the side that governs, each with its interval and how it came about. */
+export interface AnswerNumbers {
+  room: ShownNumber | null;
+  depth: ShownNumber | null;
+  chance: ShownNumber;
 }
 
 /** The one answer on a client: every page shows a side of it. */
@@ -60,6 +71,8 @@ export interface Answer {
   /** What the setup search was asked. */
   basis: SetupBasis | null;
   use: SetupUse | null;
+  /** null where they were not asked for, and where there is no setup. */
+  numbers: AnswerNumbers | null;
   plan: PlanAnswer | null;
   /** Readings not taken or weakly known that would tell more of the first choice, the best first. */
   tellMore: Telling[];
@@ -69,7 +82,14 @@ export interface Answer {
 
 /** Works the whole road: record → facts → questions → answers. Deterministic; about as long as one setup search. */
 export function answerOf(
-  { dossier, on, tables, missingKit = [], withTellings: isWanted = false }: AnswerQuestion,
+  {
+    dossier,
+    on,
+    tables,
+    missingKit = [],
+    withTellings: isWanted = false,
+    withNumbers = false,
+  }: AnswerQuestion,
   options: Omit<ChoiceOptions, 'experience'> = {},
 ): Answer {
   const safety = safetyOf(dossier, on);
@@ -85,12 +105,13 @@ export function answerOf(
       options,
     );
   const use = basis && setupInUse(dossier, limits, rules, loop?.choice ?? null);
+  const facts = factsOf(dossier, rules);
   return {
     on,
     safety,
     limits,
     stages: stageViews(dossier, on),
-    facts: factsOf(dossier, rules),
+    facts,
     missing: missingOf(dossier),
     window: use && windowOf(dossier, use, limits),
     opinion,
@@ -98,6 +119,7 @@ export function answerOf(
     loop,
     basis,
     use,
+    numbers: withNumbers && use && basis ? numbersOf(dossier, use, limits, { facts, basis }) : null,
     plan:
       use && missingForPlan(dossier).length === 0
         ? planFor(dossier, use, opinion, limits, loop?.choice ?? null)
@@ -136,6 +158,22 @@ export function opinionOn({ dossier, on, tables, missingKit = [] }: AnswerQuesti
     missingKit,
   );
   return opine({ signs, circumstances, changes: tables.flatMap((t) => t.changes) });
+}
+
+/** Room, depth and chance of the setup in use. */
+function numbersOf(
+  dossier: Dossier,
+  use: SetupUse,
+  limits: readonly SafetyLimit[],
+  ground: Ground,
+): AnswerNumbers | null {
+  const found = caseWith(dossier, valuesOf(use, use.method), limits);
+  if (found.kind !== 'ready') return null;
+  const solution = solve(found.question);
+  return {
+    ...roomAndDepth(found.question, use.method, ground, solution.governingSide, solution),
+    chance: chanceShown(use.chance, ground),
+  };
 }
 
 /** The setup in use solved with what is measured. */

@@ -30,10 +30,20 @@ export interface Fact {
   basis: 'measured' | 'estimated' | 'houseDefault';
   /** Rows it came from. */
   rows: string[];
+  /** Where the value or its error comes from: a published source (from memory), "own repeats", "house default"; null = as it was said. */
+  source: string | null;
 }
+
+const HOUSE = 'house default';
+const OWN = 'own repeats';
+const PROPORTIONS = 'Winter 2009, after Drillis and Contini 1966 (from memory)';
 
 const around = (value: number, sem: number) =>
   sem > 0 ? { low: value - 1.96 * sem, high: value + 1.96 * sem } : null;
+
+/** Where a length comes from: a tape's error and the hips' distance are house defaults, other lengths average shares of stature. */
+export const lengthSource = (id: SegmentName, isMeasured: boolean): string =>
+  isMeasured || id === 'hipSeparation' ? HOUSE : PROPORTIONS;
 
 const SEGMENTS = ['foot', 'shank', 'thigh', 'trunk', 'ankleHeight', 'hipSeparation'] as const;
 
@@ -56,6 +66,7 @@ export function factsOf(dossier: Dossier, { spreads }: Pick<SetupRules, 'spreads
           by: [...new Set(rows.map((t) => t.instrument))],
           basis: 'measured',
           rows: rows.map((t) => t.id),
+          source: reading.own ? OWN : MEASURES[id].semSource,
         },
       ];
     }),
@@ -66,7 +77,8 @@ export function factsOf(dossier: Dossier, { spreads }: Pick<SetupRules, 'spreads
   const ankles = SIDES.flatMap((side): Fact[] => {
     const ankle = known.ankle[side];
     if (!ankle) return [];
-    const rows = rowsOn([ankle.by === 'kneeToWall' ? 'kneeToWall' : 'shinAngle'], side, ankle.day);
+    const measure = ankle.by === 'kneeToWall' ? 'kneeToWall' : 'shinAngle';
+    const rows = rowsOn([measure], side, ankle.day);
     return [
       {
         id: 'dorsiflexion',
@@ -78,6 +90,7 @@ export function factsOf(dossier: Dossier, { spreads }: Pick<SetupRules, 'spreads
         by: [...new Set(rows.map((t) => t.instrument))],
         basis: 'measured',
         rows: rows.map((t) => t.id),
+        source: ankle.own ? OWN : MEASURES[measure].semSource,
       },
     ];
   });
@@ -96,6 +109,7 @@ export function factsOf(dossier: Dossier, { spreads }: Pick<SetupRules, 'spreads
       by: [...new Set(rows.map((t) => t.instrument))],
       basis: 'measured',
       rows: rows.map((t) => t.id),
+      source: HOUSE,
     });
   }
   const body = resolveBody(bodyOf(client));
@@ -113,6 +127,7 @@ export function factsOf(dossier: Dossier, { spreads }: Pick<SetupRules, 'spreads
       by: [],
       basis: body.measured[id] ? 'measured' : id === 'hipSeparation' ? 'houseDefault' : 'estimated',
       rows: [client.id],
+      source: lengthSource(id, body.measured[id]),
     };
   });
   const said = (id: 'stature' | 'mass', value: number, unit: 'mm' | 'kg'): Fact => ({
@@ -125,6 +140,7 @@ export function factsOf(dossier: Dossier, { spreads }: Pick<SetupRules, 'spreads
     by: [],
     basis: 'measured',
     rows: [client.id],
+    source: null,
   });
   return [
     said('stature', client.statureMm, 'mm'),

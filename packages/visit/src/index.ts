@@ -21,3 +21,5 @@ export * from './inUse.ts';
 export * from './planning.ts';
 export * from './facts.ts';
 export * from './answer.ts';
+export * from './trace.ts';
+export * from './shown.ts';

@@ -1,10 +1,11 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { EQUATIONS, RESTS_ON, sayEquation, type EquationId } from '@zither/words/equations';
+import { EQUATION_IDS, RESTS_ON } from '@zither/visit';
+import { EQUATIONS, sayEquation } from '@zither/words/equations';
 
 const root = join(__dirname, '../../..');
 const model = readFileSync(join(root, 'docs/model.md'), 'utf8').replace(/ +/g, ' ');
-const ids = Object.keys(EQUATIONS) as EquationId[];
+const ids = [...EQUATION_IDS];
 
 describe('the equations behind the numbers', () => {
   it('are numbered without a gap, and every explained number rests on known ones', () => {

@@ -5,7 +5,8 @@ import {
   type Proposal,
   type SideSolution,
 } from '@zither/core';
-import { causesNamed, type Answer, type PlanAnswer } from '@zither/visit';
+import { causesNamed, type Answer, type PlanAnswer, type ShownNumber } from '@zither/visit';
+import { EQUATIONS } from './equations.ts';
 import { sayCauses, sayNothing, sayLeftOut, sayWorkedCause } from './plan.ts';
 import { MISSING_NAMES } from './missing.ts';
 import { sayLimit } from './safety.ts';
@@ -29,6 +30,25 @@ const cause = ({ cause: id, side: on, probability, because }: LikelyCause) => ({
   side: on,
   chance: round(probability),
   because: because.map((w) => w.what),
+});
+
+/** A number as it is shown; the ids of its inputs stand for facts that are listed whole. */
+const number = ({ value, unit, interval, trace }: ShownNumber) => ({
+  value: round(value),
+  unit,
+  interval: interval && { low: round(interval.low), high: round(interval.high) },
+  trace: {
+    equations: trace.equations.map((id) => `E${EQUATIONS[id].number}`),
+    inputs: trace.inputs.map(({ id, side: on, value: v, unit: u, basis, source, rows }) => ({
+      id,
+      side: on,
+      value: round(v),
+      unit: u,
+      basis,
+      source,
+      rows,
+    })),
+  },
 });
 
 function plan(answer: PlanAnswer) {
@@ -56,6 +76,7 @@ function plan(answer: PlanAnswer) {
 export function writeAnswer(answer: Answer) {
   const { on, stages, safety, limits, facts, window, opinion, concluded, loop, use, basis } =
     answer;
+  const { numbers } = answer;
   return {
     on,
     stages,
@@ -66,6 +87,11 @@ export function writeAnswer(answer: Answer) {
       governingSide: window.governingSide,
       left: side(window.sides.left),
       right: side(window.sides.right),
+    },
+    numbers: numbers && {
+      room: numbers.room && number(numbers.room),
+      depth: numbers.depth && number(numbers.depth),
+      chance: number(numbers.chance),
     },
     causes: causesNamed({ opinion }).map(cause),
     concluded: concluded?.causes ?? null,

@@ -10,3 +10,6 @@ export function sayDayOn(day: string, today: string): string {
     day === today ? 'today' : formatDistanceStrict(date, parseISO(today), { addSuffix: true });
   return `${distance}, ${format(date, 'd MMM yyyy')}`;
 }
+
+/** A day without how long ago it was: "2 Jan 2026". */
+export const sayShortDay = (day: string): string => format(parseISO(day), 'd MMM yyyy');

@@ -1,3 +1,5 @@
+import type { EquationId } from '@zither/visit';
+
 /** One equation of the model: what it says in plain words, where it comes from, and the test that holds it. */
 export interface Equation {
   /** As numbered in docs/model.md. */
@@ -162,21 +164,7 @@ export const EQUATIONS = {
       'what a test is expected to tell is never below nothing, nor above what its outcomes can hold',
     ),
   },
-} as const satisfies Record<string, Equation>;
-
-export type EquationId = keyof typeof EQUATIONS;
-
-/** The numbers a screen explains, and the equations each rests on. */
-export const RESTS_ON = {
-  room: ['proportions', 'chain', 'balance', 'floors', 'ceilings', 'room'],
-  depth: ['deepest', 'room'],
-  change: ['mean', 'change', 'wall'],
-  fold: ['foldLine', 'mean'],
-  severity: ['severity'],
-  chance: ['chance', 'trial', 'firstChoice'],
-  cause: ['cause'],
-  test: ['nextTest'],
-} as const satisfies Record<string, readonly EquationId[]>;
+} as const satisfies Record<EquationId, Equation>;
 
 /** An equation in a line: "E6 Room: … (house default)". */
 export function sayEquation(id: EquationId): string {

@@ -6,6 +6,7 @@ import type {
   LeverEffect,
   LeverMove,
   NoPose,
+  Pose,
   Solution,
   Support,
   Window,
@@ -185,3 +186,26 @@ export const sayToes = ({ left, right }: { left: number; right: number }): strin
   Math.round(left) === Math.round(right)
     ? `${Math.round(left)}°`
     : `L ${Math.round(left)}° R ${Math.round(right)}°`;
+
+/** What the body does at the bottom, by name and value; empty where there is no pose. */
+export function sayPose(bottom: Pose | NoPose): [string, string][] {
+  if (bottom.kind !== 'pose') return [];
+  const one = (deg: number) => `${deg.toFixed(1)}°`;
+  return [
+    ['Ankle used (dorsiflexion)', one(bottom.dorsiflexionDeg)],
+    ['Trunk lean', one(bottom.trunkDeg)],
+    ['Hip fold (trunk to thigh, in front)', one(bottom.hipFoldDeg)],
+    ['Hip abduction', one(bottom.hipAbductionDeg)],
+    [
+      'Hip rotation',
+      `${one(Math.abs(bottom.hipRotationDeg))} ${bottom.hipRotationDeg >= 0 ? 'outward' : 'inward'}`,
+    ],
+    ['Knee flexion', one(bottom.kneeFlexionDeg)],
+    ['Kneecap past toe', `${(bottom.kneecapPastToeMm / 10).toFixed(1)} cm`],
+    ['Sole pitch · cross-tilt', `${one(bottom.footPitchDeg)} · ${one(bottom.footRollDeg)}`],
+    [
+      'Hip · knee moment',
+      `${Math.round(bottom.hipMomentNm)} · ${Math.round(bottom.kneeMomentNm)} N·m`,
+    ],
+  ];
+}

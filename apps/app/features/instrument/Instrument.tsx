@@ -9,6 +9,7 @@ import {
   type MethodProfile,
   type Side,
 } from '@zither/core';
+import type { Ground } from '@zither/visit';
 import { Choice } from '../../ui/Choice.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
@@ -43,6 +44,7 @@ export function Instrument({
   before,
   beforeIs = 'the setup before this change',
   method = BALANCED,
+  ground = null,
   children,
 }: {
   question: Case;
@@ -53,6 +55,8 @@ export function Instrument({
   beforeIs?: string | undefined;
   /** The school whose lean limits hold; balanced when none is chosen. */
   method?: MethodProfile;
+  /** What is known of the client, for the intervals of Why; null = a case without a record. */
+  ground?: Ground | null;
   children: (parts: InstrumentParts) => ReactNode;
 }) {
   const { isWide, width: windowWidth, colors } = useLook();
@@ -205,8 +209,10 @@ export function Instrument({
         />
         <Why
           question={asked}
-          solution={settled.sides[shownSide ?? settled.governingSide]}
-          method={method.name}
+          solution={settled}
+          side={shownSide ?? settled.governingSide}
+          method={method}
+          ground={ground}
         />
       </Part>
     </View>

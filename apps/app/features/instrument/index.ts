@@ -1,5 +1,5 @@
 export { Instrument } from './Instrument.tsx';
-export { Equations } from './Equations.tsx';
+export { Equations, NumberInputs, NumberTrace } from './NumberTrace.tsx';
 export { PlumbFigure } from './PlumbFigure.tsx';
 export { FloorPlan } from './FloorPlan.tsx';
 export { momentAt } from './descent.ts';

@@ -14,13 +14,16 @@ import {
   type Station,
 } from '@zither/core';
 import { MEASURES } from '@zither/core';
+import { Fold } from '../../ui/Fold.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { StringGauge } from '../../ui/StringGauge.tsx';
 import { space } from '../../ui/theme.ts';
-import { bodyOf, DROP_TARGET, targetOf } from '@zither/visit';
+import { bodyOf, comparisonsOf, DROP_TARGET, targetOf } from '@zither/visit';
+import { Equations, NumberInputs } from '../instrument/index.ts';
 import { displayOf, sayWhat, SIDE_LETTER } from '@zither/words/display';
 import { SCALES } from './scales.ts';
 import { sayAsymmetry, sayChangeSince, sayReading, stationLines } from '@zither/words/measure';
+import { sayComparison } from '@zither/words/trace';
 
 /** What was found at a station today: each reading as a string with its error, the sides against each other, the change since last time. */
 export function Findings({
@@ -49,7 +52,30 @@ export function Findings({
       {lines.map((line) => (
         <Say key={line}>{line}</Say>
       ))}
+      <WhyChange dossier={dossier} read={read} day={day} />
     </View>
+  );
+}
+
+/** One tap deeper: every change and side difference of the station with its interval, the readings behind it, and how it is judged. */
+function WhyChange({
+  dossier,
+  read,
+  day,
+}: {
+  dossier: Dossier;
+  read: readonly MeasureId[];
+  day: string;
+}) {
+  const changes = read.flatMap((measure) => comparisonsOf(dossier, measure, day));
+  if (changes.length === 0) return null;
+  return (
+    <Fold title="Why? How a change is judged">
+      {changes.map((c) => (
+        <NumberInputs key={sayComparison(c)} names={[sayComparison(c)]} numbers={[c.shown]} />
+      ))}
+      <Equations of={changes.map((c) => c.shown.trace.kind)} />
+    </Fold>
   );
 }
 

@@ -4,12 +4,12 @@ import { View } from 'react-native';
 import type { Dossier } from '@zither/contract';
 import { CAUSES, NODES, sayEvidence, type Weight } from '@zither/core';
 import { Notice } from '../../ui/Notice.tsx';
-import { Equations } from '../instrument/index.ts';
+import { Equations, NumberInputs } from '../instrument/index.ts';
 import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { limitsOf, safetyOf, basisOf } from '@zither/visit';
+import { basisOf, causeShown, limitsOf, safetyOf } from '@zither/visit';
 import { useAppSelector, useTableChanges, today } from '../data/index.ts';
 import { BeliefBar } from './BeliefBar.tsx';
 import { useReasons } from './useOpinion.ts';
@@ -76,8 +76,10 @@ export function WhyScreen({ dossier }: { dossier: Dossier }) {
   );
   const equations = (
     <Part title="What the chance of a cause rests on">
-      <Equations of="cause" />
-      <Equations of="test" />
+      {reasons && (
+        <NumberInputs numbers={[causeShown({ probability: reasons.probability, because: said })]} />
+      )}
+      <Equations of={['cause', 'test']} />
     </Part>
   );
   const changers = (

@@ -1,5 +1,5 @@
 import { isSame } from '@zither/core';
-import { lockOf, versionInForce } from '@zither/visit';
+import { chanceShown, lockOf, versionInForce } from '@zither/visit';
 import { READING_AT, sayChoice, sayFound, sayReading, sayTelling } from '@zither/words/setup';
 import { sayRests } from '@zither/words/trials';
 import { router } from 'expo-router';
@@ -9,7 +9,7 @@ import { Fold } from '../../ui/Fold.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
-import { Equations } from '../instrument/index.ts';
+import { NumberTrace } from '../instrument/index.ts';
 import { ChanceBar } from './ChanceBar.tsx';
 import type { Segment } from './segments.ts';
 import type { Shown } from './shown.ts';
@@ -92,8 +92,9 @@ export function AnswerPart({
 }
 
 /** What a whole way to the depth asked for would need, and which readings would tell more. */
-export function FurtherPart({ page: { answer, use, dossier } }: { page: SetPage }) {
-  if (!answer?.loop || !use) return null;
+export function FurtherPart({ page, shown }: { page: SetPage; shown: Shown | null }) {
+  const { answer, use, dossier } = page;
+  if (!answer?.loop || !use || !shown) return null;
   const { choice } = answer.loop;
   const says = choice.kind === 'tryFirst' ? sayChoice(choice, use.method) : null;
   return (
@@ -103,7 +104,7 @@ export function FurtherPart({ page: { answer, use, dossier } }: { page: SetPage 
         title="What the chance rests on"
         note={`${choice.searched} setups searched, ${sayRests(answer.basis?.tried.length ?? 0)}`}
       >
-        <Equations of="chance" />
+        {page.ground && <NumberTrace numbers={[chanceShown(shown.at.chance, page.ground)]} />}
       </Fold>
       {answer.tellMore[0] && (
         <Fold title="What would tell more" note={sayReading(answer.tellMore[0].reading)}>

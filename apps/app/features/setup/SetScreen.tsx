@@ -115,6 +115,7 @@ export function SetScreen({
       before={drawn.before}
       beforeIs={drawn.beforeIs}
       method={drawn.method}
+      ground={page.ground}
       onChange={(next) =>
         page.look({ setup: next.setup, targetDepthDeg: next.target.thighDepthDeg }, drawn.method)
       }
@@ -134,7 +135,7 @@ export function SetScreen({
           {stop}
           {segment === 'why' && (
             <>
-              <FurtherPart page={page} />
+              <FurtherPart page={page} shown={shown} />
               <Sides dossier={dossier} question={drawn.question} />
               <HeelPart dossier={dossier} question={drawn.question} method={drawn.method} />
               {body}

@@ -3,6 +3,7 @@ import type { Dossier } from '@zither/contract';
 import { isSame, type Case, type MethodProfile, type Placed, type SafetyLimit } from '@zither/core';
 import {
   assessSetup,
+  factsOf,
   isHeld,
   limitsOf,
   lockOf,
@@ -17,6 +18,7 @@ import {
   valuesOf,
   type Answer,
   type Assessed,
+  type Ground,
   type Safety,
   type SetupBasis,
   type SetupUse,
@@ -41,6 +43,8 @@ export interface SetPage {
   method: MethodProfile;
   /** What the search was asked; null until both ankles are known. */
   basis: SetupBasis | null;
+  /** What every number of the page was worked out from; null until both ankles are known. */
+  ground: Ground | null;
   answer: Answer | null;
   /** The answer is about the record as it is now. */
   isFresh: boolean;
@@ -71,6 +75,10 @@ export function useSetPage(dossier: Dossier): SetPage {
   const method = useMemo(() => methodOf(dossier), [dossier]);
   const rules = useMemo(() => rulesOn(tables), [tables]);
   const basis = useMemo(() => setupBasis(dossier, limits, rules), [dossier, limits, rules]);
+  const ground = useMemo(
+    () => basis && { facts: factsOf(dossier, rules), basis },
+    [dossier, rules, basis],
+  );
   const settled = useMemo(() => settledSetup(dossier, limits, rules), [dossier, limits, rules]);
   const ask = useMemo(
     () =>
@@ -128,6 +136,7 @@ export function useSetPage(dossier: Dossier): SetPage {
       limits,
       method,
       basis,
+      ground,
       answer,
       isFresh,
       hasFailed,
@@ -146,6 +155,7 @@ export function useSetPage(dossier: Dossier): SetPage {
       limits,
       method,
       basis,
+      ground,
       answer,
       isFresh,
       hasFailed,

@@ -1,11 +1,19 @@
 import { View } from 'react-native';
-import type { Analysis, Case, MotionFinding } from '@zither/core';
+import {
+  FAULTS,
+  type Analysis,
+  type Case,
+  type MethodProfile,
+  type MotionFinding,
+} from '@zither/core';
+import { severityShown } from '@zither/visit';
 import { Button } from '../../ui/elements.ts';
 import { Fold } from '../../ui/Fold.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { StringGauge } from '../../ui/StringGauge.tsx';
 import { space } from '../../ui/theme.ts';
+import { Equations, NumberInputs } from '../instrument/index.ts';
 import { builtMismatchDeg, gaugeOf } from './reviewData.ts';
 import { sayAmount, sayFault, sayFinding } from '@zither/words/watch';
 
@@ -13,11 +21,14 @@ import { sayAmount, sayFault, sayFinding } from '@zither/words/watch';
 export function ReviewFindings({
   analysis,
   subject,
+  method,
   valueBefore,
   onShow,
 }: {
   analysis: Analysis;
   subject: Case | null;
+  /** The method whose sizes the faults are named by. */
+  method: MethodProfile;
   /** Value of the same fault in the capture compared with; null = none. */
   valueBefore: (finding: MotionFinding) => number | null;
   /** Shows the moment a fault was largest. */
@@ -74,6 +85,21 @@ export function ReviewFindings({
           )}
         </View>
       ))}
+      {named.length > 0 && (
+        <Fold title="Why these sizes?">
+          {named.map((f) => (
+            <NumberInputs
+              key={`${f.fault} ${f.side ?? ''}`}
+              names={[`${sayFault(f.fault, f.side)}: ${FAULTS[f.fault].measuredAs}`]}
+              numbers={[severityShown(f, method)]}
+            />
+          ))}
+          <Say small soft>
+            The interval is how far the reps differ. The camera’s own error comes on top.
+          </Say>
+          <Equations of={['severity']} />
+        </Fold>
+      )}
       {small.length > 0 && (
         <Fold title="Too small to name" note={`${small.length} measured`}>
           {small.map((f) => (

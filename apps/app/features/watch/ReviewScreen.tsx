@@ -154,6 +154,7 @@ function Review({
     <ReviewFindings
       analysis={analysis}
       subject={capture.subject}
+      method={methodOf(dossier)}
       valueBefore={(f) =>
         before?.report.findings.find((b) => b.fault === f.fault && b.side === f.side)?.value ?? null
       }

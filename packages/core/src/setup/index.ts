@@ -45,7 +45,8 @@ export {
   type SetupReach,
   type TrialSeen,
 } from './belief.ts';
-export { reachOf } from './setupReach.ts';
+export { foldCapOf, reachOf } from './setupReach.ts';
+export { intervalsOf, type Interval } from './interval.ts';
 export {
   placed,
   searchSetups,
