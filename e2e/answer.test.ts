@@ -143,4 +143,34 @@ describe('safety by when it was said', () => {
     await slow.context.close();
     await other.context.close();
   });
+
+  it('entries made on the wrong client are moved: both answers follow, and moving them back restores the first', async () => {
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
+    const client = await openClient(page, 'Hodd Karrin');
+    const before = await onClientPage(page);
+    await page.getByRole('button', { name: 'Move entries made by mistake' }).tap();
+    await page.getByRole('button', { expanded: true }).first().waitFor();
+    const shut = page.getByRole('button', { expanded: false });
+    while ((await shut.count()) > 0) await shut.first().tap();
+    for (const all of await page.getByLabel(/^All of/).all()) await all.tap();
+    await page.getByRole('radio', { name: 'Nim Farrowe' }).tap();
+    await page.getByRole('button', { name: /^Move \d+ entries to Nim Farrowe$/ }).tap();
+    await page.getByText('Both records say so.').waitFor();
+    await saved(page);
+    await page.goto(client);
+    await page.getByText('Nothing measured yet.').waitFor();
+    expect(await page.getByTestId('in-use').count()).toBe(0);
+
+    await page.goto(`${server.address}/clients`);
+    const other = await openClient(page, 'Nim Farrowe');
+    await page.goto(`${other}/move`);
+    await page.getByRole('button', { name: /^Move back: .* moved here from Hodd Karrin/ }).tap();
+    await page.getByText('Moved to Hodd Karrin.').waitFor();
+    await saved(page);
+    await page.goto(client);
+    await page.getByTestId('in-use').waitFor();
+    expect(await onClientPage(page)).toBe(before);
+    expect(problems).toEqual([]);
+    await context.close();
+  });
 });

@@ -39,7 +39,8 @@ describe('at 1280 × 800', () => {
       .waitFor();
     await page.getByText('Dashed: the setup in use.').waitFor();
     await page.getByText('Why? Inputs, equations, sources').click();
-    await page.getByText(/house defaults\. Sources quoted from memory/).waitFor();
+    await page.getByText('What went in').waitFor();
+    await page.getByText(/^E6 Room: .*house default/).waitFor();
     await page.getByRole('button', { name: 'Use this setup' }).click();
     await saved(page);
     await page.getByRole('button', { name: 'Next: Plan' }).click();

@@ -161,11 +161,16 @@ export function Screen({
             borderColor: colors.hairline,
             backgroundColor: colors.surface,
             padding: space.m,
-            flexDirection: 'row',
-            gap: space.m,
+            gap: space.xs,
           }}
         >
-          {foot}
+          {/* Whoever saves with the thumb sees beside it whose record it goes into. */}
+          {who && (
+            <Say soft small>
+              {who}
+            </Say>
+          )}
+          <View style={{ flexDirection: 'row', gap: space.m }}>{foot}</View>
         </View>
       )}
     </View>

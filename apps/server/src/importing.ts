@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { profileIdSchema, valuesIn, type ClientRecord, type Operation } from '@zither/contract';
 import type { Db } from './db/open.ts';
+import { documentsOf } from './db/documents.ts';
 import { schoolsOf } from './db/schools.ts';
 import { applyOperation } from './operations.ts';
 
@@ -106,6 +107,15 @@ export function importRecord(db: Db, practiceId: string, record: ClientRecord, a
         };
       });
       put('prescription.put', record.prescriptions);
+      // What a move did stands in the rows already; the other client is not known here.
+      const moves = documentsOf(db, practiceId, 'entry_move');
+      for (const move of record.moves)
+        moves.insert(
+          fresh(move.id),
+          clientId,
+          { ...valuesIn(move), entries: move.entries.map((e) => ({ ...e, id: fresh(e.id) })) },
+          [at, move.saidAt, move.saidBy],
+        );
       if (archivedAt !== null)
         send({ kind: 'client.archive', rowId: clientId, baseVersion: 1, archived: true }, client);
       return clientId;

@@ -15,6 +15,7 @@ import type { Stamp } from './db/stamp.ts';
 import { tableChangesOf } from './db/tableChanges.ts';
 import { trialsOf } from './db/trials.ts';
 import { Refusal } from './errors.ts';
+import { moveEntries } from './moving.ts';
 
 /**
  * The one door for writes. Applies an operation and its log entry in a single transaction, so an answer always
@@ -217,6 +218,12 @@ function write(db: Db, practiceId: string, operation: Operation, stamp: Stamp): 
         update: () => table.update(rowId, operation.values, stamp),
       });
       return now();
+    }
+    case 'entries.move': {
+      mustHaveClient(operation.clientId);
+      if (documentsOf(db, practiceId, 'entry_move').find(rowId))
+        throw new Refusal('rowTaken', { path: 'rowId' });
+      return result('move', moveEntries(db, practiceId, operation, stamp));
     }
     case 'prescription.put':
     case 'screening.put':

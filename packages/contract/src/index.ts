@@ -13,4 +13,5 @@ export * from './probe.ts';
 export * from './setupFile.ts';
 export * from './school.ts';
 export * from './setupTrial.ts';
+export * from './move.ts';
 export * from './record.ts';

@@ -31,6 +31,7 @@ import {
   triedSchema,
   triedValuesSchema,
 } from './probe.ts';
+import { moveSchema, moveValuesSchema } from './move.ts';
 import { daySchema, idSchema, momentSchema } from './scalars.ts';
 import {
   schoolChoiceSchema,
@@ -170,6 +171,13 @@ export const operationSchema = z.discriminatedUnion(
       clientId: idSchema,
       values: correctionValuesSchema,
     }),
+    // Of entries made on the wrong client or side. `clientId`: where they are now.
+    z.strictObject({
+      ...base,
+      kind: z.literal('entries.move'),
+      clientId: idSchema,
+      values: moveValuesSchema,
+    }),
   ],
   { error: 'must be a known kind of operation.' },
 );
@@ -197,6 +205,7 @@ export const operationResultSchema = z.discriminatedUnion('entity', [
   z.strictObject({ entity: z.literal('clearance'), row: clearanceSchema }),
   z.strictObject({ entity: z.literal('pain'), row: painSchema }),
   z.strictObject({ entity: z.literal('correction'), row: correctionSchema }),
+  z.strictObject({ entity: z.literal('move'), row: moveSchema }),
 ]);
 export type OperationResult = z.infer<typeof operationResultSchema>;
 

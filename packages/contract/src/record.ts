@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { captureSchema, judgementSchema } from './capture.ts';
+import { moveSchema } from './move.ts';
 import { decisionSchema, tableChangeRowSchema, triedSchema } from './probe.ts';
 import { clientSchema, clientSetupSchema, prescriptionSchema } from './rows.ts';
 import { clearanceSchema, correctionSchema, painSchema, screeningSchema } from './safety.ts';
@@ -32,6 +33,8 @@ export const recordSchema = z.strictObject({
   clearances: z.array(clearanceSchema),
   pains: z.array(painSchema),
   corrections: z.array(correctionSchema),
+  /** What was entered on the wrong client or side and moved. Records written before this was kept have none. */
+  moves: z.array(moveSchema).default([]),
   /** The practice's own methods, every version of each, and which was the usual one; oldest first. */
   methods: z.strictObject({
     own: z.array(schoolSchema),

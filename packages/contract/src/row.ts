@@ -19,3 +19,54 @@ export function valuesIn<T extends { id: string }>(row: T): Omit<T, Kept> {
   } = row as T & Partial<Record<Kept, unknown>>;
   return values as unknown as Omit<T, Kept>;
 }
+
+/** What can be entered on the wrong client. Setups, locks and plans are decisions: they are changed or taken back instead. */
+export const ENTRY_KINDS = [
+  'trial',
+  'capture',
+  'judgement',
+  'tried',
+  'setupTrial',
+  'screening',
+  'clearance',
+  'pain',
+] as const;
+export type EntryKind = (typeof ENTRY_KINDS)[number];
+
+/** Where a dossier holds each kind of entry. */
+export const ENTRY_LISTS = {
+  trial: 'trials',
+  capture: 'captures',
+  judgement: 'judgements',
+  tried: 'tried',
+  setupTrial: 'setupTrials',
+  screening: 'screenings',
+  clearance: 'clearances',
+  pain: 'pains',
+} as const satisfies Record<EntryKind, string>;
+
+/** What has a left and a right that can be exchanged afterwards; a capture's are read from its landmarks. */
+export const SIDED_ENTRIES: readonly EntryKind[] = ['trial', 'judgement', 'tried', 'setupTrial'];
+
+type Side = 'left' | 'right';
+type Both = { left: unknown; right: unknown };
+
+/** What was said of one side said of the other: readings, tests, what was seen. What has no side stays as it is. */
+export function onOtherSide<T extends object>(said: T): T {
+  const own = said as {
+    side?: Side | null;
+    seen?: { side: Side | null }[];
+    heelRose?: Both;
+    knees?: Both;
+  };
+  const turned = (side: Side | null) =>
+    side === null ? null : side === 'left' ? ('right' as const) : ('left' as const);
+  const exchanged = ({ left, right }: Both) => ({ left: right, right: left });
+  return {
+    ...said,
+    ...(own.side === undefined ? {} : { side: turned(own.side) }),
+    ...(own.seen ? { seen: own.seen.map((s) => ({ ...s, side: turned(s.side) })) } : {}),
+    ...(own.heelRose ? { heelRose: exchanged(own.heelRose) } : {}),
+    ...(own.knees ? { knees: exchanged(own.knees) } : {}),
+  };
+}

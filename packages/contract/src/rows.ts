@@ -10,6 +10,7 @@ import {
   thighDepthSchema,
   workingPointSchema,
 } from './linkage.ts';
+import { moveSchema } from './move.ts';
 import { decisionSchema, triedSchema } from './probe.ts';
 import { clearanceSchema, correctionSchema, painSchema, screeningSchema } from './safety.ts';
 import { daySchema, idSchema, measured, momentSchema, sideSchema, saidFields } from './scalars.ts';
@@ -172,6 +173,8 @@ export const dossierSchema = z.strictObject({
   clearances: z.array(clearanceSchema),
   pains: z.array(painSchema),
   corrections: z.array(correctionSchema),
+  /** What was entered on the wrong client or side and moved, newest first. */
+  moves: z.array(moveSchema),
 });
 export type Dossier = z.infer<typeof dossierSchema>;
 

@@ -23,3 +23,4 @@ export * from './facts.ts';
 export * from './answer.ts';
 export * from './trace.ts';
 export * from './shown.ts';
+export * from './entries.ts';

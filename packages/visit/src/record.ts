@@ -21,6 +21,7 @@ export const emptyDossier = (client: Client): Dossier => ({
   clearances: [],
   pains: [],
   corrections: [],
+  moves: [],
 });
 
 /** Ends this long after a day begins in UTC, so that the last hour of the day is over everywhere west of it: noon of the next day. */
@@ -110,6 +111,7 @@ export function dossierAt(
       clearances: said(record.clearances),
       pains: said(record.pains),
       corrections: said(record.corrections),
+      moves: said(record.moves),
     },
   };
 }

@@ -32,6 +32,7 @@ const recordOf = (change: Partial<ClientRecord>): ClientRecord => {
     clearances: [],
     pains: [],
     corrections: [],
+    moves: [],
     methods: { own: [], choices: [] },
     tables: [],
     ...change,

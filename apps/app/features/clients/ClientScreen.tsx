@@ -124,6 +124,14 @@ export function ClientScreen({ dossier }: { dossier: Dossier }) {
       </Part>
       <Part>
         <SaveRecord client={client} />
+        <View style={{ alignItems: 'flex-start' }}>
+          <Button
+            type="clear"
+            buttonStyle={{ paddingHorizontal: 0 }}
+            title="Move entries made by mistake"
+            onPress={() => go('move')}
+          />
+        </View>
         {client.archivedAt === null && (
           <View style={{ alignItems: 'flex-start' }}>
             <Button

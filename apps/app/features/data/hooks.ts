@@ -9,6 +9,7 @@ import type {
   Dossier,
   JudgementValues,
   LockValues,
+  MoveValues,
   Operation,
   PainValues,
   PrescriptionValues,
@@ -240,6 +241,9 @@ export function useChanges() {
       /** Corrects a mistaken answer or pain: it counts as never said, and who corrected it stays on record. */
       putCorrection: (clientId: string, values: CorrectionValues) =>
         put({ kind: 'correction.put', rowId: newId(), baseVersion: 0, clientId, values }),
+      /** Moves entries made on the wrong client or side; who moved them, when and why stays on record. */
+      moveEntries: (clientId: string, values: MoveValues) =>
+        put({ kind: 'entries.move', rowId: newId(), baseVersion: 0, clientId, values }),
       putPain: (clientId: string, row: RowRef, values: PainValues) =>
         put({ kind: 'pain.put', ...at(row), clientId, values }),
     };

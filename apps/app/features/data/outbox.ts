@@ -35,8 +35,12 @@ export const emptyOutbox: OutboxState = {
 
 const isSameRow = (a: Operation, b: Operation) => a.rowId === b.rowId && a.kind === b.kind;
 
-/** Whether two operations write the same row, whatever they do to it. */
+/** Whether two operations are of the same row, whatever they do to it. */
 const touchesSameRow = (a: Operation, b: Operation) => a.rowId === b.rowId;
+
+/** Whether a move has this row among what it moves. */
+const moves = (operation: Operation, rowId: string) =>
+  operation.kind === 'entries.move' && operation.values.entries.some((e) => e.id === rowId);
 
 const slice = createSlice({
   name: 'outbox',
@@ -45,7 +49,10 @@ const slice = createSlice({
     /** Adds a write. A waiting, untried write of the same row is replaced: only the newest values need to travel. */
     queued(state, { payload }: PayloadAction<Operation>) {
       const waiting = state.queue.findLast((q) => isSameRow(q.operation, payload));
-      const last = state.queue.findLast((q) => touchesSameRow(q.operation, payload));
+      // A write said after a move stays after it: the move would turn its values round.
+      const last = state.queue.findLast(
+        (q) => touchesSameRow(q.operation, payload) || moves(q.operation, payload.rowId),
+      );
       if (waiting && waiting === last && !waiting.tried)
         waiting.operation = {
           ...payload,
@@ -68,6 +75,7 @@ const slice = createSlice({
       for (const later of state.queue)
         if (touchesSameRow(later.operation, sent.operation))
           later.operation.baseVersion = payload.version;
+        else if (moves(sent.operation, later.operation.rowId)) later.operation.baseVersion += 1;
     },
     unreachable(state) {
       state.line = 'offline';

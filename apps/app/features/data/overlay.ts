@@ -1,4 +1,5 @@
 import type {
+  Move,
   CaptureLine,
   CaptureValues,
   Client,
@@ -11,6 +12,7 @@ import type {
   Trial,
 } from '@zither/contract';
 
+import { ENTRY_LISTS, onOtherSide } from '@zither/contract/row';
 import { emptyDossier, NOT_YET } from '@zither/visit';
 
 /** Puts a row that the server returned into a dossier. */
@@ -55,6 +57,8 @@ export function withResult(dossier: Dossier, result: OperationResult): Dossier {
         ...dossier,
         pains: withRow(dossier.pains, result.row),
       };
+    case 'move':
+      return withMove(dossier, result.row);
   }
 }
 
@@ -66,7 +70,8 @@ const newer = <T extends { updatedAt: string }>(held: T | null, fetched: T | nul
  * Of two pictures of the same client, row by row the later one. An answer that was asked for before a write arrived
  * must not put the older row back.
  */
-export function newestOf(held: Dossier, fetched: Dossier): Dossier {
+export function newestOf(own: Dossier, fetched: Dossier): Dossier {
+  const held = without(own, goneFrom(fetched.moves));
   const later = <T extends { id: string; version: number } | null>(a: T, b: T): T =>
     a !== null && b !== null && a.id === b.id && a.version > b.version ? a : (b ?? a);
   const inHand = new Map(held.trials.map((t) => [t.id, t]));
@@ -97,7 +102,48 @@ export function newestOf(held: Dossier, fetched: Dossier): Dossier {
     clearances: merged(held.clearances, fetched.clearances),
     pains: merged(held.pains, fetched.pains),
     corrections: merged(held.corrections, fetched.corrections),
+    moves: merged(held.moves, fetched.moves),
   };
+}
+
+/** A dossier without rows that are with another client now. */
+function without(dossier: Dossier, ids: ReadonlySet<string>): Dossier {
+  if (ids.size === 0) return dossier;
+  const left = { ...dossier };
+  for (const list of Object.values(ENTRY_LISTS))
+    Object.assign(left, {
+      [list]: (dossier[list] as { id: string }[]).filter((row) => !ids.has(row.id)),
+    });
+  return { ...left, corrections: left.corrections.filter((c) => !ids.has(c.ofId)) };
+}
+
+/** Rows that were moved to another client and did not come back since. */
+function goneFrom(moves: readonly Move[]): Set<string> {
+  const gone = new Set<string>();
+  for (const { change, entries } of [...moves].sort((a, b) => a.saidAt.localeCompare(b.saidAt)))
+    for (const { id } of entries)
+      if (change.kind === 'away') gone.add(id);
+      else gone.delete(id);
+  return gone;
+}
+
+/** A move and what it did: entries that are gone from here, or said of the other side. */
+function withMove(dossier: Dossier, move: Move): Dossier {
+  const seen = { ...dossier, moves: withRow(dossier.moves, move) };
+  if (move.change.kind === 'away') return without(seen, new Set(move.entries.map((e) => e.id)));
+  if (move.change.kind === 'here' || dossier.moves.some((m) => m.id === move.id)) return seen;
+  for (const { entity, id } of move.entries) {
+    const list = ENTRY_LISTS[entity];
+    Object.assign(seen, {
+      [list]: (seen[list] as { id: string; version: number }[]).map((row) =>
+        // The server counts a version once the move is there.
+        row.id === id
+          ? { ...onOtherSide(row), version: row.version + (move.version > 0 ? 1 : 0) }
+          : row,
+      ),
+    });
+  }
+  return seen;
 }
 
 /** The practice's schools after a change of one of them, or of the usual one. */
@@ -337,6 +383,15 @@ function withPending(
         entity: 'correction',
         row: { ...operation.values, ...row, version: 0 },
       });
+    case 'entries.move': {
+      const { to, ...values } = operation.values;
+      return withMove(dossier, {
+        ...values,
+        ...row,
+        change: to.kind === 'client' ? { kind: 'away', clientId: to.clientId } : to,
+        version: 0,
+      });
+    }
     case 'pain.put': {
       const held = dossier.pains.find((p) => p.id === row.id) ?? null;
       return withResult(dossier, {

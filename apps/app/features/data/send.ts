@@ -130,6 +130,14 @@ const remember =
           );
       return;
     }
+    // The client it went to has more than before: read again, if anybody has them open.
+    if (result.entity === 'move' && result.row.change.kind === 'away')
+      void dispatch(
+        api.endpoints.dossier.initiate(result.row.change.clientId, {
+          forceRefetch: true,
+          subscribe: false,
+        }),
+      );
     const clientId = clientOf(operation);
     const cached = api.endpoints.dossier.select(clientId)(getState()).data;
     if (cached)

@@ -1,4 +1,3 @@
-import { CheckBox } from '../../ui/elements.ts';
 import { memo } from 'react';
 import { View } from 'react-native';
 import {
@@ -13,8 +12,8 @@ import {
 import { Choice } from '../../ui/Choice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { SliderRow } from '../../ui/SliderRow.tsx';
-import { font, space } from '../../ui/theme.ts';
-import { useLook } from '../../ui/useLook.ts';
+import { Tick } from '../../ui/Tick.tsx';
+import { space } from '../../ui/theme.ts';
 import { DEPTH_NAMES, HOLD_NAMES, sayDepth } from '@zither/words/instrument';
 
 export interface ControlsProps {
@@ -38,7 +37,6 @@ export const Controls = memo(function Controls({
   onCommit,
   leanLimitOf,
 }: ControlsProps) {
-  const { colors } = useLook();
   const { setup, target } = question;
   const withSetup = (change: Partial<Setup>): Case => ({
     ...question,
@@ -96,15 +94,9 @@ export const Controls = memo(function Controls({
           />
         ))
       )}
-      <CheckBox
+      <Tick
         title="Both feet alike"
         checked={alike}
-        aria-checked={alike}
-        iconType="material"
-        checkedIcon="check-box"
-        uncheckedIcon="check-box-outline-blank"
-        checkedColor={colors.ink}
-        uncheckedColor={colors.inkSoft}
         onPress={() => {
           const { left, right } = setup.toeOutDeg;
           const mean = Math.round((left + right) / 2);
@@ -113,20 +105,6 @@ export const Controls = memo(function Controls({
               toeOutDeg: alike ? { left, right: right + 1 } : { left: mean, right: mean },
             }),
           );
-        }}
-        containerStyle={{
-          backgroundColor: 'transparent',
-          margin: 0,
-          marginLeft: 0,
-          padding: 0,
-          minHeight: 44,
-          justifyContent: 'center',
-        }}
-        textStyle={{
-          fontFamily: font.regular,
-          fontWeight: 'normal',
-          color: colors.ink,
-          fontSize: 16,
         }}
       />
       <Choice

@@ -6,6 +6,7 @@ import {
   type TrialValues,
 } from '@zither/contract';
 import type { MeasureId, Side } from '@zither/core';
+import { MOVE_REASONS } from '@zither/words/moving';
 import { newId, useChanges, today } from '../data/index.ts';
 
 /** Why a trial is struck out, offered as one tap each. */
@@ -25,14 +26,19 @@ function nextMoment(now: string): string {
   return new Date(lastAt).toISOString();
 }
 
-const other = (side: Side): Side => (side === 'left' ? 'right' : 'left');
-
 /** Everything that may be done with trials. None of it ever deletes one. */
 export function useTrials(dossier: Dossier) {
-  const { moment, putTrial } = useChanges();
+  const { moment, moveEntries, putTrial } = useChanges();
   const clientId = dossier.client.id;
   const rewrite = (trial: Trial, change: Partial<TrialValues>) =>
     putTrial(clientId, trial, { ...valuesIn(trial), ...change });
+  const toOtherSide = (trials: readonly Trial[]) =>
+    moveEntries(clientId, {
+      on: today(),
+      why: MOVE_REASONS.otherSide,
+      to: { kind: 'otherSide' },
+      entries: trials.map(({ id }) => ({ entity: 'trial', id })),
+    });
   return {
     keep: (
       measure: MeasureId,
@@ -59,13 +65,13 @@ export function useTrials(dossier: Dossier) {
       ),
     strike: (trial: Trial, reason: string) => rewrite(trial, { struck: { reason, at: moment() } }),
     restore: (trial: Trial) => rewrite(trial, { struck: null }),
-    moveToOtherSide: (trial: Trial) =>
-      trial.side !== null && rewrite(trial, { side: other(trial.side) }),
+    moveToOtherSide: (trial: Trial) => toOtherSide([trial]),
     /** Left becomes right and right left, for every trial of these measures on a day, struck ones too. */
-    swapSides: (measures: readonly MeasureId[], day: string) => {
-      for (const trial of dossier.trials)
-        if (trial.takenOn === day && trial.side !== null && measures.includes(trial.measure))
-          rewrite(trial, { side: other(trial.side) });
-    },
+    swapSides: (measures: readonly MeasureId[], day: string) =>
+      toOtherSide(
+        dossier.trials.filter(
+          (t) => t.takenOn === day && t.side !== null && measures.includes(t.measure),
+        ),
+      ),
   };
 }

@@ -32,6 +32,7 @@ const ROW_NAMES = {
   screening: 'These screen answers were changed on another device while you worked.',
   clearance: 'This clearance was changed on another device while you worked.',
   pain: 'This pain note was changed on another device while you worked.',
+  move: 'This move was made on another device while you worked.',
   correction: 'This correction was changed on another device while you worked.',
 } as const;
 

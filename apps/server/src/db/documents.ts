@@ -6,6 +6,7 @@ import {
   decisionSchema,
   judgementSchema,
   lockSchema,
+  moveSchema,
   painSchema,
   prescriptionSchema,
   screeningSchema,
@@ -30,6 +31,7 @@ const TABLES = {
   decision: decisionSchema,
   setup_trial: setupTrialSchema,
   setup_lock: lockSchema,
+  entry_move: moveSchema,
 } as const;
 
 export type DocumentTable = keyof typeof TABLES;
@@ -86,6 +88,13 @@ export function documentsOf<T extends DocumentTable>(db: Db, practiceId: string,
         `UPDATE ${table} SET version = version + 1, values_json = ?, updated_at = ?, said_at = ?, said_by = ?
           WHERE practice_id = ? AND id = ?`,
       ).run(JSON.stringify(values), ...stamp, practiceId, id);
+    },
+
+    /** Gives a row to another client; when and by whom it was said stays. */
+    giveTo(id: string, clientId: string, [receivedAt]: Stamp): void {
+      db.prepare(
+        `UPDATE ${table} SET version = version + 1, client_id = ?, updated_at = ? WHERE practice_id = ? AND id = ?`,
+      ).run(clientId, receivedAt, practiceId, id);
     },
   };
 }

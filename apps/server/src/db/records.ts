@@ -73,6 +73,7 @@ export function recordOf(db: Db, practiceId: string, clientId: string): ClientRe
     clearances: all('clearance'),
     pains: all('pain'),
     corrections: all('correction'),
+    moves: all('entry_move'),
     methods: {
       own: schools
         .all()

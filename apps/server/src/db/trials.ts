@@ -91,5 +91,12 @@ export function trialsOf(db: Db, practiceId: string) {
           WHERE practice_id = ? AND id = ?`,
       ).run(...columns(values), ...stamp, practiceId, id);
     },
+
+    /** Gives a trial to another client; when and by whom it was said stays. */
+    giveTo(id: string, clientId: string, [receivedAt]: Stamp): void {
+      db.prepare(
+        'UPDATE trial SET version = version + 1, client_id = ?, updated_at = ? WHERE practice_id = ? AND id = ?',
+      ).run(clientId, receivedAt, practiceId, id);
+    },
   };
 }

@@ -59,6 +59,7 @@ export function clientRoutes(app: FastifyInstance, db: Db): void {
         clearances: documentsOf(db, practiceId, 'clearance').ofClient(id),
         pains: documentsOf(db, practiceId, 'pain').ofClient(id),
         corrections: documentsOf(db, practiceId, 'correction').ofClient(id),
+        moves: documentsOf(db, practiceId, 'entry_move').ofClient(id),
       };
     },
   );

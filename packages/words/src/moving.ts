@@ -1,0 +1,59 @@
+import type { Move } from '@zither/contract';
+import type { EntryRow } from '@zither/visit';
+import { sayValue, sayWhat } from './display.ts';
+import { OUTCOME_NAMES, sayTest } from './probe.ts';
+import { PLACE_NAMES } from './safety.ts';
+import { sayTrial } from './trials.ts';
+import { sayFound as sayFaults, sayLook } from './watch.ts';
+
+/** Reasons offered as one tap each. */
+export const MOVE_REASONS = {
+  client: 'The wrong client was open',
+  otherSide: 'Left and right were exchanged',
+} as const;
+
+const count = (n: number) => `${n} ${n === 1 ? 'entry' : 'entries'}`;
+
+/** An entry in a line. */
+export function sayEntry(entry: EntryRow): string {
+  switch (entry.entity) {
+    case 'trial': {
+      const { measure, side, value, struck } = entry.row;
+      return `${sayWhat(measure, side)}: ${sayValue(measure, value)}${struck ? ', struck out' : ''}`;
+    }
+    case 'capture':
+      return `Capture, ${sayLook(entry.row).toLowerCase()}: ${sayFaults(entry.row.report.findings)}`;
+    case 'judgement':
+      return `By eye, ${sayLook(entry.row).toLowerCase()}: ${sayFaults(entry.row.seen)}`;
+    case 'tried':
+      return `Test, ${sayTest(entry.row.test, entry.row.side)}: ${OUTCOME_NAMES[entry.row.outcome].toLowerCase()}`;
+    case 'setupTrial':
+      return `Setup trial, ${sayTrial(entry.row)}`;
+    case 'screening':
+      return `Screen, ${entry.row.asked.length} ${entry.row.asked.length === 1 ? 'answer' : 'answers'}`;
+    case 'clearance':
+      return `Clearance by ${entry.row.who}`;
+    case 'pain':
+      return `Pain ${entry.row.level} of 10, ${PLACE_NAMES[entry.row.place].toLowerCase()}: ${entry.row.movement}`;
+  }
+}
+
+/** What the button does: "Move 6 entries to Brin Ostmoor". */
+export function sayMoveButton(n: number, to: { name: string } | 'otherSide' | null): string {
+  if (n === 0) return 'Choose what to move';
+  if (to === null) return `Choose where ${count(n)} ${n === 1 ? 'belongs' : 'belong'}`;
+  return to === 'otherSide'
+    ? `Move ${count(n)} to the other side`
+    : `Move ${count(n)} to ${to.name}`;
+}
+
+/** A move as it stands in the record. `name`: of the other client, where there is one. */
+export function sayMove({ change, entries, why, saidBy }: Move, name: string): string {
+  const n = count(entries.length);
+  const what = {
+    away: `${n} moved to ${name}`,
+    here: `${n} moved here from ${name}`,
+    otherSide: `${n} moved to the other side`,
+  }[change.kind];
+  return `${what}${saidBy ? ` by ${saidBy}` : ''}. Reason: ${why}.`;
+}
