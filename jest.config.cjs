@@ -3,6 +3,18 @@ const node = (displayName, roots) => ({
   displayName,
   roots,
   testEnvironment: 'node',
+  // A test's globals are looked up through its sandbox at every use; handed in, sums run several times faster.
+  sandboxInjectedGlobals: [
+    'Math',
+    'Number',
+    'Array',
+    'Float64Array',
+    'Object',
+    'Map',
+    'Set',
+    'JSON',
+    'Infinity',
+  ],
   testMatch: ['**/test/**/*.test.ts'],
   transform: {
     '\\.[cm]?[jt]sx?$': [

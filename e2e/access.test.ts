@@ -61,6 +61,7 @@ const PAGES = [
   'probe/why?cause=0',
   'recheck',
   'edit',
+  'move',
 ];
 const pagesFor = (size: string, colours: string) =>
   PAGES.filter((page) => {
@@ -68,7 +69,7 @@ const pagesFor = (size: string, colours: string) =>
     if (station && (size === 'wide' || colours === 'dark')) return STATION_KINDS.includes(station);
     return (
       colours === 'light' ||
-      !['recheck', 'edit', 'referral', 'setup?show=alternatives'].includes(page)
+      !['recheck', 'edit', 'referral', 'move', 'setup?show=alternatives'].includes(page)
     );
   });
 

@@ -1,6 +1,17 @@
 /** Components and data layer in a browser-like environment. */
 module.exports = {
   displayName: 'app',
+  // As in the house's own jest.config.cjs: sums run several times faster.
+  sandboxInjectedGlobals: [
+    'Math',
+    'Number',
+    'Array',
+    'Float64Array',
+    'Object',
+    'Map',
+    'Set',
+    'JSON',
+  ],
   preset: 'jest-expo/web',
   rootDir: __dirname,
   testMatch: ['<rootDir>/test/**/*.test.{ts,tsx}'],

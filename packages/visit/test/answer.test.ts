@@ -3,6 +3,7 @@ import type { Dossier, Tried } from '@zither/contract';
 import { CAUSES, DRILLS, CUES, isSame } from '@zither/core';
 import { answerOf, type Answer } from '@zither/visit';
 import { writeAnswer } from '@zither/words/answer';
+import { sayWorkedCause } from '@zither/words/plan';
 import { AT, dossierOf, five, ID, trial } from './trialRows.ts';
 
 /** More records in the longer run: RECORDS=2000 npm run properties. */
@@ -231,6 +232,89 @@ describe('the one answer (properties over random records)', () => {
         expect(writeAnswer(answer(shuffled))).toEqual(writeAnswer(answer(dossier)));
       }),
       { numRuns: Math.ceil(RECORDS / 4), seed: 83 },
+    );
+  });
+});
+
+describe('clients who differ (properties over random records)', () => {
+  it('more ankle never makes the same setup less likely', () => {
+    let [asked, more] = [0, 0];
+    fc.assert(
+      fc.property(
+        told,
+        fc.tuple(fc.integer({ min: 0, max: 30 }), fc.integer({ min: 0, max: 30 })),
+        (t, [l, r]) => {
+          const own = { ...t, hasSetup: true, hasLock: false, tests: [] };
+          const gained = { ...own, wall: [t.wall[0] + l, t.wall[1] + r] as [number, number] };
+          const [a, b] = [answer(recordOf(own)).use, answer(recordOf(gained)).use];
+          if (!a || !b) return;
+          expect(isSame(a, b)).toBe(true);
+          expect(b.chance).toBeGreaterThanOrEqual(a.chance - 1e-9);
+          asked += 1;
+          more += b.chance > a.chance + 0.01 ? 1 : 0;
+        },
+      ),
+      { numRuns: Math.ceil(RECORDS / 4), seed: 84 },
+    );
+    // Not by standing still: many of them do become likelier.
+    expect(more).toBeGreaterThan(asked / 8);
+  });
+
+  it('in one leading cause, or in its side, get other drills, each explained by its cause', () => {
+    const causes = ['ankleJoint', 'abductors', 'hipFoldRoom', 'habitSitsBack'] as const;
+    fc.assert(
+      fc.property(told, fc.constantFrom(...causes), fc.constantFrom(...causes), (t, one, two) => {
+        fc.pre(one !== two);
+        const plan = (change: Partial<Told>) =>
+          answer(recordOf({ ...t, answers: {}, hasLock: false, ...change })).plan!;
+        const [a, b] = [plan({ cause: one }), plan({ cause: two })];
+        const ids = (p: typeof a) => p.drills.map((d) => d.drill.id);
+        expect(ids(a).length).toBeGreaterThan(0);
+        expect(ids(a)).not.toEqual(ids(b));
+        for (const [p, cause] of [
+          [a, one],
+          [b, two],
+        ] as const)
+          for (const d of [...p.drills, ...p.cues]) {
+            expect(d.for.cause).toBe(cause);
+            expect(sayWorkedCause(d.for)).toContain(CAUSES[cause].name);
+          }
+        if (CAUSES[one].sided !== 'each') return;
+        const firsts = (causeSide: 'left' | 'right') =>
+          plan({ cause: one, causeSide }).drills.map((d) => d.sides.first);
+        expect(firsts('left').some((side) => side === 'left')).toBe(true);
+        expect(firsts('right')).toEqual(
+          firsts('left').map((side) => (side === 'both' ? side : other[side])),
+        );
+      }),
+      { numRuns: Math.ceil(RECORDS / 4), seed: 85 },
+    );
+  });
+
+  it('in what stands under their heels get setups that stand on what they have', () => {
+    fc.assert(
+      fc.property(told, fc.constantFrom(10, 20, 30), (t, riseMm) => {
+        const of = (kit: Dossier['client']['kit']) => {
+          const dossier = recordOf({
+            ...t,
+            heel: 0,
+            answers: {},
+            cause: null,
+            hasSetup: false,
+            hasLock: false,
+          });
+          return answer({ ...dossier, client: { ...dossier.client, kit } });
+        };
+        const block = { kind: 'block' as const, as: 'plate' as const, riseMm };
+        const wedge = { kind: 'ramp' as const, angleDeg: 10, pair: true, from: null };
+        for (const [kit, fits] of [
+          [[block], (s: { kind: string; riseMm?: number }) => s.riseMm === riseMm],
+          [[wedge], (s: { kind: string }) => s.kind === 'ramp'],
+        ] as const)
+          for (const { setup } of of([...kit]).loop!.choice.proposals)
+            expect(setup.support.kind === 'floor' || fits(setup.support as never)).toBe(true);
+      }),
+      { numRuns: Math.ceil(RECORDS / 6), seed: 86 },
     );
   });
 });
