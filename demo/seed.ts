@@ -1,4 +1,5 @@
 import { addDays } from 'date-fns/addDays';
+import { sayEvidence } from '@zither/words/evidence';
 import { format } from 'date-fns/format';
 import {
   clientListSchema,
@@ -277,7 +278,7 @@ async function seedProbe(
     }
     const dossier = dossierSchema.parse(await target.get(`/api/clients/${clientId}`));
     const { signs, circumstances } = basisOf(dossier, on, [], []);
-    const causes = conclusionOf(opine({ signs, circumstances, changes: [] }));
+    const causes = conclusionOf(opine({ signs, circumstances, changes: [] }), sayEvidence);
     await target.send({
       kind: 'decision.put',
       ...row(),

@@ -1,8 +1,7 @@
-import type { Operation, Trial } from '@zither/contract';
+import type { Operation, Trial , valuesIn, type Move } from '@zither/contract';
 import { dossierOf, five, ID, trial } from '../../../packages/visit/test/trialRows.ts';
 import { emptyOutbox, outboxActions, outboxReducer } from '../features/data/outbox.ts';
 import { newestOf, overlay, withResult } from '../features/data/overlay.ts';
-import { valuesIn, type Move } from '@zither/contract';
 import { entriesOf, hasSides } from '@zither/visit';
 import { sayEntry, sayMove, sayMoveButton } from '@zither/words/moving';
 

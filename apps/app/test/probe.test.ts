@@ -1,4 +1,5 @@
 import type { CaptureLine, Decision, Dossier, Judgement, Tried } from '@zither/contract';
+import { sayEvidence, sayReason } from '@zither/words/evidence';
 import { NODES, testKey, type FaultId, type Severity, type Side } from '@zither/core';
 import { overlay } from '../features/data/overlay.ts';
 import {
@@ -277,8 +278,11 @@ describe('the opinion', () => {
     const foot = NODES.findIndex((n) => n.cause === 'footControl' && n.side === 'left');
     const after = opinion({ judgements, tried: [tried()] });
     expect(after.beliefs[foot]).toBeGreaterThan((open.beliefs[foot] ?? 1) + 0.2);
-    expect(conclusionOf(after)[0]).toMatchObject({ cause: 'footControl', side: 'left' });
-    expect(conclusionOf(after)[0]?.because.length).toBeGreaterThan(0);
+    expect(conclusionOf(after, sayEvidence)[0]).toMatchObject({
+      cause: 'footControl',
+      side: 'left',
+    });
+    expect(conclusionOf(after, sayEvidence)[0]?.because.length).toBeGreaterThan(0);
   });
 
   it('lays a cause open: each weight with its reason, and what would change the mind', () => {
@@ -287,7 +291,7 @@ describe('the opinion', () => {
     const reasons = reasonsFor({ signs, circumstances, changes: [] }, foot);
     expect(reasons.prior).toBe(0.1);
     expect(reasons.ledger[0]?.bits).toBeGreaterThan(0.5);
-    for (const w of reasons.ledger) expect(w.why).toMatch(/^[A-Z].+\.$/);
+    for (const w of reasons.ledger) expect(sayReason(w)).toMatch(/^[A-Z].+\.$/);
     expect(reasons.changers.length).toBeGreaterThan(0);
     for (const c of reasons.changers)
       expect(Math.abs(c.to - reasons.probability)).toBeGreaterThanOrEqual(0.05);

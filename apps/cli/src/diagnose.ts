@@ -1,12 +1,17 @@
 import { diagnose, type Measures, type Weight } from '@zither/core';
 import { readDiagnosisFile } from '@zither/formats';
+import { BANNED_BECAUSE, sayEvidence, sayNotFault, sayReason } from '@zither/words/evidence';
 import { answer, readInput, refusal, type Run } from './run.ts';
 
 export const DIAGNOSE_USAGE = 'npm run --silent diagnose -- case.json (or - for standard input)';
 
 const round = (value: number, digits = 3) => Number(value.toFixed(digits));
 const write = (weights: readonly Weight[]) =>
-  weights.map(({ what, bits, why }) => ({ what, bits: round(bits, 2), why }));
+  weights.map((w) => ({
+    what: sayEvidence(w.evidence),
+    bits: round(w.bits, 2),
+    why: sayReason(w),
+  }));
 
 /** Prints causes, tests worth doing, what is no fault and what must not be cued, as JSON. Refusals leave stdout empty. */
 export function runDiagnose(args: readonly string[]): Run {
@@ -37,8 +42,8 @@ export function runDiagnose(args: readonly string[]): Run {
       bits: round(bits),
       minutes,
     })),
-    notFaults: found.notFaults,
-    bannedCues: found.bannedCues,
+    notFaults: found.notFaults.map((n) => ({ what: n.what, because: sayNotFault(n) })),
+    bannedCues: found.bannedCues.map((cue) => ({ cue, because: BANNED_BECAUSE[cue] })),
     stop: found.stop,
   });
 }

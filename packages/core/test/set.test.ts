@@ -19,7 +19,6 @@ import {
   profileOf,
   reachOf,
   resolveBody,
-  sayBox,
   searchSetups,
   seenOf,
   sideDifference,
@@ -229,10 +228,8 @@ describe('a box to sit to', () => {
       nearest: { heightMm: 450, earlyMm: 10 },
       fits: true,
     });
-    expect(sayBox(490, kit)).toBe(
-      'A box for this depth would be 40 cm high; the nearest in the kit, 45 cm, stops 5 cm too early.',
-    );
-    expect(sayBox(530, [])).toContain('none is in the kit');
+    expect(boxFor(490, kit)).toMatchObject({ nearest: { earlyMm: 50 }, fits: false });
+    expect(boxFor(530, []).nearest).toBeNull();
   });
 
   it('does not lift heels, and comes with the proposals of the school that sits to it', () => {

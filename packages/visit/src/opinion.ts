@@ -138,11 +138,15 @@ export function reasonsFor(
   };
 }
 
-/** The causes a plan is made for, as they are kept: those likely enough, else the leading one; with what spoke for each. */
-export function conclusionOf({
-  plan,
-  diagnosis,
-}: Opinion): Extract<DecisionValues, { kind: 'workOn' }>['causes'] {
+/**
+ * The causes a plan is made for, as they are kept: those likely enough, else the leading one; with what supports each.
+ *
+ * @param say words for a piece of evidence: a conclusion is kept as it was read
+ */
+export function conclusionOf(
+  { plan, diagnosis }: Opinion,
+  say: (evidence: Evidence) => string,
+): Extract<DecisionValues, { kind: 'workOn' }>['causes'] {
   const isIn = ({ cause, side }: LikelyCause) =>
     plan.some((node) => NODES[node]?.cause === cause && NODES[node].side === side);
   const chosen = plan.length > 0 ? diagnosis.causes.filter(isIn) : diagnosis.causes.slice(0, 1);
@@ -150,6 +154,6 @@ export function conclusionOf({
     cause,
     side,
     probability,
-    because: because.slice(0, 6).map((w) => w.what),
+    because: because.slice(0, 6).map((w) => say(w.evidence)),
   }));
 }

@@ -66,7 +66,7 @@ export function causesToWorkOn(
       cause,
       side,
       chance: probability,
-      because: because.map((w) => w.what),
+      because: because.map((w) => w.evidence),
     }));
   return { basis: causes.length > 0 ? 'believed' : 'nothing', causes };
 }
@@ -89,7 +89,7 @@ export function planFor(
       causes,
       limits,
       referred,
-      banned: opinion.diagnosis.bannedCues.map((b) => b.cue),
+      banned: opinion.diagnosis.bannedCues,
       stifferSide: lowerSide({
         left: known.ankle.left?.deg ?? 0,
         right: known.ankle.right?.deg ?? 0,

@@ -220,7 +220,7 @@ export const causeShown = ({
   trace: traceOf(
     'cause',
     [],
-    because.map((w) => w.what),
+    because.map((w) => w.evidence),
   ),
 });
 

@@ -1,3 +1,4 @@
+import type { Evidence } from '@zither/core';
 import type { Fact } from './facts.ts';
 
 /** The equations of docs/model.md in their order; `packages/words` says each. */
@@ -67,8 +68,8 @@ export interface Trace {
   kind: NumberKind;
   equations: readonly EquationId[];
   inputs: TraceInput[];
-  /** What was seen or tested, in words, heaviest first; for the chance of a cause. */
-  evidence: string[];
+  /** What was seen or tested, heaviest first; for the chance of a cause. */
+  evidence: Evidence[];
 }
 
 /** A number as it is shown: never without its unit, what is known of its error, and where it comes from. */
@@ -83,5 +84,5 @@ export interface ShownNumber {
 export const traceOf = (
   kind: NumberKind,
   inputs: readonly TraceInput[],
-  evidence: readonly string[] = [],
+  evidence: readonly Evidence[] = [],
 ): Trace => ({ kind, equations: RESTS_ON[kind], inputs: [...inputs], evidence: [...evidence] });

@@ -7,6 +7,7 @@ import {
 } from '@zither/core';
 import { causesNamed, type Answer, type PlanAnswer, type ShownNumber } from '@zither/visit';
 import { EQUATIONS } from './equations.ts';
+import { sayEvidence } from './evidence.ts';
 import { sayCauses, sayNothing, sayLeftOut, sayWorkedCause } from './plan.ts';
 import { MISSING_NAMES } from './missing.ts';
 import { sayLimit } from './safety.ts';
@@ -29,7 +30,7 @@ const cause = ({ cause: id, side: on, probability, because }: LikelyCause) => ({
   name: CAUSES[id].name,
   side: on,
   chance: round(probability),
-  because: because.map((w) => w.what),
+  because: because.map((w) => sayEvidence(w.evidence)),
 });
 
 /** A number as it is shown; the ids of its inputs stand for facts that are listed whole. */

@@ -1,4 +1,5 @@
 import type { PrescriptionValues } from '@zither/contract';
+import { saySeen } from './evidence.ts';
 import {
   CAUSES,
   TESTS,
@@ -22,7 +23,7 @@ export const sayWorkedCause = ({ cause, side, chance }: WorkedCause): string =>
 
 /** A cause to work on with what spoke for it. */
 function sayWorked(worked: WorkedCause): string {
-  const seen = worked.because.slice(0, 3);
+  const seen = worked.because.slice(0, 3).map(saySeen);
   return seen.length > 0
     ? `${sayWorkedCause(worked)}: ${and.format(seen)}.`
     : `${sayWorkedCause(worked)}.`;

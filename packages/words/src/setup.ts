@@ -1,7 +1,6 @@
 import {
   chancesOf,
   depthAsked,
-  sayBox,
   spareOf,
   type FoundSetup,
   type MethodProfile,
@@ -14,6 +13,7 @@ import {
   type SetupQuestion,
   type Telling,
 } from '@zither/core';
+import { sayBox } from './box.ts';
 import type { Assessed, SetAside, SetupSource, SetupUse } from '@zither/visit';
 import { sayLikely } from './chance.ts';
 import { sayFooting } from './sides.ts';

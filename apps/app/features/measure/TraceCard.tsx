@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { sayMisplaced } from '@zither/words/footMarks';
 import { View, type GestureResponderEvent } from 'react-native';
 import Svg, { Circle, G, Line, Rect, Text as SvgText } from 'react-native-svg';
 import {
@@ -225,7 +226,7 @@ export function TraceCard({
           />
         </View>
       </View>
-      {found?.kind === 'misplaced' && <Notice tone="now">{found.sentence}</Notice>}
+      {found?.kind === 'misplaced' && <Notice tone="now">{sayMisplaced(found)}</Notice>}
       {stance && (
         <Notice tone="good">
           {`Heels ${(stance.stanceWidthMm / 10).toFixed(1)} cm apart, toes out L ${stance.toeOutDeg.left.toFixed(0)}° R ${stance.toeOutDeg.right.toFixed(0)}°. Heel to second toe L ${(stance.footMm.left / 10).toFixed(1)} R ${(stance.footMm.right / 10).toFixed(1)} cm.`}

@@ -6,6 +6,7 @@ import { Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { BeliefBar } from './BeliefBar.tsx';
+import { sayEvidence } from '@zither/words/evidence';
 import { sayCause, sayShare, sureWord } from '@zither/words/probe';
 
 export const nodeOf = ({ cause, side }: Pick<LikelyCause, 'cause' | 'side'>): number =>
@@ -14,7 +15,7 @@ export const nodeOf = ({ cause, side }: Pick<LikelyCause, 'cause' | 'side'>): nu
 const pieces = (weights: LikelyCause['because'], most: number) =>
   weights
     .slice(0, most)
-    .map((w) => w.what)
+    .map((w) => sayEvidence(w.evidence))
     .join(' · ');
 
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

@@ -1,4 +1,5 @@
 import { View } from 'react-native';
+import { BANNED_BECAUSE, sayNotFault } from '@zither/words/evidence';
 import { Fold } from '../../ui/Fold.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
@@ -54,10 +55,10 @@ export function CausesPart({
         {`Weighed from ${opinion.pieces} pieces of evidence. House weights, not clinical likelihoods: you decide.`}
       </Say>
       {notFaults.map((n) => (
-        <Say key={n.what} small>{`Not a fault: ${n.because}`}</Say>
+        <Say key={n.what} small>{`Not a fault: ${sayNotFault(n)}`}</Say>
       ))}
       {bannedCues.map((c) => (
-        <Say key={c.cue} small>{`Do not use: ${CUE_NAMES[c.cue]}. ${c.because}`}</Say>
+        <Say key={c} small>{`Do not use: ${CUE_NAMES[c]}. ${BANNED_BECAUSE[c]}`}</Say>
       ))}
     </Part>
   );

@@ -1,4 +1,5 @@
 import { router } from 'expo-router';
+import { sayEvidence } from '@zither/words/evidence';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import type { Dossier, Tried } from '@zither/contract';
@@ -141,7 +142,7 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
   };
   const conclude = () => {
     if (!now) return;
-    const causes = conclusionOf(now);
+    const causes = conclusionOf(now, sayEvidence);
     if (causes.length === 0) return;
     putDecision(
       client.id,

@@ -2,7 +2,8 @@ import { useLocalSearchParams } from 'expo-router';
 import { useMemo, type ReactNode } from 'react';
 import { View } from 'react-native';
 import type { Dossier } from '@zither/contract';
-import { CAUSES, NODES, sayEvidence, type Weight } from '@zither/core';
+import { CAUSES, NODES, type Weight } from '@zither/core';
+import { sayEvidence, sayReason } from '@zither/words/evidence';
 import { Notice } from '../../ui/Notice.tsx';
 import { Equations, NumberInputs } from '../instrument/index.ts';
 import { Say } from '../../ui/Say.tsx';
@@ -62,7 +63,7 @@ export function WhyScreen({ dossier }: { dossier: Dossier }) {
       {said.length > 0 && (
         <View role="table" aria-label="Evidence and its weight">
           {said.map((w, i) => (
-            <LedgerRow key={`${w.what} ${i}`} weight={w} />
+            <LedgerRow key={`${sayEvidence(w.evidence)} ${i}`} weight={w} />
           ))}
         </View>
       )}
@@ -176,6 +177,7 @@ const FULL_BITS = 4;
 /** One piece of evidence: what, why it bears on this cause, and a bar from the middle, right for and left against. */
 function LedgerRow({ weight }: { weight: Weight }) {
   const { colors } = useLook();
+  const what = sayEvidence(weight.evidence);
   const share = Math.min(1, Math.abs(weight.bits) / FULL_BITS) * 50;
   const isFor = weight.bits >= 0;
   return (
@@ -184,8 +186,8 @@ function LedgerRow({ weight }: { weight: Weight }) {
       style={{ paddingVertical: space.s, gap: 4, borderTopWidth: 1, borderColor: colors.hairline }}
     >
       <View role="cell">
-        <Say strong>{weight.what.charAt(0).toUpperCase() + weight.what.slice(1)}</Say>
-        <Say small>{weight.why}</Say>
+        <Say strong>{what.charAt(0).toUpperCase() + what.slice(1)}</Say>
+        <Say small>{sayReason(weight)}</Say>
       </View>
       <View role="cell" style={{ flexDirection: 'row', alignItems: 'center', gap: space.s }}>
         <View aria-hidden style={{ flex: 1, height: 12 }}>

@@ -7,7 +7,6 @@ import {
   houseValueOf,
   LINKS,
   SPREADS,
-  sayFinding,
   STRENGTH,
   TEST_IDS,
   TESTS,
@@ -15,6 +14,7 @@ import {
   type RuleChange,
   type TableChange,
 } from '@zither/core';
+import { sayFinding } from '@zither/words/evidence';
 import { CHANCE_WORDS, ruleName, sayRule, SPREAD_WORDS } from '@zither/words/rules';
 
 /** One line of the tables that a practice may change; `to` of the change is left open. */

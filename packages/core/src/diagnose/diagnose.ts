@@ -31,7 +31,7 @@ export interface Diagnosis {
   /** Most informative a minute first; empty = nothing left that would change the plan. */
   nextTests: NextTest[];
   notFaults: NotFault[];
-  bannedCues: { cue: BannedCue; because: string }[];
+  bannedCues: BannedCue[];
   /** True when something hurts: testing stops. */
   stop: boolean;
 }

@@ -21,7 +21,7 @@ export {
   type TestDone,
 } from './evidence.ts';
 export { diagnose, EXPLAINED, type Diagnosis, type LikelyCause } from './diagnose.ts';
-export { ledgersOf, type Weight } from './ledger.ts';
+export { ledgersOf, type Weight, type WeightReason } from './ledger.ts';
 export {
   barOf,
   isThere,
@@ -32,7 +32,6 @@ export {
   type NextTest,
 } from './nextTests.ts';
 export type { BannedCue, NotFault } from './verdicts.ts';
-export { sayEvidence, sayFinding } from './words.ts';
 export {
   aheadOf,
   mayChangePlan,

@@ -1,14 +1,26 @@
 import { NODES, posterior, type Evidence } from './model.ts';
 import { HOUSE_TABLES, type Tables } from './tables.ts';
 import type { ProbeTest } from './tests.ts';
-import { sayEvidence } from './words.ts';
+
+/** Why a piece of evidence bears on a cause. */
+export type WeightReason =
+  /** The tables link the finding with the cause; `isThere`: it was seen, else it was looked for and not there. */
+  | { kind: 'link'; because: string; isThere: boolean }
+  /** The test takes this cause away. */
+  | { kind: 'relieves'; isBetter: boolean }
+  | { kind: 'hurts' }
+  /** The test shows more of this cause. */
+  | { kind: 'worsens'; isWorse: boolean }
+  /** With this cause the test does not turn out well. */
+  | { kind: 'blocks'; isBetter: boolean }
+  /** It bears on other causes, and so on this one. */
+  | { kind: 'elsewhere' };
 
 /** One piece of evidence and how far it moves a cause: bits of log-odds, positive toward it. */
 export interface Weight {
-  what: string;
+  evidence: Evidence;
   bits: number;
-  /** Why it bears on this cause, in a sentence. */
-  why: string;
+  reason: WeightReason;
 }
 
 const logOdds = (p: number): number => {
@@ -33,19 +45,16 @@ export function ledgersOf(
     evidence
       .map((e, i): Weight => {
         const bits = logOdds(whole[node] ?? NaN) - logOdds(without[i]?.[node] ?? NaN);
-        return { what: sayEvidence(e), bits, why: whyOf(e, node, bits, tables) };
+        return { evidence: e, bits, reason: reasonOf(e, node, tables) };
       })
       .sort((a, b) => Math.abs(b.bits) - Math.abs(a.bits)),
   );
 }
 
-/** Why a piece of evidence bears on a cause: its link in words, or that it speaks for another one. */
-function whyOf(e: Evidence, node: number, bits: number, tables: Tables): string {
+const ELSEWHERE: WeightReason = { kind: 'elsewhere' };
+
+function reasonOf(e: Evidence, node: number, tables: Tables): WeightReason {
   const { cause, side } = NODES[node]!;
-  const elsewhere =
-    bits >= 0
-      ? 'What else could have explained things is less likely by it.'
-      : 'It speaks for another cause, which leaves less to explain by this one.';
   if (e.kind === 'finding') {
     const crossed = e.side === null ? null : e.side === 'left' ? 'right' : 'left';
     const link = tables.links.find(
@@ -54,27 +63,14 @@ function whyOf(e: Evidence, node: number, bits: number, tables: Tables): string 
         l.cause === cause &&
         (e.side === null || side === null || side === (l.crosses ? crossed : e.side)),
     );
-    if (!link) return elsewhere;
-    return e.sure >= 0.5 ? link.because : `It would be expected: ${lowered(link.because)}`;
+    return link ? { kind: 'link', because: link.because, isThere: e.sure >= 0.5 } : ELSEWHERE;
   }
   const { relieves, worsens, hurts, blocks = [] } = tables.tests[e.test];
   const has = (list: ProbeTest['relieves']) => list.some(([c]) => c === cause);
-  if (e.side !== null && side !== null && e.side !== side) return elsewhere;
+  if (e.side !== null && side !== null && e.side !== side) return ELSEWHERE;
   const isBetter = e.outcome === 'clears' || e.outcome === 'helps';
-  if (has(relieves))
-    return isBetter
-      ? 'The test takes this cause away, and it got better.'
-      : 'The test takes this cause away, and it got no better.';
-  if (has(hurts) && e.outcome === 'pain') return 'This cause hurts in the test.';
-  if (has(worsens))
-    return e.outcome === 'worse'
-      ? 'The test shows more of this cause, and it got worse.'
-      : 'The test shows more of this cause, and it did not get worse.';
-  if (blocks.includes(cause))
-    return isBetter
-      ? 'With this cause it would not have turned out well.'
-      : 'With this cause it does not turn out well.';
-  return elsewhere;
+  if (has(relieves)) return { kind: 'relieves', isBetter };
+  if (has(hurts) && e.outcome === 'pain') return { kind: 'hurts' };
+  if (has(worsens)) return { kind: 'worsens', isWorse: e.outcome === 'worse' };
+  return blocks.includes(cause) ? { kind: 'blocks', isBetter } : ELSEWHERE;
 }
-
-const lowered = (sentence: string) => sentence.charAt(0).toLowerCase() + sentence.slice(1);

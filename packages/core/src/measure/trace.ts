@@ -24,8 +24,16 @@ export interface StanceTrace {
 
 export type TraceResult =
   | { kind: 'stance'; stance: StanceTrace }
-  /** A mark cannot be where it is; the sentence says which and what to do. */
-  | { kind: 'misplaced'; side: 'left' | 'right' | null; sentence: string };
+  /** A mark cannot be where it is; `packages/words` says which and what to do. */
+  | { kind: 'misplaced'; side: 'left' | 'right' | null; because: Misplaced };
+
+/** Why a mark cannot be where it is. mm; `share`: where the ball lies between heel and toe, 0 to 1. */
+export type Misplaced =
+  | { kind: 'heelsTogether' }
+  | { kind: 'exchanged' }
+  | { kind: 'length'; footMm: number }
+  | { kind: 'ballSides' }
+  | { kind: 'ballPlace'; share: number };
 
 const less = (a: PaperPoint, b: PaperPoint): PaperPoint => ({ x: a.x - b.x, y: a.y - b.y });
 const cross = (a: PaperPoint, b: PaperPoint) => a.x * b.y - a.y * b.x;
@@ -45,7 +53,7 @@ export function stanceFromTrace(traces: BothSides<FootTrace>): TraceResult {
     return {
       kind: 'misplaced',
       side: null,
-      sentence: 'The two heel marks are less than 3 cm apart. Move them to the backs of the heels.',
+      because: { kind: 'heelsTogether' },
     };
   // A quarter turn clockwise from "to the left" is "forward".
   const forward = { x: across.y / stanceWidthMm, y: -across.x / stanceWidthMm };
@@ -58,7 +66,7 @@ export function stanceFromTrace(traces: BothSides<FootTrace>): TraceResult {
     return {
       kind: 'misplaced',
       side: null,
-      sentence: 'The feet point backward: the marks of left and right are exchanged.',
+      because: { kind: 'exchanged' },
     };
   const toeOutDeg = { left: 0, right: 0 };
   const footMm = { left: 0, right: 0 };
@@ -72,7 +80,7 @@ export function stanceFromTrace(traces: BothSides<FootTrace>): TraceResult {
       return {
         kind: 'misplaced',
         side,
-        sentence: `From heel to second toe the ${side} foot measures ${Math.round(length / 10)} cm. Check these two marks.`,
+        because: { kind: 'length', footMm: length },
       };
     const inner = less(trace.innerBall, trace.heel);
     const outer = less(trace.outerBall, trace.heel);
@@ -81,14 +89,14 @@ export function stanceFromTrace(traces: BothSides<FootTrace>): TraceResult {
       return {
         kind: 'misplaced',
         side,
-        sentence: `The inner and outer ball marks of the ${side} foot must lie on either side of the line from heel to second toe.`,
+        because: { kind: 'ballSides' },
       };
     const along = (dot(inner, axis) + dot(outer, axis)) / 2 / length ** 2;
     if (along < 0.5 || along > 0.9)
       return {
         kind: 'misplaced',
         side,
-        sentence: `The ball of the ${side} foot is marked ${Math.round(along * 100)} % of the way to the toe. Check the heel and ball marks.`,
+        because: { kind: 'ballPlace', share: along },
       };
     toeOutDeg[side] = toDeg(Math.atan2(dot(axis, left) * outward, dot(axis, forward)));
     footMm[side] = length;

@@ -1,4 +1,5 @@
 import type { CauseId } from '../diagnose/causes.ts';
+import type { Evidence } from '../diagnose/model.ts';
 import type { BannedCue } from '../diagnose/verdicts.ts';
 import type { Side } from '../linkage/setup.ts';
 import type { SafetyLimit } from '../safety/screen.ts';
@@ -13,8 +14,8 @@ export interface WorkedCause {
   cause: CauseId;
   side: Side | null;
   chance: number;
-  /** What spoke for it, in a few words each. */
-  because: readonly string[];
+  /** What supports it: evidence as weighed, or as it was worded when the conclusion was kept. */
+  because: readonly (string | Evidence)[];
 }
 
 /** What a plan is made from: the causes to work on, most probable first, and what must be kept from it. */

@@ -23,12 +23,3 @@ export function boxFor(
   const earlyMm = heightMm - wantedMm;
   return { wantedMm, nearest: { heightMm, earlyMm }, fits: Math.abs(earlyMm) <= NEAR_MM };
 }
-
-/** The same in a sentence. */
-export function sayBox(hipHeightMm: number, kit: readonly KitPiece[]): string {
-  const { wantedMm, nearest, fits } = boxFor(hipHeightMm, kit);
-  const cm = (mm: number) => (mm / 10).toFixed(mm % 10 === 0 ? 0 : 1);
-  if (!nearest) return `A box for this depth would be ${cm(wantedMm)} cm high; none is in the kit.`;
-  if (fits) return `To the box of ${cm(nearest.heightMm)} cm: it stops at this depth.`;
-  return `A box for this depth would be ${cm(wantedMm)} cm high; the nearest in the kit, ${cm(nearest.heightMm)} cm, stops ${cm(Math.abs(nearest.earlyMm))} cm too ${nearest.earlyMm > 0 ? 'early' : 'late'}.`;
-}

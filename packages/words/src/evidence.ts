@@ -1,0 +1,95 @@
+import {
+  FAULTS,
+  TESTS,
+  type BannedCue,
+  type Evidence,
+  type FindingId,
+  type NotFault,
+  type OtherFinding,
+  type Weight,
+} from '@zither/core';
+
+/** Readings and parts of a lean in words: there, and not there. */
+const OTHER_NAMES: Readonly<Record<OtherFinding, readonly [there: string, not: string]>> = {
+  leanProportions: ['the build’s part of the lean is large', 'little of the lean is build'],
+  leanAnkle: ['the ankle’s part of the lean is large', 'little of the lean is ankle'],
+  leanUnused: ['ankle left unused', 'no ankle left unused'],
+  leanOffBalance: ['lean off balance', 'lean in balance'],
+  ankleShort: ['ankle measured short', 'ankle measured free'],
+  calfShort: ['ankle shorter with the knee straight', 'ankle no shorter with the knee straight'],
+  foldShort: ['hip fold measured short', 'hip folds far enough'],
+  rotationShort: ['hip turns in little', 'hip turns in enough'],
+  abductionShort: ['leg raise aside short', 'leg raise aside holds'],
+  archLow: ['arch sinks under load', 'arch holds under load'],
+  archNeverForms: ['arch does not form on the toes', 'arch forms on the toes'],
+  onlyUnderLoad: ['only under load', 'not only under load'],
+  painSeen: ['pain while squatting', 'no pain while squatting'],
+};
+
+const isOther = (finding: FindingId): finding is OtherFinding => finding in OTHER_NAMES;
+
+/** A finding in words. */
+export function sayFinding(finding: FindingId, isThere = true): string {
+  if (isOther(finding)) return OTHER_NAMES[finding][isThere ? 0 : 1];
+  const name = FAULTS[finding].name.toLowerCase();
+  return isThere ? name : `no ${name}`;
+}
+
+/** A piece of evidence in words. */
+export function sayEvidence(e: Evidence): string {
+  const side = e.side === null ? '' : `, ${e.side}`;
+  if (e.kind === 'test') return `${TESTS[e.test].name}${side}: ${e.outcome}`;
+  return `${sayFinding(e.finding, e.sure >= 0.5)}${side}`;
+}
+
+/** Evidence for a cause as it was kept with a conclusion, or as it was weighed. */
+export const saySeen = (seen: string | Evidence): string =>
+  typeof seen === 'string' ? seen : sayEvidence(seen);
+
+const lowered = (sentence: string) => sentence.charAt(0).toLowerCase() + sentence.slice(1);
+
+/** Why a piece of evidence bears on a cause, in a sentence. */
+export function sayReason({ reason, bits }: Weight): string {
+  switch (reason.kind) {
+    case 'link':
+      return reason.isThere ? reason.because : `It would be expected: ${lowered(reason.because)}`;
+    case 'relieves':
+      return reason.isBetter
+        ? 'The test takes this cause away, and it got better.'
+        : 'The test takes this cause away, and it got no better.';
+    case 'hurts':
+      return 'This cause hurts in the test.';
+    case 'worsens':
+      return reason.isWorse
+        ? 'The test shows more of this cause, and it got worse.'
+        : 'The test shows more of this cause, and it did not get worse.';
+    case 'blocks':
+      return reason.isBetter
+        ? 'With this cause the test would not have turned out well.'
+        : 'With this cause the test does not turn out well.';
+    case 'elsewhere':
+      return bits >= 0
+        ? 'It makes other explanations less likely.'
+        : 'It supports another cause, so this one has less to explain.';
+  }
+}
+
+/** Why something that looks like a fault is none. */
+export function sayNotFault({ because }: NotFault): string {
+  switch (because.kind) {
+    case 'build':
+      return `${because.leanDeg.toFixed(0)}° of the lean is build; no other part is large.`;
+    case 'overCued':
+      return 'The knees are outside the feet already: cue them less, not more.';
+    case 'slightAlone':
+      return 'Slight, and nothing else was seen: it may be left alone.';
+  }
+}
+
+/** Why a cue must not be used with this client. */
+export const BANNED_BECAUSE: Record<BannedCue, string> = {
+  kneesOut: 'Only for knees that come in; these do not.',
+  chestUp: 'The lean is build; pulling the chest up only arches the back.',
+  forcedTuck: 'The back keeps its standing shape; a forced tuck rounds it.',
+  stretchAnkle: 'A pinch in front of the ankle is referred, not stretched.',
+};

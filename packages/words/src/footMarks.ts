@@ -1,0 +1,21 @@
+import type { TraceResult } from '@zither/core';
+
+/** Which mark on the paper cannot be where it is, and what to do. */
+export function sayMisplaced({
+  side,
+  because,
+}: Extract<TraceResult, { kind: 'misplaced' }>): string {
+  const foot = side === null ? 'foot' : `${side} foot`;
+  switch (because.kind) {
+    case 'heelsTogether':
+      return 'The two heel marks are less than 3 cm apart. Move them to the backs of the heels.';
+    case 'exchanged':
+      return 'The feet point backward: the marks of left and right are exchanged.';
+    case 'length':
+      return `From heel to second toe the ${foot} measures ${Math.round(because.footMm / 10)} cm. Check these two marks.`;
+    case 'ballSides':
+      return `The inner and outer ball marks of the ${foot} must lie on either side of the line from heel to second toe.`;
+    case 'ballPlace':
+      return `The ball of the ${foot} is marked ${Math.round(because.share * 100)} % of the way to the toe. Check the heel and ball marks.`;
+  }
+}

@@ -1,0 +1,81 @@
+import { diagnose, evidenceOf, ledgersOf, NODES, stanceFromTrace, type Signs } from '@zither/core';
+import { sayBox } from '@zither/words/box';
+import {
+  BANNED_BECAUSE,
+  sayEvidence,
+  sayNotFault,
+  sayReason,
+  saySeen,
+} from '@zither/words/evidence';
+import { sayMisplaced } from '@zither/words/footMarks';
+
+describe('evidence in words', () => {
+  const signs: Signs = {
+    findings: [{ fault: 'heelsRise', severity: 'clear' }],
+    measures: { kneeToWallMm: { left: 50, right: 120 } },
+    tests: [{ test: 'heelsRaised', outcome: 'clears' }],
+  };
+
+  it('says what supports a cause and what does not, with the side', () => {
+    const [leading] = diagnose(signs).causes;
+    expect(leading?.because.map((w) => sayEvidence(w.evidence))).toEqual(
+      expect.arrayContaining(['ankle measured short, left', 'Heels raised 25–30 mm: clears']),
+    );
+    const right = NODES.findIndex((n) => n.cause === 'ankleJoint' && n.side === 'right');
+    const [heaviest] = ledgersOf(evidenceOf(signs), [right])[0] ?? [];
+    expect(sayEvidence(heaviest!.evidence)).toBe('ankle measured free, right');
+    expect(sayReason(heaviest!)).toMatch(/^It would be expected: [a-z]/);
+    expect(saySeen('kept as it was read')).toBe('kept as it was read');
+  });
+
+  it('gives a whole sentence for every piece and every cause', () => {
+    for (const ledger of ledgersOf(
+      evidenceOf(signs),
+      NODES.map((_, i) => i),
+    ))
+      for (const w of ledger) expect(sayReason(w)).toMatch(/^[A-Z].+\.$/);
+    for (const because of Object.values(BANNED_BECAUSE)) expect(because).toMatch(/^[A-Z].+\.$/);
+    expect(sayNotFault({ what: 'proportions', because: { kind: 'build', leanDeg: 31.4 } })).toBe(
+      '31° of the lean is build; no other part is large.',
+    );
+  });
+});
+
+describe('a box in words', () => {
+  const kit = [
+    { kind: 'box', heightMm: 300 },
+    { kind: 'box', heightMm: 450 },
+  ] as const;
+
+  it('says which is wanted and what the nearest misses by', () => {
+    expect(sayBox(490, kit)).toBe(
+      'A box for this depth would be 40 cm high; the nearest in the kit, 45 cm, stops 5 cm too early.',
+    );
+    expect(sayBox(540, kit)).toBe('To the box of 45 cm: it stops at this depth.');
+    expect(sayBox(530, [])).toContain('none is in the kit');
+  });
+});
+
+describe('marks on paper in words', () => {
+  it('says which mark of which foot, and what to do', () => {
+    const foot = (x: number) => ({
+      heel: { x, y: 0 },
+      secondToe: { x, y: 250 },
+      innerBall: { x: x + (x < 0 ? 40 : -40), y: 170 },
+      outerBall: { x: x - (x < 0 ? 40 : -40), y: 170 },
+    });
+    const say = (traces: Parameters<typeof stanceFromTrace>[0]) => {
+      const found = stanceFromTrace(traces);
+      return found.kind === 'misplaced' ? sayMisplaced(found) : 'fine';
+    };
+    const right = foot(200);
+    const left = foot(-200);
+    const turned = say({ left, right }) === 'fine' ? { left, right } : { left: right, right: left };
+    expect(say(turned)).toBe('fine');
+    expect(say({ left: turned.right, right: turned.left })).toMatch(/left and right are exchanged/);
+    expect(
+      say({ ...turned, left: { ...turned.left, secondToe: { x: turned.left.heel.x, y: 550 } } }),
+    ).toMatch(/the left foot measures 5\d cm\. Check these two marks/);
+    expect(say({ left: turned.left, right: turned.left })).toMatch(/less than 3 cm apart/);
+  });
+});
