@@ -1,4 +1,4 @@
-import type { Operation, Trial , valuesIn, type Move } from '@zither/contract';
+import { valuesIn, type Move, type Operation, type Trial } from '@zither/contract';
 import { dossierOf, five, ID, trial } from '../../../packages/visit/test/trialRows.ts';
 import { emptyOutbox, outboxActions, outboxReducer } from '../features/data/outbox.ts';
 import { newestOf, overlay, withResult } from '../features/data/overlay.ts';

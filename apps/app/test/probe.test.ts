@@ -1,3 +1,4 @@
+import { HOUSE_RULES } from '@zither/core';
 import type { CaptureLine, Decision, Dossier, Judgement, Tried } from '@zither/contract';
 import { sayEvidence, sayReason } from '@zither/words/evidence';
 import { NODES, testKey, type FaultId, type Severity, type Side } from '@zither/core';
@@ -326,9 +327,12 @@ describe('the stage', () => {
   it('is done once concluded today, partial with tests tried, and in need of attention after pain', () => {
     const judgements = [eye([['kneesIn', 'clear', 'left']])];
     const state = (change: Partial<Dossier>) =>
-      stageViews(dossierOf(free(), { judgements, ...change }), TODAY).probe;
-    expect(state({})).toEqual({ state: 'open', note: 'nothing tried yet' });
-    expect(state({ tried: [tried()] })).toEqual({ state: 'partial', note: '1 test tried' });
+      stageViews(dossierOf(free(), { judgements, ...change }), TODAY, HOUSE_RULES).probe;
+    expect(state({})).toEqual({ state: 'open', note: { kind: 'notTested' } });
+    expect(state({ tried: [tried()] })).toEqual({
+      state: 'partial',
+      note: { kind: 'tested', tests: 1 },
+    });
     expect(state({ tried: [tried({ outcome: 'pain' })] }).state).toBe('attention');
     const workOn: Decision = {
       ...row(),
@@ -338,10 +342,15 @@ describe('the stage', () => {
       takenBack: false,
       causes: [{ cause: 'ankleBlock', side: 'left', probability: 0.7, because: [] }],
     };
-    expect(state({ decisions: [workOn] })).toEqual({ state: 'done', note: 'concluded today' });
+    expect(state({ decisions: [workOn] })).toEqual({
+      state: 'done',
+      note: { kind: 'concludedToday' },
+    });
     expect(referredOf(dossierOf(free(), { decisions: [workOn] }))).toEqual(['ankleBlock']);
     expect(workedOn(dossierOf(free(), { decisions: [{ ...workOn, takenBack: true }] }))).toBeNull();
-    expect(stageViews(dossierOf(free()), TODAY).probe.note).toBe('needs a look first');
+    expect(stageViews(dossierOf(free()), TODAY, HOUSE_RULES).probe.note).toEqual({
+      kind: 'needsLook',
+    });
   });
 
   it('shows what has not been sent yet', () => {

@@ -1,5 +1,5 @@
+import { HOUSE_RULES, QUESTION_IDS } from '@zither/core';
 import type { Screening } from '@zither/contract';
-import { QUESTION_IDS } from '@zither/core';
 import { newestOf, overlay, overlayList } from '../features/data/overlay.ts';
 import { takes } from '@zither/words/takes';
 import { stageAt } from '../features/session/stages.ts';
@@ -19,14 +19,17 @@ const screening = (change: Partial<Screening> = {}): Screening => ({
 });
 const states = (dossier: ReturnType<typeof dossierOf>) =>
   Object.fromEntries(
-    Object.entries(stageViews(dossier, TODAY)).map(([stage, view]) => [stage, view.state]),
+    Object.entries(stageViews(dossier, TODAY, HOUSE_RULES)).map(([stage, view]) => [
+      stage,
+      view.state,
+    ]),
   );
 
 describe('the stages of a visit', () => {
   it('are all open for a client of whom nothing is known', () => {
     expect(new Set(Object.values(states(dossierOf([]))))).toEqual(new Set(['open']));
     expect(isVisitOn(dossierOf([]), TODAY)).toBe(false);
-    expect(resumeAt(dossierOf([]), TODAY)).toBe('clear');
+    expect(resumeAt(dossierOf([]), TODAY, HOUSE_RULES)).toBe('clear');
   });
 
   it('are held by the screen, all but Clear and Measure', () => {
@@ -40,20 +43,23 @@ describe('the stages of a visit', () => {
       coach: 'held',
       recheck: 'held',
     });
-    expect(resumeAt(held, TODAY)).toBe('clear');
+    expect(resumeAt(held, TODAY, HOUSE_RULES)).toBe('clear');
   });
 
   it('tell today’s work from last time’s', () => {
     const clear = (takenOn: string) =>
-      stageViews(dossierOf([], { screenings: [screening({ takenOn })] }), TODAY).clear;
-    expect(clear(TODAY)).toEqual({ state: 'done', note: 'go' });
+      stageViews(dossierOf([], { screenings: [screening({ takenOn })] }), TODAY, HOUSE_RULES).clear;
+    expect(clear(TODAY)).toEqual({ state: 'done', note: { kind: 'go' } });
     expect(clear('2025-12-01').state).toBe('partial');
     const measure = (takenOn: string) =>
-      stageViews(dossierOf(five().map((t) => ({ ...t, takenOn }))), TODAY).measure;
-    expect(measure('2025-12-01')).toEqual({ state: 'partial', note: 'from last time' });
+      stageViews(dossierOf(five().map((t) => ({ ...t, takenOn }))), TODAY, HOUSE_RULES).measure;
+    expect(measure('2025-12-01')).toEqual({ state: 'partial', note: { kind: 'fromLastTime' } });
     // One trial of three is a beginning, not a set.
-    expect(measure(TODAY)).toEqual({ state: 'partial', note: 'sets unfinished' });
-    expect(stageViews(dossierOf(five().slice(0, 3)), TODAY).measure.note).toBe('2 of 5 known');
+    expect(measure(TODAY)).toEqual({ state: 'partial', note: { kind: 'unfinished' } });
+    expect(stageViews(dossierOf(five().slice(0, 3)), TODAY, HOUSE_RULES).measure.note).toEqual({
+      kind: 'known',
+      of5: 2,
+    });
   });
 
   it('ask for attention when a full set disagrees, until it is struck or another trial settles it', () => {
@@ -70,10 +76,12 @@ describe('the stages of a visit', () => {
 
   it('resume where the coach was last today, else at what is due', () => {
     const session = { ...row, day: TODAY, at: 'probe' as const };
-    expect(resumeAt(dossierOf([], { sessions: [session] }), TODAY)).toBe('probe');
+    expect(resumeAt(dossierOf([], { sessions: [session] }), TODAY, HOUSE_RULES)).toBe('probe');
     const yesterday = { ...session, day: '2026-01-04' };
-    expect(resumeAt(dossierOf([], { sessions: [yesterday] }), TODAY)).toBe('clear');
-    expect(resumeAt(dossierOf([], { screenings: [screening()] }), TODAY)).toBe('measure');
+    expect(resumeAt(dossierOf([], { sessions: [yesterday] }), TODAY, HOUSE_RULES)).toBe('clear');
+    expect(resumeAt(dossierOf([], { screenings: [screening()] }), TODAY, HOUSE_RULES)).toBe(
+      'measure',
+    );
     expect(isVisitOn(dossierOf([], { screenings: [screening()] }), TODAY)).toBe(true);
   });
 

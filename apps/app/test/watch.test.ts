@@ -1,3 +1,4 @@
+import { HOUSE_RULES } from '@zither/core';
 import type { CaptureLine, Judgement } from '@zither/contract';
 import {
   analyse,
@@ -90,14 +91,14 @@ describe('looks', () => {
   it('make Watch done once seen from three sides, and the visit goes on from there', () => {
     const views = (list: string[]) =>
       dossierOf(five(), { judgements: list.map((view) => judgement({ view })) });
-    const state = (list: string[]) => stageViews(views(list), TODAY).watch.state;
+    const state = (list: string[]) => stageViews(views(list), TODAY, HOUSE_RULES).watch.state;
     expect([state([]), state(['side']), state(['side', 'front', 'rear'])]).toEqual([
       'open',
       'partial',
       'done',
     ]);
     expect(isVisitOn(views(['side']), TODAY)).toBe(true);
-    expect(resumeAt(dossierOf([]), TODAY)).toBe('clear');
+    expect(resumeAt(dossierOf([]), TODAY, HOUSE_RULES)).toBe('clear');
   });
 
   it('show what has not arrived yet: a capture on its way, discarded before it was sent', () => {

@@ -11,7 +11,8 @@ const trialOf = (clientId: string, rowId: string, value: number, side: string | 
   saidBy: 'CH',
   values: {
     takenOn: '2026-01-05',
-    takenAt: now,
+    // Each later than the one before, so that they have an order.
+    takenAt: `2026-01-05T08:00:${String(value % 60).padStart(2, '0')}.000Z`,
     measure: side === null ? 'stanceWidth' : 'kneeToWall',
     side,
     value,

@@ -110,7 +110,7 @@ export function answerOf(
     on,
     safety,
     limits,
-    stages: stageViews(dossier, on),
+    stages: stageViews(dossier, on, rules),
     facts,
     missing: missingOf(dossier),
     window: use && windowOf(dossier, use, limits),
@@ -125,7 +125,7 @@ export function answerOf(
         ? planFor(dossier, use, opinion, limits, loop?.choice ?? null)
         : null,
     tellMore: basis && loop && isWanted ? tellings(basis, loop) : [],
-    next: resumeAt(dossier, on),
+    next: resumeAt(dossier, on, rules),
   };
 }
 

@@ -5,15 +5,15 @@ import {
   readingError,
   SIDES,
   keptTrials,
-  reaches,
-  solve,
   STATIONS,
   wantsAnotherTrial,
   type MeasureId,
+  type SetupRules,
 } from '@zither/core';
-import { isHeld, limitsOf, newestScreening, safetyOf } from './safety.ts';
+import { isHeld, limitsOf, newestScreening, safetyOf, type Safety } from './safety.ts';
 import { baselinesOf, looksOf } from './looks.ts';
-import { lockOf, clientCase, missingOf } from './derive.ts';
+import { lockOf, missingOf } from './derive.ts';
+import { settledSetup } from './inUse.ts';
 import { workedOn } from './signs.ts';
 
 /**
@@ -22,11 +22,48 @@ import { workedOn } from './signs.ts';
  */
 export type StageState = 'done' | 'partial' | 'attention' | 'held' | 'open';
 
+/** Why a stage stands as it does; `packages/words` says it. */
+export type StageNote =
+  | { kind: 'disagree'; sets: number }
+  | { kind: 'known'; of5: number }
+  | { kind: 'views'; of3: number }
+  | { kind: 'answered'; of10: number }
+  | { kind: 'tested'; tests: number }
+  | {
+      kind:
+        | 'nothing'
+        | 'fromLastTime'
+        | 'unfinished'
+        | 'measuredToday'
+        | 'threeSides'
+        | 'notLooked'
+        | 'stoppedByPain'
+        | 'concludedToday'
+        | 'needsLook'
+        | 'notTested'
+        | 'hold'
+        | 'notAsked'
+        | 'go'
+        | 'withinLimits'
+        | 'askAgain'
+        | 'clearFirst'
+        | 'later'
+        | 'noneTried'
+        | 'notLikely'
+        | 'lockedToday'
+        | 'beingTried'
+        | 'setToday'
+        | 'noPlan'
+        | 'givenToday';
+    };
+
 export interface StageView {
   state: StageState;
-  /** Why, in a few words. */
-  note: string;
+  note: StageNote;
 }
+
+type Plain = Exclude<StageNote['kind'], 'disagree' | 'known' | 'views' | 'answered' | 'tested'>;
+const view = (state: StageState, kind: Plain): StageView => ({ state, note: { kind } });
 
 /** Measures begun on a day whose last two trials of a side are too far apart, although the set is full. */
 export function disagreeing({ trials }: Dossier, day: string): MeasureId[] {
@@ -47,34 +84,28 @@ export function disagreeing({ trials }: Dossier, day: string): MeasureId[] {
 function measureView(dossier: Dossier, day: string): StageView {
   const missing = missingOf(dossier);
   const odd = disagreeing(dossier, day);
-  if (odd.length > 0)
-    return {
-      state: 'attention',
-      note: `${odd.length === 1 ? 'one set' : `${odd.length} sets`} disagree`,
-    };
+  if (odd.length > 0) return { state: 'attention', note: { kind: 'disagree', sets: odd.length } };
   const begun = dossier.trials.some((t) => t.takenOn === day && t.struck === null);
   if (missing.length > 0)
     return begun || missing.length < 5
-      ? { state: 'partial', note: `${5 - missing.length} of 5 known` }
-      : { state: 'open', note: 'nothing yet' };
-  if (!begun) return { state: 'partial', note: 'from last time' };
+      ? { state: 'partial', note: { kind: 'known', of5: 5 - missing.length } }
+      : view('open', 'nothing');
+  if (!begun) return view('partial', 'fromLastTime');
   const unfinished = STATIONS.flatMap((s) => s.measures).some((measure) => {
     const { taken, wanted } = progressOn(dossier.trials, measure, day);
     return taken > 0 && taken < wanted;
   });
-  return unfinished
-    ? { state: 'partial', note: 'sets unfinished' }
-    : { state: 'done', note: 'measured today' };
+  return unfinished ? view('partial', 'unfinished') : view('done', 'measuredToday');
 }
 
 /** Baselines are whole once seen from all three sides; a look from an earlier day still says something. */
 function watchView(dossier: Dossier, day: string): StageView {
   const views = new Set(baselinesOf(dossier, day).map((l) => l.look.view));
-  if (views.size === 3) return { state: 'done', note: 'seen from three sides' };
-  if (views.size > 0) return { state: 'partial', note: `${views.size} of 3 views` };
+  if (views.size === 3) return view('done', 'threeSides');
+  if (views.size > 0) return { state: 'partial', note: { kind: 'views', of3: views.size } };
   return baselinesOf(dossier, null).length > 0
-    ? { state: 'partial', note: 'from last time' }
-    : { state: 'open', note: 'not looked yet' };
+    ? view('partial', 'fromLastTime')
+    : view('open', 'notLooked');
 }
 
 /** Settled once concluded today; tests without a conclusion, or a conclusion of another day, are half of it. */
@@ -83,66 +114,60 @@ function probeView(dossier: Dossier, day: string): StageView {
   const since = looks[0]?.look.takenOn ?? day;
   const tried = dossier.tried.filter((t) => !t.undone && t.takenOn >= since);
   if (tried.some((t) => t.outcome === 'pain' && t.takenOn === day))
-    return { state: 'attention', note: 'stopped by pain' };
+    return view('attention', 'stoppedByPain');
   const decision = workedOn(dossier);
-  if (decision?.on === day) return { state: 'done', note: 'concluded today' };
-  if (tried.length > 0)
-    return {
-      state: 'partial',
-      note: `${tried.length} ${tried.length === 1 ? 'test' : 'tests'} tried`,
-    };
-  if (decision) return { state: 'partial', note: 'from last time' };
-  return { state: 'open', note: looks.length === 0 ? 'needs a look first' : 'nothing tried yet' };
+  if (decision?.on === day) return view('done', 'concludedToday');
+  if (tried.length > 0) return { state: 'partial', note: { kind: 'tested', tests: tried.length } };
+  if (decision) return view('partial', 'fromLastTime');
+  return view('open', looks.length === 0 ? 'needsLook' : 'notTested');
+}
+
+function clearView(dossier: Dossier, safety: Safety, day: string): StageView {
+  if (isHeld(safety)) return view('attention', 'hold');
+  if (safety.state === 'notScreened') return view('open', 'notAsked');
+  if (safety.state === 'partly')
+    return { state: 'partial', note: { kind: 'answered', of10: safety.answered } };
+  return newestScreening(dossier)?.takenOn === day
+    ? view('done', safety.outcome.kind === 'go' ? 'go' : 'withinLimits')
+    : view('partial', 'askAgain');
+}
+
+/** By the chance that every page shows: a setup nobody would try needs seeing to. */
+function setView(dossier: Dossier, safety: Safety, day: string, rules: SetupRules): StageView {
+  const { setup } = dossier;
+  const use = settledSetup(dossier, limitsOf(safety), rules);
+  if (!use && !setup) return view('open', 'noneTried');
+  if (use && !use.isLikely) return view('attention', 'notLikely');
+  if (lockOf(dossier)?.on === day) return view('done', 'lockedToday');
+  if (dossier.setupTrials.some((t) => !t.undone && t.takenOn === day))
+    return view('partial', 'beingTried');
+  return setup && setup.saidAt.slice(0, 10) >= day
+    ? view('done', 'setToday')
+    : view('partial', 'fromLastTime');
 }
 
 /** How each stage of a visit stands on a day. */
-export function stageViews(dossier: Dossier, day: string): Record<Stage, StageView> {
+export function stageViews(
+  dossier: Dossier,
+  day: string,
+  rules: SetupRules,
+): Record<Stage, StageView> {
   const safety = safetyOf(dossier, day);
   const held = isHeld(safety);
-  const { setup, prescription } = dossier;
-  const screening = newestScreening(dossier);
-  const clear: StageView = held
-    ? { state: 'attention', note: 'hold and refer' }
-    : safety.state === 'notScreened'
-      ? { state: 'open', note: 'not asked yet' }
-      : safety.state === 'partly'
-        ? { state: 'partial', note: `${safety.answered} of 10 answered` }
-        : screening?.takenOn === day
-          ? { state: 'done', note: safety.outcome.kind === 'go' ? 'go' : 'within limits' }
-          : { state: 'partial', note: 'ask again today' };
-  const later: StageView = held
-    ? { state: 'held', note: 'Clear comes first' }
-    : { state: 'open', note: 'in a later version' };
-  let set: StageView = { state: 'open', note: 'none tried yet' };
-  if (held) set = later;
-  else if (setup) {
-    const found = clientCase(dossier, limitsOf(safety));
-    const solved = found.kind === 'ready' ? solve(found.question) : null;
-    const isShort =
-      solved &&
-      found.kind === 'ready' &&
-      !reaches(solved.sides[solved.governingSide].window, found.question.limits.bufferDeg);
-    if (isShort) set = { state: 'attention', note: 'short of depth' };
-    else if (lockOf(dossier)?.on === day) set = { state: 'done', note: 'locked today' };
-    else if (dossier.setupTrials.some((t) => !t.undone && t.takenOn === day))
-      set = { state: 'partial', note: 'being tried' };
-    else if (setup.saidAt.slice(0, 10) >= day) set = { state: 'done', note: 'set today' };
-    else set = { state: 'partial', note: 'from last time' };
-  }
-  const coach: StageView = held
-    ? later
-    : !prescription
-      ? { state: 'open', note: 'no plan yet' }
-      : prescription.givenOn === day
-        ? { state: 'done', note: 'given today' }
-        : { state: 'partial', note: 'from last time' };
+  const { prescription } = dossier;
+  const later = held ? view('held', 'clearFirst') : view('open', 'later');
+  const coach = !prescription
+    ? view('open', 'noPlan')
+    : prescription.givenOn === day
+      ? view('done', 'givenToday')
+      : view('partial', 'fromLastTime');
   return {
-    clear,
+    clear: clearView(dossier, safety, day),
     measure: measureView(dossier, day),
     watch: held ? later : watchView(dossier, day),
     probe: held ? later : probeView(dossier, day),
-    set,
-    coach,
+    set: held ? later : setView(dossier, safety, day, rules),
+    coach: held ? later : coach,
     recheck: later,
   };
 }
@@ -158,10 +183,10 @@ export const isVisitOn = (dossier: Dossier, day: string): boolean =>
   dossier.trials.some((t) => t.takenOn === day);
 
 /** Where a visit goes on: where it was left today, else the first stage that is not done. */
-export function resumeAt(dossier: Dossier, day: string): Stage {
+export function resumeAt(dossier: Dossier, day: string, rules: SetupRules): Stage {
   const left = dossier.sessions.find((s) => s.day === day);
   if (left) return left.at;
-  const views = stageViews(dossier, day);
+  const views = stageViews(dossier, day, rules);
   if (views.clear.state !== 'done') return 'clear';
   return (
     (['measure', 'watch', 'probe', 'set', 'coach'] as const).find(

@@ -11,6 +11,7 @@ import { sayEvidence } from './evidence.ts';
 import { sayCauses, sayNothing, sayLeftOut, sayWorkedCause } from './plan.ts';
 import { MISSING_NAMES } from './missing.ts';
 import { sayLimit } from './safety.ts';
+import { sayStage } from './stages.ts';
 import { sayChoice, sayNeeded, sayProposal, sayTelling, sayUse } from './setup.ts';
 
 const round = (value: number, digits = 3) => Number(value.toFixed(digits)) + 0;
@@ -80,7 +81,12 @@ export function writeAnswer(answer: Answer) {
   const { numbers } = answer;
   return {
     on,
-    stages,
+    stages: Object.fromEntries(
+      Object.entries(stages).map(([stage, { state, note }]) => [
+        stage,
+        { state, note: sayStage(note) },
+      ]),
+    ),
     state: safety.state === 'notScreened' ? safety.state : safety.outcome.kind,
     limits: limits.map((limit) => ({ ...limit, says: sayLimit(limit) })),
     facts,

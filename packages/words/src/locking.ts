@@ -1,3 +1,4 @@
+import { count } from './terms.ts';
 import type { Dossier, LockValues } from '@zither/contract';
 import { halfInterval, wentClean, type MethodProfile, type SetupTried } from '@zither/core';
 import { countingTrials, isOf, triedFrom, type LoopAnswer } from '@zither/visit';
@@ -21,7 +22,7 @@ export function evidenceFor(
   const says: string[] = [];
   if (own.length > 0)
     says.push(
-      `Clean in ${clean.length} of ${own.length} ${own.length === 1 ? 'trial' : 'trials'} of it; ${trials.length} tried in all.`,
+      `Clean in ${clean.length} of ${count(own.length, 'trial')} of it; ${trials.length} tried in all.`,
     );
   else says.push('Locked without a trial of it.');
   if (chance !== null)

@@ -1,3 +1,4 @@
+import { count } from './terms.ts';
 import {
   changeBetween,
   compareReadings,
@@ -56,7 +57,7 @@ export function saySpread(
 
 /** A mean with its 95 % interval and how many trials it is of. */
 export const sayMean = (measure: MeasureId, { mean, sem, trials }: Reading): string =>
-  `${sayValue(measure, mean, trials > 1)} ± ${sayError(measure, halfInterval(sem))} (${trials} ${trials === 1 ? 'trial' : 'trials'})`;
+  `${sayValue(measure, mean, trials > 1)} ± ${sayError(measure, halfInterval(sem))} (${count(trials, 'trial')})`;
 
 /** A reading as a line: mean, how sure, of how many, from where a change counts and whose error that is. */
 export function sayReading(measure: MeasureId, reading: Reading): string {

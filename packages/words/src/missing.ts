@@ -1,3 +1,4 @@
+import { sayList } from './terms.ts';
 import type { NeededMeasure } from '@zither/visit';
 
 /** The five measurements as they are named in a sentence. */
@@ -9,8 +10,6 @@ export const MISSING_NAMES: Record<NeededMeasure, string> = {
   kneeTravel: 'knee travel',
 };
 
-const and = new Intl.ListFormat('en', { type: 'conjunction' });
-
 /** What is still missing, as a list in a sentence; empty text when nothing is. */
 export const sayMissing = (missing: readonly NeededMeasure[]): string =>
-  and.format(missing.map((what) => MISSING_NAMES[what]));
+  sayList(missing.map((what) => MISSING_NAMES[what]));

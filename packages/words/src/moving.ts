@@ -1,3 +1,4 @@
+import { count } from './terms.ts';
 import type { Move } from '@zither/contract';
 import type { EntryRow } from '@zither/visit';
 import { sayValue, sayWhat } from './display.ts';
@@ -11,8 +12,6 @@ export const MOVE_REASONS = {
   client: 'The wrong client was open',
   otherSide: 'Left and right were exchanged',
 } as const;
-
-const count = (n: number) => `${n} ${n === 1 ? 'entry' : 'entries'}`;
 
 /** An entry in a line. */
 export function sayEntry(entry: EntryRow): string {
@@ -30,7 +29,7 @@ export function sayEntry(entry: EntryRow): string {
     case 'setupTrial':
       return `Setup trial, ${sayTrial(entry.row)}`;
     case 'screening':
-      return `Screen, ${entry.row.asked.length} ${entry.row.asked.length === 1 ? 'answer' : 'answers'}`;
+      return `Screen, ${count(entry.row.asked.length, 'answer')}`;
     case 'clearance':
       return `Clearance by ${entry.row.who}`;
     case 'pain':
@@ -41,15 +40,15 @@ export function sayEntry(entry: EntryRow): string {
 /** What the button does: "Move 6 entries to Brin Ostmoor". */
 export function sayMoveButton(n: number, to: { name: string } | 'otherSide' | null): string {
   if (n === 0) return 'Choose what to move';
-  if (to === null) return `Choose where ${count(n)} ${n === 1 ? 'belongs' : 'belong'}`;
+  if (to === null) return `Choose where ${count(n, 'entry')} ${n === 1 ? 'belongs' : 'belong'}`;
   return to === 'otherSide'
-    ? `Move ${count(n)} to the other side`
-    : `Move ${count(n)} to ${to.name}`;
+    ? `Move ${count(n, 'entry')} to the other side`
+    : `Move ${count(n, 'entry')} to ${to.name}`;
 }
 
 /** A move as it stands in the record. `name`: of the other client, where there is one. */
 export function sayMove({ change, entries, why, saidBy }: Move, name: string): string {
-  const n = count(entries.length);
+  const n = count(entries.length, 'entry');
   const what = {
     away: `${n} moved to ${name}`,
     here: `${n} moved here from ${name}`,

@@ -1,3 +1,4 @@
+import { sayList } from './terms.ts';
 import type { PrescriptionValues } from '@zither/contract';
 import { saySeen } from './evidence.ts';
 import {
@@ -15,7 +16,6 @@ import { BAR_NAMES, CUE_NAMES, sureWord } from './probe.ts';
 import { sayUse } from './setup.ts';
 
 const n = (value: number) => Math.round(value).toString();
-const and = new Intl.ListFormat('en', { type: 'conjunction' });
 
 /** A cause with its side and how likely it is. */
 export const sayWorkedCause = ({ cause, side, chance }: WorkedCause): string =>
@@ -25,7 +25,7 @@ export const sayWorkedCause = ({ cause, side, chance }: WorkedCause): string =>
 function sayWorked(worked: WorkedCause): string {
   const seen = worked.because.slice(0, 3).map(saySeen);
   return seen.length > 0
-    ? `${sayWorkedCause(worked)}: ${and.format(seen)}.`
+    ? `${sayWorkedCause(worked)}: ${sayList(seen)}.`
     : `${sayWorkedCause(worked)}.`;
 }
 

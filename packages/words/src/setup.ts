@@ -1,3 +1,4 @@
+import { sayList } from './terms.ts';
 import {
   chancesOf,
   depthAsked,
@@ -27,7 +28,6 @@ import {
 } from './instrument.ts';
 
 const whole = (value: number) => Math.round(value).toString();
-const and = new Intl.ListFormat('en', { type: 'conjunction' });
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 export const KIND_NAMES: Record<SetupKind, string> = {
@@ -191,7 +191,7 @@ export function sayStep(step: NeededStep): string {
   }
 }
 
-export const sayNeeded = ({ changes }: NeededChange): string => and.format(changes.map(sayStep));
+export const sayNeeded = ({ changes }: NeededChange): string => sayList(changes.map(sayStep));
 
 /** What the search says as a whole, where there is more to say than its first choice. */
 export function sayChoice(choice: SetupChoice, method: Pick<MethodProfile, 'name'>): string | null {

@@ -1,3 +1,4 @@
+import { UNITS } from './terms.ts';
 import { DEPTH_SCAN_DEG, MEASURES, type MeasureId } from '@zither/core';
 import type { Instrument } from '@zither/contract';
 import type { Comparison, ShownNumber, TraceInput, Unit } from '@zither/visit';
@@ -50,17 +51,17 @@ const minus = (text: string) => text.replace(/^-(?=0(\.0+)?\D*$)/, '').replace('
 function sayAmount(value: number, unit: Unit): string {
   switch (unit) {
     case 'deg':
-      return `${minus(value.toFixed(1))}°`;
+      return `${minus(value.toFixed(1))}${UNITS.deg}`;
     case 'mm':
       return Math.abs(value) >= 100
-        ? `${minus((value / 10).toFixed(1))} cm`
-        : `${minus(value.toFixed(0))} mm`;
+        ? `${minus((value / 10).toFixed(1))}${UNITS.cm}`
+        : `${minus(value.toFixed(0))}${UNITS.mm}`;
     case 'kg':
-      return `${Number(value.toFixed(1))} kg`;
+      return `${Number(value.toFixed(1))}${UNITS.kg}`;
     case 'share':
-      return `${Math.round(100 * value)} %`;
+      return `${Math.round(100 * value)}${UNITS.percent}`;
     case 'percent':
-      return `${Math.round(value)} %`;
+      return `${Math.round(value)}${UNITS.percent}`;
     case 'times':
       return `${value.toFixed(1)}×`;
     case 'yesNo':

@@ -1,3 +1,4 @@
+import { count } from './terms.ts';
 import type { SetupTrialValues } from '@zither/contract';
 import { halfInterval, SIDES, type LoopStop, type Side } from '@zither/core';
 import { sayDepth } from './instrument.ts';
@@ -42,9 +43,7 @@ export const painMovement = (t: Pick<SetupTrialValues, 'setup' | 'thighDepthDeg'
 
 /** What a chance rests on. */
 export const sayRests = (trials: number): string =>
-  trials === 0
-    ? 'by the readings'
-    : `by the readings and ${trials} ${trials === 1 ? 'trial' : 'trials'}`;
+  trials === 0 ? 'by the readings' : `by the readings and ${count(trials, 'trial')}`;
 
 /** Why this trial next, or why this one is ready to lock. */
 export function sayAdvice(advice: NonNullable<LoopAnswer['advice']>, trials: number): string {

@@ -1,3 +1,4 @@
+import { count } from '@zither/words/terms';
 import { Button } from '../../ui/elements.ts';
 import { router } from 'expo-router';
 import { useState } from 'react';
@@ -107,7 +108,7 @@ export function ClearScreen({ dossier }: { dossier: Dossier }) {
         }
       >
         <Part>
-          <Say soft>{left === 1 ? 'Last question' : `${left} questions left`}</Say>
+          <Say soft>{left === 1 ? 'Last question' : `${count(left, 'question')} left`}</Say>
           <Heading level={2} style={{ fontSize: 26, lineHeight: 34 }}>
             {next.words}
           </Heading>

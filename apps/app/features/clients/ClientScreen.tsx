@@ -1,3 +1,4 @@
+import { count } from '@zither/words/terms';
 import MaterialIcons from '@expo/vector-icons/MaterialIcons';
 import { Button } from '../../ui/elements.ts';
 import { router } from 'expo-router';
@@ -21,6 +22,7 @@ import {
   missingOf,
   isVisitOn,
   resumeAt,
+  rulesOn,
 } from '@zither/visit';
 import { sayMissing } from '@zither/words/missing';
 import { sayFound, sayReserve, SOURCE_NAMES, sayUse } from '@zither/words/setup';
@@ -40,9 +42,10 @@ export function ClientScreen({ dossier }: { dossier: Dossier }) {
   const safety = safetyOf(dossier, today());
   const go = (stage: string) => router.navigate(`/clients/${client.id}/${stage}` as never);
   const day = today();
+  const { changes: tables } = useTableChanges();
   const newest = lastMeasuredDay(dossier);
   const missing = missingOf(dossier);
-  const stage = stageOf(resumeAt(dossier, day));
+  const stage = stageOf(resumeAt(dossier, day, rulesOn(tables)));
   const isOn = isVisitOn(dossier, day);
   const resume = () => {
     // Opening the visit is what the button is for; the stages themselves only note where the coach is in it.
@@ -154,9 +157,7 @@ function bodyLine({ client }: Dossier): string {
     massKg: client.massKg,
   }).shoulderWidthMm;
   return `${client.statureMm / 10} cm · ${client.massKg} kg · ${
-    measured > 0
-      ? `${measured} ${measured === 1 ? 'segment' : 'segments'} measured`
-      : 'segments estimated from stature'
+    measured > 0 ? `${count(measured, 'segment')} measured` : 'segments estimated from stature'
   } · shoulders ${((client.shoulderWidthMm ?? shoulder) / 10).toFixed(0)} cm`;
 }
 

@@ -1,3 +1,4 @@
+import { count } from '@zither/words/terms';
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { Dossier, Entry, Move } from '@zither/contract';
@@ -172,7 +173,7 @@ function Day({
   return (
     <Fold
       title={capital(sayDay(day))}
-      note={`${entries.length} ${entries.length === 1 ? 'entry' : 'entries'}`}
+      note={count(entries.length, 'entry')}
       startsOpen={startsOpen}
     >
       <View>

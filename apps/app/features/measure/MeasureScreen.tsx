@@ -1,3 +1,4 @@
+import { count } from '@zither/words/terms';
 import MaterialIcons from '@expo/vector-icons/MaterialIcons';
 import { router } from 'expo-router';
 import { ScrollView, View } from 'react-native';
@@ -29,7 +30,7 @@ export function stationView(
       [client.interAsisMm, client.shoulderWidthMm].filter((v) => v !== null).length;
     return {
       state: measured > 0 ? 'done' : 'partial',
-      brief: `${client.statureMm / 10} cm · ${client.massKg} kg · ${measured === 0 ? 'lengths estimated' : `${measured} ${measured === 1 ? 'length' : 'lengths'} measured`}`,
+      brief: `${client.statureMm / 10} cm · ${client.massKg} kg · ${measured === 0 ? 'lengths estimated' : `${count(measured, 'length')} measured`}`,
     };
   }
   const odd = disagreeing(dossier, day).some((m) => station.measures.includes(m));

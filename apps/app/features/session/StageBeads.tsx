@@ -1,4 +1,5 @@
 import { Link } from 'expo-router';
+import { sayStage } from '@zither/words/stages';
 import { Pressable, View } from 'react-native';
 import Svg, { Circle, Line, Path } from 'react-native-svg';
 import type { Stage } from '@zither/contract';
@@ -87,7 +88,7 @@ export function StageStrip({ clientId, views, here }: BeadsProps) {
           <Pressable
             role="link"
             aria-current={here === id ? 'page' : undefined}
-            aria-label={`${name}: ${SAY[views[id].state]}, ${views[id].note}`}
+            aria-label={`${name}: ${SAY[views[id].state]}, ${sayStage(views[id].note)}`}
             style={{
               flex: 1,
               minHeight: 52,
@@ -161,7 +162,7 @@ export function StageRail({ clientId, views, here }: BeadsProps) {
             <View style={{ flex: 1 }}>
               <Say style={{ fontFamily: here === id ? font.semibold : font.regular }}>{name}</Say>
               <Say small soft>
-                {views[id].note}
+                {sayStage(views[id].note)}
               </Say>
             </View>
             <View role="img" aria-label={SAY[views[id].state]}>

@@ -1,8 +1,8 @@
 import { useEffect, useMemo } from 'react';
 import type { Dossier, Stage } from '@zither/contract';
-import { useChanges, useDossier, today } from '../data/index.ts';
+import { useChanges, useDossier, useTableChanges, today } from '../data/index.ts';
 import { StageRail, StageStrip } from './StageBeads.tsx';
-import { isVisitOn, stageViews } from '@zither/visit';
+import { isVisitOn, rulesOn, stageViews } from '@zither/visit';
 
 interface Props {
   clientId: string;
@@ -20,7 +20,8 @@ export function VisitStages({ clientId, here, isRail }: Props) {
 
 function Visit({ dossier, here, isRail }: Omit<Props, 'clientId'> & { dossier: Dossier }) {
   const day = today();
-  const views = useMemo(() => stageViews(dossier, day), [dossier, day]);
+  const { changes: tables } = useTableChanges();
+  const views = useMemo(() => stageViews(dossier, day, rulesOn(tables)), [dossier, day, tables]);
   const { visitStage } = useChanges();
   const clientId = dossier.client.id;
   const isOn = isVisitOn(dossier, day);

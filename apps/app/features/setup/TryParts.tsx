@@ -1,3 +1,4 @@
+import { count } from '@zither/words/terms';
 import { useMemo } from 'react';
 import { View } from 'react-native';
 import type { Dossier, SetupTrial } from '@zither/contract';
@@ -45,7 +46,7 @@ export function Believed({
       hint={
         trials === 0
           ? 'The readings and their error. Each trial makes this more certain.'
-          : `The readings, narrowed by ${trials} ${trials === 1 ? 'trial' : 'trials'}. Ghost: as measured. Thick: what the advised setup needs.`
+          : `The readings, narrowed by ${count(trials, 'trial')}. Ghost: as measured. Thick: what the advised setup needs.`
       }
     >
       {SIDES.map((side) => (

@@ -1,3 +1,4 @@
+import { count } from '@zither/words/terms';
 import type { TableChangeRow } from '@zither/contract';
 import {
   CAUSE_IDS,
@@ -77,7 +78,7 @@ export function groupsOf(table: TableName): EntryGroup[] {
         const links = LINKS.filter((l) => l.finding === finding);
         return {
           title: capital(sayFinding(finding)),
-          note: `${links.length} ${links.length === 1 ? 'cause' : 'causes'}`,
+          note: count(links.length, 'cause'),
           entries: links.map(({ cause, because }) =>
             entry({ kind: 'link', finding, cause, to: null }, CAUSES[cause].name, because),
           ),

@@ -1,3 +1,4 @@
+import { term } from '@zither/words/terms';
 import { router } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
@@ -211,7 +212,7 @@ export function EyeScreen({
           title={
             seen.length === 0
               ? `Keep: nothing seen in ${reps} reps`
-              : `Keep ${seen.length} ${seen.length === 1 ? 'fault' : 'faults'} in ${reps} reps`
+              : `Keep ${seen.length} ${term(seen.length, 'fault')} in ${reps} reps`
           }
           containerStyle={{ flex: 1 }}
           buttonStyle={{ minHeight: 52 }}

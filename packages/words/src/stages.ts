@@ -1,0 +1,50 @@
+import type { StageNote } from '@zither/visit';
+import { count } from './terms.ts';
+
+const NOTES: Record<
+  Exclude<StageNote['kind'], 'disagree' | 'known' | 'views' | 'answered' | 'tested'>,
+  string
+> = {
+  nothing: 'nothing yet',
+  fromLastTime: 'from last time',
+  unfinished: 'sets unfinished',
+  measuredToday: 'measured today',
+  threeSides: 'seen from three sides',
+  notLooked: 'not looked yet',
+  stoppedByPain: 'stopped by pain',
+  concludedToday: 'concluded today',
+  needsLook: 'needs a look first',
+  notTested: 'nothing tested yet',
+  hold: 'on hold, refer',
+  notAsked: 'not asked yet',
+  go: 'go',
+  withinLimits: 'within limits',
+  askAgain: 'ask again today',
+  clearFirst: 'Clear comes first',
+  later: 'in a later version',
+  noneTried: 'none tried yet',
+  notLikely: 'setup not likely',
+  lockedToday: 'locked today',
+  beingTried: 'being tried',
+  setToday: 'set today',
+  noPlan: 'no plan yet',
+  givenToday: 'given today',
+};
+
+/** Why a stage stands as it does, in a few words. */
+export function sayStage(note: StageNote): string {
+  switch (note.kind) {
+    case 'disagree':
+      return note.sets === 1 ? 'one set disagrees' : `${note.sets} sets disagree`;
+    case 'known':
+      return `${note.of5} of 5 known`;
+    case 'views':
+      return `${note.of3} of 3 views`;
+    case 'answered':
+      return `${note.of10} of 10 answered`;
+    case 'tested':
+      return count(note.tests, 'test');
+    default:
+      return NOTES[note.kind];
+  }
+}

@@ -1,0 +1,28 @@
+/** The words of the trade as every screen and paper uses them: one and several. */
+export const TERMS = {
+  answer: ['answer', 'answers'],
+  cause: ['cause', 'causes'],
+  entry: ['entry', 'entries'],
+  fault: ['fault', 'faults'],
+  length: ['length', 'lengths'],
+  question: ['question', 'questions'],
+  segment: ['segment', 'segments'],
+  test: ['test', 'tests'],
+  trial: ['trial', 'trials'],
+} as const satisfies Record<string, readonly [one: string, several: string]>;
+export type Term = keyof typeof TERMS;
+
+/** Units as they follow a number: angles close up, the rest after a space that does not break. */
+export const UNITS = { mm: ' mm', cm: ' cm', deg: '°', kg: ' kg', percent: ' %' } as const;
+
+const plural = new Intl.PluralRules('en');
+const conjunction = new Intl.ListFormat('en', { type: 'conjunction' });
+
+/** The word alone, as many as there are. */
+export const term = (n: number, of: Term): string => TERMS[of][plural.select(n) === 'one' ? 0 : 1];
+
+/** "1 trial", "3 trials". */
+export const count = (n: number, of: Term): string => `${n} ${term(n, of)}`;
+
+/** "a, b and c". */
+export const sayList = (parts: Iterable<string>): string => conjunction.format(parts);
