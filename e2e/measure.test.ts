@@ -57,7 +57,7 @@ describe('a visit, at 390 × 844', () => {
     const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     await page.getByText('Ivo Larch').tap();
     await page.getByRole('link', { name: 'Watch: on hold, Clear comes first' }).waitFor();
-    await page.getByRole('link', { name: 'Clear: needs attention, hold and refer' }).waitFor();
+    await page.getByRole('link', { name: 'Clear: needs attention, on hold, refer' }).waitFor();
     await openStage(page, 'Watch');
     await page.getByText(/Hold and refer: no squatting/).waitFor();
     expect(problems).toEqual([]);
@@ -94,7 +94,7 @@ describe('dorsiflexion by instrument, at 390 × 844', () => {
     await page.reload();
     await struck.waitFor();
     await struck.tap();
-    await page.getByText(/It stays in the record and counts for nothing/).waitFor();
+    await page.getByText(/It stays in the record and does not count/).waitFor();
     await page.getByRole('button', { name: 'Put it back' }).tap();
     await page.getByText(/^L (19|2\d)\.\d° ± .*\(3 trials\)/).waitFor();
 

@@ -12,12 +12,13 @@ import { sayFigure } from '../features/instrument/PlumbFigure.tsx';
 import { sayPlan } from '../features/instrument/FloorPlan.tsx';
 import { momentAt } from '../features/instrument/descent.ts';
 
-const shut: Window = {
+const shut: Exclude<Window, { kind: 'stanceTooWide' }> = {
   kind: 'shut',
   floorDeg: 31,
   floorBy: 'trunkLean',
   ceilingDeg: 28,
   ceilingBy: 'dorsiflexion',
+  freeCeilingDeg: 28,
   widthDeg: -3,
 };
 
@@ -37,25 +38,32 @@ const question: Case = {
   workingPoint: 'parallelLines',
 };
 
+/** The shut window of an ankle of which a method keeps so much back. */
+const keeping = (reserveDeg: number) => ({ ...shut, freeCeilingDeg: shut.ceilingDeg + reserveDeg });
+
 describe('the binding pair in one sentence', () => {
   it('names both limits and what is missing', () => {
-    expect(sayWindow(shut, 0, 45, 0)).toBe(
+    expect(sayWindow(keeping(0), 0, 45, 0)).toBe(
       'The ankle allows a shin angle of 28°. To stay under the 45° lean limit it needs 31°. Short by 3° at parallel.',
     );
   });
 
   it('tells the limit from the method’s reserve: what eats into the reserve is not short', () => {
-    expect(sayWindow(shut, 0, 45, 5)).toBe(
+    expect(sayWindow(keeping(5), 0, 45, 5)).toBe(
       'The ankle allows a shin angle of 33°; the method keeps 5° in reserve. To stay under the 45° lean limit it needs 31°. It reaches parallel with 2° in reserve.',
     );
-    expect(sayWindow(shut, 0, 45, 3)).toContain('It reaches parallel with nothing in reserve.');
-    expect(sayWindow(shut, 0, 45, 1)).toContain('Short by 2° at parallel.');
+    expect(sayWindow(keeping(3), 0, 45, 3)).toContain(
+      'It reaches parallel with nothing in reserve.',
+    );
+    expect(sayWindow(keeping(1), 0, 45, 1)).toContain('Short by 2° at parallel.');
     // The reserve is the ankle's alone.
-    expect(sayWindow({ ...shut, ceilingBy: 'kneeTravel' }, 0, 45, 5)).toContain('Short by 3°');
+    expect(sayWindow({ ...keeping(0), ceilingBy: 'kneeTravel' }, 0, 45, 5)).toContain(
+      'Short by 3°',
+    );
   });
 
   it('says the room when it is open, and never 0°', () => {
-    const open: Window = { ...shut, kind: 'open', floorDeg: 27.8, widthDeg: 0.2 };
+    const open: Window = { ...keeping(3), kind: 'open', floorDeg: 27.8, widthDeg: 0.2 };
     expect(sayWindow(open, 6, 45, 3)).toContain('less than 1° of room at crease below knee');
   });
 

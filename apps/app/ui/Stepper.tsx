@@ -21,7 +21,7 @@ export interface StepperProps {
   /** First value a tap on − or + gives when nothing is entered yet. */
   startAt: number;
   onChange: (value: number) => void;
-  /** What was typed cannot be taken (yet), so an earlier value no longer stands for it. */
+  /** What was typed cannot be taken (yet), so an earlier value no longer applies. */
   onRefused?: () => void;
   /** Enter was pressed on an entry that was taken. */
   onEnter?: (value: number) => void;
@@ -48,7 +48,7 @@ export function readEntry(
 }
 
 /**
- * A big number with − and +, long-press to run, a number pad on tap. What cannot be is refused with a sentence and stays on the
+ * A big number with − and +, long-press to run, a number pad on tap. An impossible value is refused with a sentence and stays on the
  * screen; what is unusual is asked about once; nothing else is in the way.
  */
 export function Stepper(props: StepperProps) {

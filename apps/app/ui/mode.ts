@@ -9,7 +9,7 @@ export function keepMode(mode: 'light' | 'dark'): void {
   }
 }
 
-/** The remembered colours; light until somebody chose. */
+/** The remembered colours; light until one is chosen. */
 export function readMode(): 'light' | 'dark' {
   try {
     return localStorage.getItem(KEY) === 'dark' ? 'dark' : 'light';

@@ -184,7 +184,7 @@ function write(db: Db, practiceId: string, operation: Operation, stamp: Stamp): 
       const now = () => result('lock', table.find(rowId));
       put(operation, table.find(rowId), now, {
         insert: () => table.insert(rowId, operation.clientId, operation.values, stamp),
-        // What was settled is never rewritten: another setup is another version.
+        // A locked setup is never rewritten: another setup is another version.
         update: () => {
           throw new Refusal('rowTaken', { path: 'rowId' });
         },

@@ -140,7 +140,7 @@ const lookFields = {
   condition: conditionSchema,
   /** The formal screen's repeat with 25 mm under the heels. */
   heelsRaised: z.boolean(),
-  /** Taken by mistake: kept, but shown and counted nowhere until it is taken back. */
+  /** Taken by mistake: kept, but shown nowhere and not counted until it is taken back. */
   discarded: z.boolean().default(false),
 };
 

@@ -18,7 +18,7 @@ export const triedValuesSchema = z.strictObject({
   test: testIdSchema,
   side: sideSchema.nullable(),
   outcome: outcomeSchema,
-  /** Taken back: kept in the record, counts for nothing. */
+  /** Taken back: kept in the record, does not count. */
   undone: z.boolean().default(false),
 });
 export type TriedValues = z.infer<typeof triedValuesSchema>;

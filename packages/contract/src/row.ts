@@ -51,7 +51,7 @@ export const SIDED_ENTRIES: readonly EntryKind[] = ['trial', 'judgement', 'tried
 type Side = 'left' | 'right';
 type Both = { left: unknown; right: unknown };
 
-/** What was said of one side said of the other: readings, tests, what was seen. What has no side stays as it is. */
+/** What was said of one side said of the other: readings, tests, what was seen. Anything without a side stays as it is. */
 export function onOtherSide<T extends object>(said: T): T {
   const own = said as {
     side?: Side | null;

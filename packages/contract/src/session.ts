@@ -82,7 +82,7 @@ const trialFields = {
   kneeGapMm: measured(0, 1500, ' mm').nullable(),
   /** A pinch ended the range here. */
   pinch: z.boolean(),
-  /** Struck out, with the reason: stays in the record and counts for nothing. */
+  /** Struck out, with the reason: stays in the record and does not count. */
   struck: z
     .strictObject({
       reason: z

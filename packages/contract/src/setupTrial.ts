@@ -40,7 +40,7 @@ export const setupTrialValuesSchema = z.strictObject({
   pain: z.boolean(),
   /** Captures of this trial. */
   captureIds: z.array(idSchema).max(3).default([]),
-  /** Taken back: kept in the record, counts for nothing. */
+  /** Taken back: kept in the record, does not count. */
   undone: z.boolean().default(false),
 });
 export type SetupTrialValues = z.infer<typeof setupTrialValuesSchema>;
@@ -50,7 +50,7 @@ export type SetupTrial = z.infer<typeof setupTrialSchema>;
 
 const believed = z.strictObject({ deg: z.number(), sd: z.number().min(0) });
 
-/** A setup that is settled: what, who, when, why, and what speaks for it. Never changed: the next one is the next version. */
+/** A setup that is settled: what, who, when, why, and the evidence for it. Never changed: the next one is the next version. */
 export const lockValuesSchema = z.strictObject({
   on: daySchema,
   at: momentSchema,

@@ -94,6 +94,7 @@ describe('working points', () => {
       floorBy: 'trunkLean' as const,
       ceilingDeg: 31,
       ceilingBy: 'dorsiflexion' as const,
+      freeCeilingDeg: 36,
       widthDeg: 1,
     };
     expect(workingShankDeg(link, window, 'kneesForward', 5, 0)).toBe(30);

@@ -7,6 +7,8 @@ import {
   poseAt,
   resolveBody,
   solve,
+  reaches,
+  spareOf,
   windowAt,
   type Case,
   type Pose,
@@ -103,6 +105,28 @@ describe('the window', () => {
       }),
       { numRuns: 2000, seed: 5, endOnFailure: true },
     );
+  });
+
+  it('with its reserve counted as usable is the window of a method that keeps nothing back', () => {
+    let [partly, wholly] = [0, 0];
+    fc.assert(
+      fc.property(cases, (q) => {
+        const { link, limits } = leftOf(q);
+        const depth = rad(q.target.thighDepthDeg);
+        const window = windowAt(link, limits, depth);
+        const free = windowAt(link, { ...limits, bufferDeg: 0 }, depth);
+        if (window.kind === 'stanceTooWide' || free.kind === 'stanceTooWide') return;
+        const { mostDeg, reserveDeg, spareDeg } = spareOf(window);
+        expect(mostDeg).toBeCloseTo(free.ceilingDeg, 9);
+        expect(reaches(window)).toBe(free.kind === 'open');
+        if (free.kind === 'open') expect(spareDeg).toBeCloseTo(free.widthDeg, 6);
+        if (reserveDeg > 0.01 && reserveDeg < limits.bufferDeg - 0.01) partly += 1;
+        if (reserveDeg > limits.bufferDeg - 0.01) wholly += 1;
+      }),
+      { numRuns: 600, seed: 7 },
+    );
+    // Another limit lies inside the reserve in some, and none in others.
+    expect(Math.min(partly, wholly)).toBeGreaterThan(3);
   });
 
   it('never lets a NaN or an infinity out', () => {

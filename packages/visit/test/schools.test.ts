@@ -79,15 +79,27 @@ describe('what each school would prescribe', () => {
       floorBy: 'trunkLean' as const,
       ceilingDeg: 24,
       ceilingBy: 'dorsiflexion' as const,
+      freeCeilingDeg: 27,
       widthDeg: -3,
     };
     // 3° short of a reserve of 3° is no shortage: the ankle itself allows 27°.
     expect(sayReserve(window, 3)).toBe(
       'Lean needs a shin angle of 27°; the ankle allows 27°. It reaches with nothing in reserve; the method wants 3°.',
     );
-    expect(sayReserve({ ...window, ceilingDeg: 20, widthDeg: -7 }, 3)).toMatch(/Short by 4°\.$/);
+    expect(sayReserve({ ...window, ceilingDeg: 20, freeCeilingDeg: 23, widthDeg: -7 }, 3)).toMatch(
+      /Short by 4°\.$/,
+    );
     expect(
-      sayReserve({ ...window, ceilingDeg: -90, widthDeg: -117, ceilingBy: 'hipAbduction' }, 3),
+      sayReserve(
+        {
+          ...window,
+          ceilingDeg: -90,
+          freeCeilingDeg: -90,
+          widthDeg: -117,
+          ceilingBy: 'hipAbduction',
+        },
+        3,
+      ),
     ).toMatch(/rules this setup out/);
   });
 

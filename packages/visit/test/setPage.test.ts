@@ -158,14 +158,15 @@ describe('the limit and the reserve', () => {
     floorBy: 'trunkLean',
     ceilingDeg: 18,
     ceilingBy: 'dorsiflexion',
+    freeCeilingDeg: 21,
     widthDeg: -2,
   };
 
   it('are told apart: only the ankle has a reserve', () => {
-    expect(spareOf(shut, 3)).toEqual({ mostDeg: 21, reserveDeg: 3, spareDeg: 1 });
-    expect(reaches(shut, 3)).toBe(true);
-    expect(reaches(shut, 1)).toBe(false);
-    expect(reaches({ ...shut, ceilingBy: 'kneeTravel' }, 3)).toBe(false);
-    expect(reaches({ kind: 'stanceTooWide' }, 30)).toBe(false);
+    expect(spareOf(shut)).toEqual({ mostDeg: 21, reserveDeg: 3, spareDeg: 1 });
+    expect(reaches(shut)).toBe(true);
+    expect(reaches({ ...shut, freeCeilingDeg: 19 })).toBe(false);
+    expect(reaches({ ...shut, ceilingBy: 'kneeTravel', freeCeilingDeg: 18 })).toBe(false);
+    expect(reaches({ kind: 'stanceTooWide' })).toBe(false);
   });
 });

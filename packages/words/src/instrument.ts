@@ -79,8 +79,8 @@ export function sayWindow(
   const at = sayDepth(depthDeg);
   if (window.kind === 'stanceTooWide')
     return `This stance is too wide: at ${at} the thigh cannot reach from knee to hip. Bring the feet closer.`;
-  const { mostDeg, reserveDeg, spareDeg } = spareOf(window, bufferDeg);
-  const kept = reserveDeg > 0.5 ? `; the method keeps ${n(reserveDeg)}° in reserve` : '';
+  const { mostDeg, reserveDeg, spareDeg } = spareOf(window);
+  const kept = reserveDeg > 0.5 ? `; the method keeps ${n(bufferDeg)}° in reserve` : '';
   const stop = `The ${CEILING_WORDS[window.ceilingBy]} allows a shin angle of ${n(mostDeg)}°${kept}.`;
   if (window.floorDeg <= -4.9)
     return `${stop} At ${at} no shin angle is needed, so all of it is room.`;

@@ -159,7 +159,7 @@ export function sayReserve(
 ): string {
   const { floorDeg, floorBy, ceilingDeg, ceilingBy } = window;
   if (ceilingDeg < NO_CEILING_DEG) return `The ${CEILING_WORDS[ceilingBy]} rules this setup out.`;
-  const { mostDeg, reserveDeg, spareDeg } = spareOf(window, bufferDeg);
+  const { mostDeg, reserveDeg, spareDeg } = spareOf(window);
   const need = `${capital(FLOOR_WORDS[floorBy])} needs a shin angle of ${whole(floorDeg)}°; the ${CEILING_WORDS[ceilingBy]} allows ${whole(mostDeg)}°.`;
   if (window.kind === 'open') return `${need} ${whole(spareDeg)}° of room.`;
   if (reserveDeg > 0 && spareDeg >= 0)

@@ -125,13 +125,7 @@ export function Instrument({
           sentence={sentence}
         />
         <Notice
-          tone={
-            isOpen
-              ? 'good'
-              : reaches(governing.window, question.limits.bufferDeg)
-                ? 'before'
-                : 'now'
-          }
+          tone={isOpen ? 'good' : reaches(governing.window) ? 'before' : 'now'}
           isTight={!isWide}
         >
           <Say strong small={!isWide}>

@@ -4,7 +4,7 @@ import type { Measure, TiltSample, Zero } from '@zither/core';
 /** Why an instrument gives nothing. */
 export type Fault = 'missing' | 'refused' | 'frozen';
 
-/** What a reading is taken of: the stand-ins need to know what they are held against. */
+/** What a reading is taken of: the stand-ins need to know what they measure. */
 export interface Aim {
   measure: Measure;
   /** The client's true value, for the stand-ins only. */

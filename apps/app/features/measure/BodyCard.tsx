@@ -20,7 +20,7 @@ const SEGMENTS: { id: Segment; name: string; possible: [number, number] }[] = [
 
 const cm = (mm: number) => (mm / 10).toFixed(1);
 
-/** Stature, mass, and the lengths a tape can give. What is measured and what is estimated from stature are kept apart. */
+/** Stature, mass, and the lengths a tape can give. Measured lengths are kept apart from those estimated from stature. */
 export function BodyCard({ client }: { client: Client }) {
   const { putClient } = useChanges();
   const now = clientValuesOf(client);

@@ -204,7 +204,7 @@ export function SheetScreen({ dossier }: { dossier: Dossier }) {
   );
 }
 
-/** Where today's trials of one line are typed. What cannot be read stays where it was typed, with the reason. */
+/** Where today's trials of one line are typed. A value that cannot be read stays where it was typed, with the reason. */
 function EntryCell({
   dossier,
   row,

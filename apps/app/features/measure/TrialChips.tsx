@@ -90,7 +90,7 @@ export function TrialActions({
           { label: 'Leave it struck', onPress: onClose },
         ]}
       >
-        {`${what}: struck out, ${trial.struck.reason.toLowerCase()}. It stays in the record and counts for nothing.`}
+        {`${what}: struck out, ${trial.struck.reason.toLowerCase()}. It stays in the record and does not count.`}
       </Notice>
     );
   const wrongSide =

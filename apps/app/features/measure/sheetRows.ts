@@ -88,7 +88,7 @@ export function bodyRows({ client }: Dossier): { name: string; value: string; ho
   ];
 }
 
-/** Trials typed into one cell, parted by spaces or semicolons: all of them, or what is wrong with one. Nothing is taken half. */
+/** Trials typed into one cell, separated by spaces or semicolons: all of them, or what is wrong with one. Nothing is taken half. */
 export function readTrials(
   text: string,
   measure: MeasureId,

@@ -20,7 +20,7 @@ const pieces = (weights: LikelyCause['because'], most: number) =>
 
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
-/** One cause: how sure, where it stood before, what speaks for it and against it; opens its whole ledger. */
+/** One cause: how sure, what it was before, the evidence for it and against it; opens its whole ledger. */
 export function CauseRow({
   cause,
   before,

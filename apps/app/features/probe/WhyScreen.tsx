@@ -86,7 +86,7 @@ export function WhyScreen({ dossier }: { dossier: Dossier }) {
   const changers = (
     <Part
       title="What would change my mind"
-      hint="Findings that would change it: not known yet, or different when looked at again. Each alone."
+      hint="Findings that would change it: not known yet, or possibly different on a second look. Each alone."
     >
       {reasons?.changers.length === 0 && (
         <Say soft>Nothing that could still be tested or read here would move it much.</Say>
@@ -94,7 +94,7 @@ export function WhyScreen({ dossier }: { dossier: Dossier }) {
       {reasons?.changers.map((c, i) => (
         <Row key={`${sayEvidence(c.evidence)} ${i}`}>
           <View style={{ flex: 1 }}>
-            <Say>{`${sayEvidence(c.evidence)}${c.again ? ', when looked at again' : ''}`}</Say>
+            <Say>{`${sayEvidence(c.evidence)}${c.again ? ', on a second look' : ''}`}</Say>
           </View>
           <Say strong number>
             {`${sayShare(reasons.probability)} → ${sayShare(c.to)}`}

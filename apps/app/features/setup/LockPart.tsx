@@ -18,7 +18,7 @@ const who = ({ by, on }: Lock) => `${by === '' ? 'Somebody' : by}, ${sayDay(on)}
 const sayLocked = (lock: Lock) =>
   sayFound({ setup: lock.setup, targetDepthDeg: lock.thighDepthDeg });
 
-/** The locked setup in force: what, who, when, why and what speaks for it; earlier versions below. */
+/** The locked setup in force: what, who, when, why and the evidence for it; earlier versions below. */
 export function LockedPart({
   dossier,
   onTakeBack,

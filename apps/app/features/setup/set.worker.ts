@@ -1,18 +1,36 @@
 import { answerMap, answerOf, askMethod, withTellings } from '@zither/visit';
 import type { SetAsked, SetTold } from './useSet.ts';
 
+/** The question asked last; whoever asks again no longer wants the one before. */
+let newest = 0;
+
+/** Runs once every message that waits was seen, and not at all when a newer question is among them. */
+const ifStillWanted = (id: number, does: () => void) =>
+  setTimeout(() => {
+    if (id === newest) does();
+  }, 0);
+
 addEventListener('message', ({ data }: MessageEvent<SetAsked>) => {
+  newest = data.id;
+  ifStillWanted(data.id, () => work(data));
+});
+
+function work(data: SetAsked): void {
   const tell = (told: SetTold) => postMessage(told);
   const { id } = data;
   const onProgress = (share: number) => tell({ id, kind: 'progress', share });
   switch (data.kind) {
     case 'map':
-      return tell({ id, kind: 'map', answer: answerMap(data.ask) });
+      return tell({ id, kind: 'map', isWhole: true, answer: answerMap(data.ask) });
     case 'answer': {
-      // The setup is shown at once; what would tell more takes about as long again.
+      const isWhole = !data.ask.withTellings;
       const answer = answerOf({ ...data.ask, withTellings: false }, { onProgress });
-      tell({ id, kind: 'answer', answer });
-      if (data.ask.withTellings) tell({ id, kind: 'answer', answer: withTellings(answer) });
+      tell({ id, kind: 'answer', isWhole, answer });
+      // The setup is shown at once; what would tell more takes about as long again.
+      if (!isWhole)
+        ifStillWanted(id, () =>
+          tell({ id, kind: 'answer', isWhole: true, answer: withTellings(answer) }),
+        );
       return;
     }
     case 'method':
@@ -26,4 +44,4 @@ addEventListener('message', ({ data }: MessageEvent<SetAsked>) => {
         }),
       });
   }
-});
+}

@@ -10,9 +10,14 @@ export type SetAsked = { id: number } & (
   | { kind: 'method'; ask: MethodQuestion }
 );
 export type SetTold = { id: number } & (
-  | { kind: 'map'; answer: ChanceMap }
-  | { kind: 'answer'; answer: Answer }
-  | { kind: 'method'; isWhole: boolean; answer: SetupChoice }
+  | ({
+      /** Nothing more comes for this question. */
+      isWhole: boolean;
+    } & (
+      | { kind: 'map'; answer: ChanceMap }
+      | { kind: 'answer'; answer: Answer }
+      | { kind: 'method'; answer: SetupChoice }
+    ))
   | { kind: 'progress'; share: number }
 );
 
@@ -20,13 +25,25 @@ type Unasked<T = SetAsked> = T extends SetAsked ? Omit<T, 'id'> : never;
 
 /** What came back so far of the question asked last. */
 export interface SetState {
-  told: Exclude<SetTold, { kind: 'progress' }> | null;
+  told: Whole | null;
   /** What was asked, so that an answer to an older question is not taken for one. */
   of: string | null;
   /** How far the search for what was asked last has come. */
   share: number;
   shareOf: string | null;
   hasFailed: boolean;
+}
+
+type Whole = Exclude<SetTold, { kind: 'progress' }>;
+
+/** Whole answers to the questions asked last, oldest first: the same question on the next page is answered at once. */
+const kept = new Map<string, Whole>();
+const KEPT_MOST = 12;
+function keep(asked: string, told: Whole): void {
+  kept.delete(asked);
+  kept.set(asked, told);
+  const [oldest] = kept.keys();
+  if (kept.size > KEPT_MOST && oldest !== undefined) kept.delete(oldest);
 }
 
 const NOTHING: SetState = { told: null, of: null, share: 0, shareOf: null, hasFailed: false };
@@ -54,10 +71,18 @@ export function useSet(question: Unasked | null): SetState & { asked: string | n
     if (asked === null || !own) return undefined;
     last.current += 1;
     const id = last.current;
+    const known = kept.get(asked);
+    if (known) {
+      setState((s) => ({ ...s, told: known, of: asked }));
+      return undefined;
+    }
     const listen = ({ data }: MessageEvent<SetTold>) => {
       if (data.id !== id) return;
       if (data.kind === 'progress') setState((s) => ({ ...s, share: data.share, shareOf: asked }));
-      else setState((s) => ({ ...s, told: data, of: asked }));
+      else {
+        if (data.isWhole) keep(asked, data);
+        setState((s) => ({ ...s, told: data, of: asked }));
+      }
     };
     own.addEventListener('message', listen);
     own.postMessage({ ...(JSON.parse(asked) as Unasked), id });

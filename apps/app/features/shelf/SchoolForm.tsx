@@ -24,7 +24,7 @@ const optionsOf = <K extends string>(names: Record<K, string>) =>
 type JudgedFault = Exclude<FaultId, 'pain'>;
 const JUDGED = FAULT_IDS.filter((id): id is JudgedFault => id !== 'pain');
 
-/** Every parameter of an own school. What cannot be is said with the field it is in, and nothing typed is lost. */
+/** Every parameter of an own school. A mistake is said at its field, and nothing typed is lost. */
 export function SchoolForm({
   values: kept,
   taken,
@@ -153,7 +153,7 @@ export function SchoolForm({
           onChange={(workingPoint) => set({ workingPoint })}
         />
       </Fold>
-      <Fold title="Heel and ankle" note="What a heel lift is for, and the reserve">
+      <Fold title="Heel and ankle" note="Purpose of a heel lift, and the reserve">
         <Choice
           label="A heel is"
           options={optionsOf(HEEL_NAMES)}

@@ -83,7 +83,7 @@ export function ShelfScreen() {
     <Part>
       <Say soft>
         {table === 'chances'
-          ? 'What every chance of a setup is worked out from. House defaults; what you change applies to your whole practice.'
+          ? 'Numbers behind every chance of a setup. House defaults; what you change applies to your whole practice.'
           : 'What Probe weighs findings with. All of it is a house default from common practice, not a clinical likelihood; what you change applies to your whole practice.'}
       </Say>
       {isUnknown && (

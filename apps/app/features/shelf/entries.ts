@@ -105,7 +105,7 @@ export function groupsOf(table: TableName): EntryGroup[] {
     case 'weights':
       return [
         {
-          title: 'What the words are worth',
+          title: 'What each word counts',
           note: 'strong, some, weak, against',
           entries: (Object.keys(STRENGTH) as (keyof typeof STRENGTH)[]).map((strength) =>
             entry(

@@ -15,7 +15,7 @@ import { methodById, methodFrom, copyOf } from '@zither/visit';
 import { SchoolForm } from './SchoolForm.tsx';
 import { differingRows, schoolRows } from '@zither/words/schools';
 
-/** The schools that ship and the practice's own: read, copied, changed, and one of them the usual one for new clients. On wide both parts stand beside each other. */
+/** The schools that ship and the practice's own: read, copied, changed, and one of them the usual one for new clients. On wide both parts are side by side. */
 export function useSchoolsParts(schools: Schools, isUnknown: boolean) {
   const initials = useAppSelector((s) => s.settings.initials);
   const { moment, putSchool, chooseSchool } = useChanges();

@@ -14,7 +14,7 @@ import { AgreementTable } from './AgreementTable.tsx';
 import { looksOf } from '@zither/visit';
 import { sayFound, sayLook } from '@zither/words/watch';
 
-/** Everything seen, newest first: captures open their review, judgements stand beside them. */
+/** Everything seen, newest first: captures open their review, judgements are beside them. */
 export function Looks({ dossier, day }: { dossier: Dossier; day: string }) {
   const { colors } = useLook();
   const { putJudgement } = useChanges();

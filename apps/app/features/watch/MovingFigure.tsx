@@ -21,7 +21,7 @@ const PART_AT: Record<BodyPart, number> = {
 const stillness = () =>
   typeof matchMedia === 'function' && matchMedia('(prefers-reduced-motion: reduce)').matches;
 
-/** Landmarks of a side view from those of the whole body: the near leg stands for both. */
+/** Landmarks of a side view from those of the whole body: the near leg represents both. */
 function sideMarks(marks: Record<string, { x: number; y: number; z: number }>) {
   const own: typeof marks = {};
   for (const [name, mark] of Object.entries(marks))

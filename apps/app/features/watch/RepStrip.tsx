@@ -22,7 +22,7 @@ export function RepStrip({
   onChoose: (rep: number) => void;
 }) {
   const { colors, isWide, width } = useLook();
-  // Five stand beside each other without scrolling on the phone and in a pane.
+  // Five fit beside each other without scrolling on the phone and in a pane.
   const card = isWide ? 56 : Math.min(72, Math.floor((width - 2 * space.l - 4 * space.xs) / 5));
   // Drawn to the bottoms alone, which are half as tall as standing.
   const frame = frameFor(

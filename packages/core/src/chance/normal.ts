@@ -43,6 +43,6 @@ export function normalQuantile(p: number): number {
 /** Beyond so many standard deviations a share is 0 or 1 for every purpose here. */
 const FAR = 6;
 
-/** Normal distribution function, by the logistic that stands for it within a hundredth. */
+/** Normal distribution function, by a logistic curve that is within a hundredth of it. */
 export const normalShare = (z: number): number =>
   z > FAR ? 1 : z < -FAR ? 0 : 1 / (1 + Math.exp(-1.702 * z));

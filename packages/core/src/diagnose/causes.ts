@@ -185,7 +185,7 @@ export const CAUSES: Readonly<Record<CauseId, Cause>> = {
     'none',
     'change',
     0.05,
-    'Knees are pushed out past the foot because somebody said so.',
+    'The knees are pushed out past the foot because of a cue.',
   ),
   proportions: cause(
     'proportions',
@@ -217,6 +217,6 @@ export const CAUSES: Readonly<Record<CauseId, Cause>> = {
     'none',
     'change',
     0.03,
-    'What is stood on gives way.',
+    'The surface under the feet gives way.',
   ),
 };

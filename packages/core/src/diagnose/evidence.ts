@@ -86,7 +86,7 @@ export const SHORT = {
 /** Usual error of one inclinometer reading, degrees (Konor et al. 2012, from memory). */
 const ANKLE_SEM_DEG = 1.4;
 
-/** Chance that a quantity truly lies beyond a mark when this was read; a logistic curve stands for the normal one within a hundredth. */
+/** Chance that a quantity truly lies beyond a mark when this was read; a logistic curve is within a hundredth of the normal one. */
 const beyond = (by: number, blur: number): number => 1 / (1 + Math.exp((-1.702 * by) / blur));
 
 const finding = (id: FindingId, side: Side | null, sure: number): Evidence => ({

@@ -13,7 +13,7 @@ export type WeightReason =
   | { kind: 'worsens'; isWorse: boolean }
   /** With this cause the test does not turn out well. */
   | { kind: 'blocks'; isBetter: boolean }
-  /** It bears on other causes, and so on this one. */
+  /** It supports or weakens other causes, and through them this one. */
   | { kind: 'elsewhere' };
 
 /** One piece of evidence and how far it moves a cause: bits of log-odds, positive toward it. */

@@ -115,7 +115,7 @@ const parentsOf = (finding: FindingId, side: Side | null, tables: Tables): Paren
 const noisyOr = (leak: number, pulls: readonly Pulling[], isTrue: (node: number) => boolean) =>
   1 - pulls.reduce((rest, p) => (isTrue(p.node) ? rest * (1 - p.strength) : rest), 1 - leak);
 
-/** Chance that a finding is there, the causes being what they are: noisy-OR, held back by what speaks against it. */
+/** Chance that a finding is there, the causes being what they are: noisy-OR, reduced by the evidence against it. */
 export function findingChance(
   finding: FindingId,
   side: Side | null,

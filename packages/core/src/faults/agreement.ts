@@ -29,7 +29,7 @@ export interface Agreement {
 /**
  * What was measured against what was judged. Both are kept; neither corrects the other.
  *
- * @param notJudged faults the capture could not tell, so that the eye is not held against it
+ * @param notJudged faults the capture could not tell, so that the eye is not compared with it
  */
 export function agreementOf(
   view: CameraView,

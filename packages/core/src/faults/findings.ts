@@ -20,7 +20,7 @@ export interface MotionFinding {
   /** Mean over the reps it showed in; over all reps when it showed in none. */
   value: number;
   unit: FaultUnit;
-  /** What the value is held against. */
+  /** The thresholds it is compared with. */
   thresholds: Thresholds;
   /** Where it was largest, in most of the reps it showed in. */
   phase: Phase | null;

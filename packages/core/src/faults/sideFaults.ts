@@ -15,7 +15,7 @@ import {
 import type { SidePicture } from './sidePicture.ts';
 import { OTHER_READING, type FaultId, type Phase } from './table.ts';
 
-/** What the measures of a side view are held against. */
+/** What the measures of a side view are compared with. */
 export interface SideQuestion {
   targetDepthDeg: number;
   /** Arms are held overhead. */
@@ -250,7 +250,7 @@ function peakDownSpeed(w: RepWindow, height: Channel, rateHz: number): number | 
   const { rep } = w;
   const [top, low] = [height[rep.start] ?? null, height[rep.bottom] ?? null];
   if (rep.bottom - rep.start < 4 || top === null || low === null) return null;
-  // Over a few frames, so that the picture's noise is not taken for speed.
+  // Over a few frames, so that the picture's noise is not read as speed.
   const step = Math.max(1, Math.round(0.03 * rateHz));
   const speeds: (number | null)[] = [];
   for (let k = rep.start; k <= rep.bottom; k += 1) {

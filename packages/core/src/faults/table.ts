@@ -329,7 +329,7 @@ export const FAULTS: Readonly<Record<FaultId, Fault>> = {
   pain: fault('pain', 'Pain', 'whole', CAMERA_VIEWS, 'as the client says', '0–10', 1, 4),
 };
 
-/** Faults a view can show, in the order of the table; the rest it says nothing of. */
+/** Faults a view can show, in the order of the table; it says nothing about the rest. */
 export const faultsOf = (view: CameraView): Fault[] =>
   Object.values(FAULTS).filter((f) => f.views.includes(view));
 

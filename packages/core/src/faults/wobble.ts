@@ -2,7 +2,7 @@
 const TREND_DEGREE = 3;
 
 /**
- * What is left of a signal after its best polynomial trend, by least squares on an orthogonal basis built on the very samples.
+ * The rest of a signal after its best polynomial trend, by least squares on an orthogonal basis built on the same samples.
  *
  * @param values evenly spaced
  * @returns residuals; all 0 when there are too few samples to tell a wobble from a trend

@@ -57,7 +57,7 @@ export interface Inclinometer {
   state: InclinometerState;
   recent: readonly Recent[];
   last: TiltSample | null;
-  /** Since when the very same numbers have been coming. */
+  /** Since when the same numbers have been coming. */
   sameSinceMs: number | null;
 }
 

@@ -2,7 +2,7 @@ import { SIDES, type Side } from '../linkage/setup.ts';
 import { MEASURES, type MeasureId } from './measures.ts';
 import { singleReadingError, summariseTrials, type TrialSummary } from './trials.ts';
 
-/** One reading as it was taken. A struck trial stays in the record and counts for nothing. */
+/** One reading as it was taken. A struck trial stays in the record and does not count. */
 export interface Trial {
   /** Calendar day, yyyy-mm-dd. */
   takenOn: string;

@@ -135,7 +135,7 @@ export function cleaned(
     const sure = (axis: Channel) =>
       axis.map((v, i) => ((track.confidence[i] ?? 0) < CONFIDENCE_LEAST ? null : v));
     const clean = { x: [], y: [], z: [] } as Record<'x' | 'y' | 'z', Channel>;
-    // A bridged frame was half seen: somebody who relies on it should know.
+    // A bridged frame was half seen: a user who relies on it should know.
     const confidence = clockS.map(() => 1);
     for (const axis of AXES) {
       const raw = sure(track[axis]);

@@ -137,7 +137,7 @@ function stickingOf(
     { length: Math.max(0, end - bottom + 1) },
     (_, k) => speed(height, timesS, bottom + k) ?? 0,
   );
-  // The deepest hollow between two fast moments, so that the ripple a filter leaves is not taken for one.
+  // The deepest hollow between two fast moments, so that the ripple a filter leaves does not count as one.
   const fastestAfter = [...speeds];
   for (let k = speeds.length - 2; k >= 0; k -= 1)
     fastestAfter[k] = Math.max(fastestAfter[k] ?? 0, fastestAfter[k + 1] ?? 0);

@@ -70,7 +70,7 @@ export const CUES: readonly Cue[] = [
     kind: 'external',
     words: 'Reach for a chair behind you before the knees go.',
     causes: ['habitDives'],
-    precaution: 'Not for somebody who already sits back.',
+    precaution: 'Not for clients who already sit back.',
     barredBy: [],
   },
   {

@@ -13,7 +13,7 @@ import type {
   WorkedCause,
 } from './types.ts';
 
-/** Two sides of one cause this far apart are clearly unlike: the worse one is done twice (house default). */
+/** Two sides of one cause this far apart clearly differ: the worse one is done twice (house default). */
 const CLEARLY_WORSE = 0.3;
 
 /** One to free, one to wake up, one to put together; each with the steps it may come from. */

@@ -16,6 +16,8 @@ export type Window =
       floorBy: FloorName;
       ceilingDeg: number;
       ceilingBy: CeilingName;
+      /** The ceiling with nothing of the ankle kept in reserve. */
+      freeCeilingDeg: number;
       widthDeg: number;
     }
   | { kind: 'stanceTooWide' };
@@ -40,6 +42,11 @@ export function windowAt(link: Linkage, limits: SideLimits, depth: number): Wind
   // The limits could only be met where the thigh no longer spans: that is a stance too wide, not a shut window.
   if (!floor.reached && range.high < toRad(SHANK_SEARCH_DEG.high)) return { kind: 'stanceTooWide' };
   const width = ceiling.at - floor.at;
+  const without = { ...limits, bufferDeg: 0 };
+  const free =
+    ceiling.by === 'dorsiflexion'
+      ? lowestCeiling(link, without, depth, range, fixedCeiling(link, without))
+      : ceiling;
   const open = floor.reached && width >= -MEETING;
   return {
     kind: open ? 'open' : 'shut',
@@ -47,6 +54,7 @@ export function windowAt(link: Linkage, limits: SideLimits, depth: number): Wind
     floorBy: floor.by,
     ceilingDeg: toDeg(ceiling.at),
     ceilingBy: ceiling.by,
+    freeCeilingDeg: toDeg(free.at),
     // A floor still broken at the end of the search leaves at least this much missing; never report zero as shut.
     widthDeg: open ? Math.max(0, toDeg(width)) : Math.min(toDeg(width), -1e-9),
   };
