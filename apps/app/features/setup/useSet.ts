@@ -71,11 +71,7 @@ export function useSet(question: Unasked | null): SetState & { asked: string | n
     if (asked === null || !own) return undefined;
     last.current += 1;
     const id = last.current;
-    const known = kept.get(asked);
-    if (known) {
-      setState((s) => ({ ...s, told: known, of: asked }));
-      return undefined;
-    }
+    if (kept.has(asked)) return undefined;
     const listen = ({ data }: MessageEvent<SetTold>) => {
       if (data.id !== id) return;
       if (data.kind === 'progress') setState((s) => ({ ...s, share: data.share, shareOf: asked }));
@@ -88,7 +84,8 @@ export function useSet(question: Unasked | null): SetState & { asked: string | n
     own.postMessage({ ...(JSON.parse(asked) as Unasked), id });
     return () => own.removeEventListener('message', listen);
   }, [asked]);
-  return { ...state, asked };
+  const known = asked === null ? undefined : kept.get(asked);
+  return known ? { ...state, told: known, of: asked, asked } : { ...state, asked };
 }
 
 /** The map of chances; the one before stays until the next is there. */
