@@ -40,6 +40,8 @@ type Whole = Exclude<SetTold, { kind: 'progress' }>;
 const kept = new Map<string, Whole>();
 const KEPT_MOST = 12;
 function keep(asked: string, told: Whole): void {
+  // Maps are asked for with every step of a drag and would push out the answer the page itself shows.
+  if (!told.isWhole || told.kind === 'map') return;
   kept.delete(asked);
   kept.set(asked, told);
   const [oldest] = kept.keys();
@@ -76,7 +78,7 @@ export function useSet(question: Unasked | null): SetState & { asked: string | n
       if (data.id !== id) return;
       if (data.kind === 'progress') setState((s) => ({ ...s, share: data.share, shareOf: asked }));
       else {
-        if (data.isWhole) keep(asked, data);
+        keep(asked, data);
         setState((s) => ({ ...s, told: data, of: asked }));
       }
     };
