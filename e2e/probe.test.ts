@@ -72,6 +72,21 @@ describe('Probe, at 390 × 844', () => {
     await page.getByRole('button', { name: /^Conclude/ }).tap();
     await page.getByRole('heading', { name: 'Setup', level: 1 }).waitFor();
     await saved(page);
+    // One lever changed in Set and used: from here every page tells this setup.
+    await page.getByRole('radio', { name: 'Map' }).tap();
+    await page.getByRole('slider', { name: 'Stance width and toe-out' }).focus();
+    await page.keyboard.press('ArrowRight');
+    await page.keyboard.press('ArrowRight');
+    const [, cm, toes] = /^(\d+) cm, toes (\d+)°/.exec(
+      await page.getByTestId('point').innerText(),
+    )!;
+    await page
+      .getByTestId('answer')
+      .getByText(new RegExp(`^${cm} cm`))
+      .waitFor();
+    await page.getByRole('button', { name: 'Use this setup' }).tap();
+    await page.getByRole('heading', { name: 'Setup in use' }).waitFor();
+    await saved(page);
     await context.close();
     const again = await visit(house.browser, WIDE, server.address);
     await probe(again.page, 'Hodd Karrin');
@@ -86,6 +101,17 @@ describe('Probe, at 390 × 844', () => {
     expect(plan.slice(plan.search(/^1\. /m), plan.search(/^2\. /m))).toContain(
       'Abductor strength or timing, left',
     );
+    const tells = new RegExp(`heels ${cm} cm apart.*${toes}°`, 'i');
+    await again.page.getByText(tells).first().waitFor();
+    await again.page.getByRole('button', { name: 'Give plan' }).click();
+    await saved(again.page);
+    await again.page.getByRole('button', { name: 'Print the plan' }).click();
+    await again.page.getByText(tells).first().waitFor();
+    const printed = await again.page.getByRole('main').innerText();
+    expect(printed).toContain('Abductor strength or timing, left');
+    await again.page.reload();
+    await again.page.getByText(tells).first().waitFor();
+    expect(await again.page.getByRole('main').innerText()).toBe(printed);
     expect([...problems, ...again.problems]).toEqual([]);
     await again.context.close();
   });
