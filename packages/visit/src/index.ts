@@ -24,3 +24,5 @@ export * from './answer.ts';
 export * from './trace.ts';
 export * from './shown.ts';
 export * from './entries.ts';
+export * from './comparisons.ts';
+export * from './severity.ts';

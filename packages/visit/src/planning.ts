@@ -10,6 +10,7 @@ import {
   type Prescription,
   type SafetyLimit,
   type SetupChoice,
+  type Side,
   type WorkedCause,
 } from '@zither/core';
 import { knownOf, methodOf, missingOf, type NeededMeasure } from './derive.ts';
@@ -35,6 +36,8 @@ export interface PlanAnswer extends Prescription {
   basis: 'concluded' | 'believed' | 'nothing';
   causes: WorkedCause[];
   referred: CauseId[];
+  /** Likely causes that are for a clinician: nothing is drilled for them. */
+  forClinician: { cause: CauseId; side: Side | null }[];
   /** The short test that would tell most; null when none would change anything. */
   nextTest: Pick<NextTest, 'test' | 'side'> | null;
 }
@@ -107,6 +110,9 @@ export function planFor(
     basis,
     causes,
     referred,
+    forClinician: opinion.diagnosis.causes
+      .filter((c) => c.probability >= WORKED_FROM && !isWorkedOn(c.cause))
+      .map(({ cause, side }) => ({ cause, side })),
     nextTest: next && { test: next.test, side: next.side },
   };
 }

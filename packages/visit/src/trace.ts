@@ -86,3 +86,16 @@ export const traceOf = (
   inputs: readonly TraceInput[],
   evidence: readonly Evidence[] = [],
 ): Trace => ({ kind, equations: RESTS_ON[kind], inputs: [...inputs], evidence: [...evidence] });
+
+type Setting = Pick<TraceInput, 'id' | 'value' | 'unit' | 'basis'> & Partial<TraceInput>;
+
+/** An input with what it leaves out filled in. */
+export const input = (own: Setting): TraceInput => ({
+  side: null,
+  interval: null,
+  on: null,
+  by: [],
+  rows: [],
+  source: null,
+  ...own,
+});

@@ -92,8 +92,14 @@ export const sayLeftOut = (left: LeftOut): string =>
 export const sayCauses = ({ causes }: PlanAnswer): string[] => causes.map(sayWorked);
 
 /** What to do where there is nothing to work on. */
-export function sayNothing({ basis, nextTest }: PlanAnswer): string | null {
+export function sayNothing({ basis, nextTest, forClinician }: PlanAnswer): string | null {
   if (basis !== 'nothing') return null;
+  if (forClinician.length > 0) {
+    const names = forClinician.map(
+      ({ cause, side }) => `${CAUSES[cause].name}${side === null ? '' : `, ${side}`}`,
+    );
+    return `Likely: ${sayList(names)}. That is for a clinician first, so this plan has no drills.`;
+  }
   const test = nextTest
     ? ` The test that would tell most now: ${TESTS[nextTest.test].name.toLowerCase()}${nextTest.side ? `, ${nextTest.side}` : ''}.`
     : '';

@@ -43,7 +43,7 @@ export function sayStage(note: StageNote): string {
     case 'answered':
       return `${note.of10} of 10 answered`;
     case 'tested':
-      return count(note.tests, 'test');
+      return `${count(note.tests, 'test')} done`;
     default:
       return NOTES[note.kind];
   }

@@ -1,5 +1,4 @@
 import type {
-  Move,
   CaptureLine,
   CaptureValues,
   Client,
@@ -12,8 +11,9 @@ import type {
   Trial,
 } from '@zither/contract';
 
-import { ENTRY_LISTS, onOtherSide } from '@zither/contract/row';
 import { emptyDossier, NOT_YET } from '@zither/visit';
+import { goneFrom, withMove, without } from './moves.ts';
+import { merged, withRow } from './rowLists.ts';
 
 /** Puts a row that the server returned into a dossier. */
 export function withResult(dossier: Dossier, result: OperationResult): Dossier {
@@ -106,46 +106,6 @@ export function newestOf(own: Dossier, fetched: Dossier): Dossier {
   };
 }
 
-/** A dossier without rows that are with another client now. */
-function without(dossier: Dossier, ids: ReadonlySet<string>): Dossier {
-  if (ids.size === 0) return dossier;
-  const left = { ...dossier };
-  for (const list of Object.values(ENTRY_LISTS))
-    Object.assign(left, {
-      [list]: (dossier[list] as { id: string }[]).filter((row) => !ids.has(row.id)),
-    });
-  return { ...left, corrections: left.corrections.filter((c) => !ids.has(c.ofId)) };
-}
-
-/** Rows that were moved to another client and did not come back since. */
-function goneFrom(moves: readonly Move[]): Set<string> {
-  const gone = new Set<string>();
-  for (const { change, entries } of [...moves].sort((a, b) => a.saidAt.localeCompare(b.saidAt)))
-    for (const { id } of entries)
-      if (change.kind === 'away') gone.add(id);
-      else gone.delete(id);
-  return gone;
-}
-
-/** A move and what it did: entries that are gone from here, or said of the other side. */
-function withMove(dossier: Dossier, move: Move): Dossier {
-  const seen = { ...dossier, moves: withRow(dossier.moves, move) };
-  if (move.change.kind === 'away') return without(seen, new Set(move.entries.map((e) => e.id)));
-  if (move.change.kind === 'here' || dossier.moves.some((m) => m.id === move.id)) return seen;
-  for (const { entity, id } of move.entries) {
-    const list = ENTRY_LISTS[entity];
-    Object.assign(seen, {
-      [list]: (seen[list] as { id: string; version: number }[]).map((row) =>
-        // The server counts a version once the move is there.
-        row.id === id
-          ? { ...onOtherSide(row), version: row.version + (move.version > 0 ? 1 : 0) }
-          : row,
-      ),
-    });
-  }
-  return seen;
-}
-
 /** The practice's schools after a change of one of them, or of the usual one. */
 export function schoolsWith(
   schools: Schools,
@@ -177,18 +137,6 @@ export const schoolsWithPending = (schools: Schools, queue: readonly Operation[]
       : seen;
   }, schools);
 
-/** Rows known here or there, each in its later version. */
-const merged = <T extends { id: string; version: number }>(
-  held: readonly T[],
-  fetched: readonly T[],
-): T[] => [
-  ...fetched.map((row) => {
-    const mine = held.find((h) => h.id === row.id);
-    return mine && mine.version > row.version ? mine : row;
-  }),
-  ...held.filter((h) => !fetched.some((f) => f.id === h.id)),
-];
-
 /** Newest first by when the squats were looked at, as the server gives them. */
 const newestLook = <T extends { takenAt: string }>(rows: T[]): T[] =>
   rows.sort((a, b) => b.takenAt.localeCompare(a.takenAt));
@@ -200,12 +148,6 @@ export function lineOf(
   const { series: _series, subject: _subject, ...line } = values;
   return line;
 }
-
-/** Puts a row in front, in place of its earlier version. */
-const withRow = <T extends { id: string }>(rows: readonly T[], row: T): T[] => [
-  row,
-  ...rows.filter((r) => r.id !== row.id),
-];
 
 /** One session a day, newest day first. */
 const withSession = (sessions: readonly Session[], session: Session): Session[] =>
