@@ -1,4 +1,5 @@
 import { addDays } from 'date-fns/addDays';
+import { PLAIN_LOOK } from '@zither/contract/row';
 import { sayEvidence } from '@zither/words/evidence';
 import { format } from 'date-fns/format';
 import {
@@ -184,7 +185,7 @@ async function seedLook(
   // What was measured later was not known that day.
   const dossier = { ...known, trials: known.trials.filter((t) => t.takenOn <= day) };
   const { view, condition, faults } = look;
-  const subject = subjectFor(dossier, condition, false, []);
+  const subject = subjectFor(dossier, condition, PLAIN_LOOK, []);
   if (!subject)
     throw new Error(`${demo.client.name} cannot be filmed before the ankles are measured.`);
   const script = scriptFor(subject, faults, REPS);
@@ -220,7 +221,7 @@ async function seedLook(
     values: keptCapture(
       { report: reportOf(analysis), packed },
       { question, source: 'simulated', name },
-      { condition, heelsRaised: false, day, at },
+      { condition, asks: PLAIN_LOOK, day, at },
     ),
   });
   if (!look.byEye) return;
@@ -234,7 +235,7 @@ async function seedLook(
       takenAt: at,
       view,
       condition,
-      heelsRaised: false,
+      asks: PLAIN_LOOK,
       discarded: false,
       reps: REPS,
       loadKg: condition === 'load' ? subject.setup.loadKg : 0,

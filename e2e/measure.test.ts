@@ -273,13 +273,13 @@ describe('other stations, at 390 × 844', () => {
     await two.page.getByRole('button', { name: 'Client moved' }).tap();
     await saved(two.page);
     await one.page.getByRole('button', { name: trial }).tap();
-    await one.page.getByRole('button', { name: 'It was the right' }).tap();
+    await one.page.getByRole('button', { name: 'Reading slipped' }).tap();
     await one.page
       .getByText('This trial was changed on another device while you worked.')
       .waitFor();
     await one.page
       .getByText(
-        /mine Hip rotation inward right 38°, counts · the other .* left 38°, struck out \(client moved\)/,
+        /mine Hip rotation inward left 38°, struck out \(reading slipped\) · the other .* left 38°, struck out \(client moved\)/,
       )
       .waitFor();
     // Still asked after a reload: nobody's entry is lost by leaving.

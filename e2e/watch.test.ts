@@ -233,24 +233,30 @@ describe('judging by eye, at 390 × 844', () => {
     await context.close();
   });
 
-  it('the formal screen offers the repeat with 25 mm when heels lifted, and notes it', async () => {
+  it('a look is composed of options; when heels lifted it offers the repeat with something under them', async () => {
     const { page, context, problems } = await visit(browser, PHONE, server.address);
     await watch(page, 'Runa Feld');
-    await page.getByRole('radio', { name: 'Overhead screen' }).tap();
+    const asks = async () => {
+      await page.getByRole('button', { name: /^What this look asks/ }).tap();
+      await page.getByRole('radio', { name: 'Arms: up' }).tap();
+      await page.getByText('Asks shoulders and trunk as well.').waitFor();
+      await page.getByRole('radio', { name: 'Depth: to a seat' }).tap();
+    };
+    await asks();
     await page.getByRole('radio', { name: 'Side' }).tap();
     await page.getByRole('button', { name: 'Judge by eye: side' }).tap();
-    await page.getByRole('button', { name: 'Feet', exact: true }).tap();
+    await page.getByText('Runa Feld · arms up · to a seat').first().waitFor();
+    await page.getByRole('button', { name: 'Feet and floor', exact: true }).tap();
     await page.getByRole('radio', { name: 'clear, Heels rise' }).tap();
-    await page.getByRole('button', { name: 'Keep 1 fault in 8 reps' }).tap();
-    await page.getByRole('radio', { name: 'Overhead screen' }).tap();
-    await page.getByRole('button', { name: 'Repeat with 25 mm under the heels' }).tap();
+    await page.getByRole('button', { name: 'Keep 1 fault in 5 reps' }).tap();
+    await asks();
     await page.getByRole('radio', { name: 'Side' }).tap();
+    const repeat = page.getByRole('button', { name: /^Repeat with the heels raised \d+ mm$/ });
+    const [, mm] = /raised (\d+) mm/.exec((await repeat.textContent())!)!;
+    await repeat.tap();
     await page.getByRole('button', { name: /Judge by eye/ }).tap();
-    await page.getByRole('button', { name: 'Keep: nothing seen in 8 reps' }).tap();
-    await page
-      .getByText(/overhead screen · 25 mm under the heels/)
-      .first()
-      .waitFor();
+    await page.getByRole('button', { name: 'Keep: nothing seen in 5 reps' }).tap();
+    await page.getByText(`Side · arms up · to a seat · heels raised ${mm} mm`).first().waitFor();
     expect(problems).toEqual([]);
     await context.close();
   });

@@ -1,3 +1,4 @@
+import { PLAIN_LOOK, type LookAsks } from '@zither/contract/row';
 import { HOUSE_RULES } from '@zither/core';
 import type { CaptureLine, Decision, Dossier, Judgement, Tried } from '@zither/contract';
 import { sayEvidence, sayReason } from '@zither/words/evidence';
@@ -44,7 +45,7 @@ const look = (on: string) => ({
   takenAt: `${on}T10:${String(count % 60).padStart(2, '0')}:00.000Z`,
   view: 'front' as const,
   condition: 'bodyweight' as const,
-  heelsRaised: false,
+  asks: PLAIN_LOOK,
   discarded: false,
 });
 const eye = (faults: Fault[], change: Partial<Judgement> = {}, on = TODAY): Judgement => ({
@@ -186,9 +187,12 @@ describe('what a diagnosis rests on', () => {
     expect(referredOf(dossierOf(free()))).toEqual([]);
   });
 
-  it('the formal screen repeated with raised heels counts as that test', () => {
+  it('two looks that differ in one option alone count as the test they are', () => {
     const overhead = (faults: Fault[], heelsRaised: boolean) =>
-      eye(faults, { view: 'side', condition: 'overhead', heelsRaised });
+      eye(faults, {
+        view: 'side',
+        asks: { ...PLAIN_LOOK, arms: 'up', heelRiseMm: heelsRaised ? 20 : 0 },
+      });
     const outcome = (after: Fault[]) =>
       basis({
         judgements: [
@@ -210,6 +214,24 @@ describe('what a diagnosis rests on', () => {
         ['excessLean', 'slight'],
       ]),
     ).toBe('same');
+    const tests = (before: Partial<LookAsks>, after: Partial<LookAsks>) =>
+      basis({
+        judgements: [
+          eye(
+            [
+              ['lowBackArch', 'clear'],
+              ['excessLean', 'clear'],
+            ],
+            { view: 'side', asks: { ...PLAIN_LOOK, ...before } },
+          ),
+          eye([], { view: 'side', asks: { ...PLAIN_LOOK, ...after } }),
+        ],
+      }).signs.tests?.map((t) => t.test) ?? [];
+    expect(tests({ arms: 'up' }, {})).toEqual(['armsDown']);
+    expect(tests({}, { arms: 'weight' })).toEqual(['counterbalance']);
+    // Two options at once tell nothing of either.
+    expect(tests({ arms: 'up', feet: 'straight' }, {})).toEqual([]);
+    expect(tests({}, { heelRiseMm: 20, shod: true })).toEqual([]);
   });
 
   it('tests count since the newest looks, and not once taken back', () => {

@@ -1,3 +1,4 @@
+import { PLAIN_LOOK } from '@zither/contract/row';
 import type { CaptureLine, Dossier, SetupTrial, SetupTrialValues } from '@zither/contract';
 import { schoolValuesSchema, setupTrialValuesSchema } from '@zither/contract';
 import { BALANCED } from '@zither/core';
@@ -73,7 +74,7 @@ export const capture = (change: Partial<CaptureLine>): CaptureLine => ({
   takenAt: '2026-01-05T11:00:00.000Z',
   view: 'side',
   condition: 'trial',
-  heelsRaised: false,
+  asks: PLAIN_LOOK,
   discarded: false,
   facing: 'left',
   scale: 'none',

@@ -1,3 +1,4 @@
+import { PLAIN_LOOK } from '@zither/contract/row';
 import { HOUSE_RULES } from '@zither/core';
 import type { CaptureLine, Judgement } from '@zither/contract';
 import {
@@ -11,16 +12,17 @@ import {
 } from '@zither/core';
 import { cleanSquatter } from '@zither/core/practice';
 import { overlay } from '../features/data/overlay.ts';
-import { isVisitOn, resumeAt, stageViews, looksOf, subjectFor } from '@zither/visit';
+import { isVisitOn, resumeAt, stageViews, looksOf, heelToTry, subjectFor } from '@zither/visit';
 import {
   builtMismatchDeg,
   compareCaptures,
   gaugeOf,
   plotsOf,
 } from '../features/watch/reviewData.ts';
-import { leanParts, sayAmount, sayFinding, sayFound, sayReps } from '@zither/words/watch';
+import { leanParts, sayAmount, sayLook, sayFinding, sayFound, sayReps } from '@zither/words/watch';
 import { AT, dossierOf, five, ID } from '../../../packages/visit/test/trialRows.ts';
 
+const UP = { ...PLAIN_LOOK, arms: 'up' as const };
 const TODAY = '2026-01-05';
 let count = 0;
 const look = (change: object = {}) => ({
@@ -34,7 +36,7 @@ const look = (change: object = {}) => ({
   takenAt: `${TODAY}T10:${String(count).padStart(2, '0')}:00.000Z`,
   view: 'side' as const,
   condition: 'bodyweight' as const,
-  heelsRaised: false,
+  asks: PLAIN_LOOK,
   discarded: false,
   ...change,
 });
@@ -80,12 +82,12 @@ describe('looks', () => {
   it('leave out what was discarded, and keep the repeat on raised heels apart', () => {
     const dossier = dossierOf([], {
       captures: [capture({ discarded: true })],
-      judgements: [
-        judgement({ condition: 'overhead', heelsRaised: true }),
-        judgement({ condition: 'overhead' }),
-      ],
+      judgements: [judgement({ asks: { ...UP, heelRiseMm: 20 } }), judgement({ asks: UP })],
     });
-    expect(looksOf(dossier, null).map((l) => l.look.heelsRaised)).toEqual([false, true]);
+    expect(looksOf(dossier, null).map((l) => sayLook(l.look))).toEqual([
+      'Side · arms up',
+      'Side · arms up · heels raised 20 mm',
+    ]);
   });
 
   it('make Watch done once seen from three sides, and the visit goes on from there', () => {
@@ -129,26 +131,46 @@ describe('looks', () => {
 });
 
 describe('what a look is read with', () => {
-  it('baselines are barefoot and unloaded; the screen has straight feet, arms up, chair height', () => {
+  it('without options it is barefoot, unloaded and in the habitual stance; each option changes its own part', () => {
     const dossier = dossierOf(five({ heel: 20 }));
-    expect(subjectFor(dossier, 'bodyweight', false, [])?.setup).toMatchObject({
+    expect(subjectFor(dossier, 'bodyweight', PLAIN_LOOK, [])?.setup).toMatchObject({
       support: { kind: 'floor' },
       hold: 'bodyweight',
       loadKg: 0,
       stanceWidthMm: 420,
     });
-    const screen = subjectFor(dossier, 'overhead', true, []);
+    const screen = subjectFor(
+      dossier,
+      'bodyweight',
+      { arms: 'up', feet: 'straight', depth: 'seat', heelRiseMm: 25, shod: false },
+      [],
+    );
     expect(screen?.setup).toMatchObject({
       support: { kind: 'block', riseMm: 25 },
       hold: 'overhead',
       toeOutDeg: { left: 0, right: 0 },
     });
     expect(screen?.target.thighDepthDeg).toBe(-20);
-    expect(subjectFor(dossierOf([]), 'bodyweight', false, [])).toBeNull();
+    expect(subjectFor(dossierOf([]), 'bodyweight', PLAIN_LOOK, [])).toBeNull();
+  });
+
+  it('puts under the heels what the kit has for the degrees that are missing', () => {
+    const block = (riseMm: number) => ({ kind: 'block' as const, as: 'plate' as const, riseMm });
+    const withKit = (wall: [number, number], rises: number[]) => {
+      const dossier = dossierOf(five({ wall }));
+      return { ...dossier, client: { ...dossier.client, kit: rises.map(block) } };
+    };
+    expect(heelToTry(withKit([40, 40], []), PLAIN_LOOK)).toBe(25);
+    // Free ankles miss nothing: the lowest will do. Stiff ones need more, and no more than there is.
+    expect(heelToTry(withKit([130, 130], [30, 10, 20]), PLAIN_LOOK)).toBe(10);
+    expect(heelToTry(withKit([0, 0], [10, 40]), PLAIN_LOOK)).toBe(40);
+    const some = heelToTry(withKit([30, 30], [5, 10, 15, 20, 30, 40]), PLAIN_LOOK);
+    const less = heelToTry(withKit([60, 60], [5, 10, 15, 20, 30, 40]), PLAIN_LOOK);
+    expect(less).toBeLessThan(some);
   });
 
   it('obeys the limits of the screen', () => {
-    const capped = subjectFor(dossierOf(five()), 'bodyweight', false, [
+    const capped = subjectFor(dossierOf(five()), 'bodyweight', PLAIN_LOOK, [
       { kind: 'depthCap', thighDepthDeg: -20 },
     ]);
     expect(capped?.target.thighDepthDeg).toBe(-20);

@@ -34,8 +34,8 @@ describe('npm run --silent diagnose', () => {
     expect(probabilities).toEqual([...probabilities].sort((a, b) => b - a));
     const tests = found.nextTests.map((t: { test: string }) => t.test);
     expect(tests).toContain('heelsRaised');
-    // No load bars the counterbalance, a depth cap the deep hold.
-    for (const barred of ['counterbalance', 'supportedHold', 'lightVsLoad'])
+    // No load bars the counterbalance, a depth cap the deep sit.
+    for (const barred of ['counterbalance', 'supportedSit', 'lightVsLoad'])
       expect(tests).not.toContain(barred);
     expect(found.bannedCues.map((c: { cue: string }) => c.cue)).toContain('kneesOut');
   });

@@ -1,3 +1,4 @@
+import { asWrittenNow } from '@zither/contract';
 import helmet from '@fastify/helmet';
 import fastify, { type FastifyInstance, type FastifyServerOptions } from 'fastify';
 import { serializerCompiler } from 'fastify-type-provider-zod';
@@ -46,6 +47,10 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     },
   });
   problems(app);
+  // What waited on a device across an update is read as this version writes it.
+  app.addHook('preValidation', async (request) => {
+    request.body = asWrittenNow(request.body);
+  });
   app.setSerializerCompiler(serializerCompiler);
   app.addHook('onSend', async (request, reply) => {
     if (request.url.startsWith('/api/')) reply.header('cache-control', 'no-store');

@@ -1,5 +1,7 @@
 import {
+  asWrittenNow,
   operationResultSchema,
+  operationSchema,
   profileIdSchema,
   valuesIn,
   type Operation,
@@ -39,9 +41,10 @@ export function applyOperation(
         )
         .get(practiceId, operation.operationId);
       if (logged) {
-        if (logged.body_json !== body)
+        const said = asWrittenNow(JSON.parse(logged.body_json));
+        if (logged.body_json !== body && JSON.stringify(operationSchema.parse(said)) !== body)
           throw new Refusal('operationReused', { path: 'operationId' });
-        return operationResultSchema.parse(JSON.parse(logged.result_json));
+        return operationResultSchema.parse(asWrittenNow(JSON.parse(logged.result_json)));
       }
       const result = write(db, practiceId, operation, stampFor(operation, at));
       db.prepare(

@@ -1,3 +1,4 @@
+import { PLAIN_LOOK } from '@zither/contract/row';
 import { captureSchema, dossierSchema, type Capture } from '@zither/contract';
 import {
   PROFILES,
@@ -40,7 +41,7 @@ const importing = (change: object = {}) => ({
   takenAt: '2026-01-05T09:10:00.000Z',
   view: 'side',
   condition: 'bodyweight',
-  heelsRaised: false,
+  asks: PLAIN_LOOK,
   facing: 'left',
   name: 'squats.csv',
   text,
@@ -187,7 +188,7 @@ describe('captures and judgements', () => {
           takenAt: '2026-01-05T09:12:00.000Z',
           view: 'front',
           condition: 'bodyweight',
-          heelsRaised: false,
+          asks: PLAIN_LOOK,
           discarded: false,
           reps: 5,
           loadKg: 0,

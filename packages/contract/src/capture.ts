@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { caseFileSchema } from './caseFile.ts';
+import { PLAIN_LOOK } from './row.ts';
 import { daySchema, idSchema, measured, momentSchema, sideSchema, saidFields } from './scalars.ts';
 
 /** One coordinate over time, mm; null where nothing was seen or the view does not show the axis. */
@@ -111,9 +112,9 @@ export const reportSchema = z.strictObject({
   }),
 });
 
-/** What is squatted with: the baseline, the training load, the formal screen with arms overhead, or a setup on trial, which is no baseline. */
-export const conditionSchema = z.enum(['bodyweight', 'load', 'overhead', 'trial'], {
-  error: 'must be bodyweight, load, overhead or trial.',
+/** What is squatted with: nothing, the training load, or in a setup on trial, which is no baseline. */
+export const conditionSchema = z.enum(['bodyweight', 'load', 'trial'], {
+  error: 'must be bodyweight, load or trial.',
 });
 export type Condition = z.infer<typeof conditionSchema>;
 
@@ -133,13 +134,22 @@ const packedCaptureSchema = z.strictObject({
 });
 export type PackedCapture = z.infer<typeof packedCaptureSchema>;
 
+/** What a look asks beside its view, each chosen by itself; left out = as the client squats unprompted. */
+export const lookAsksSchema = z.strictObject({
+  arms: z.enum(['free', 'up', 'weight'], { error: 'must be free, up or weight.' }),
+  feet: z.enum(['own', 'straight'], { error: 'must be own or straight.' }),
+  depth: z.enum(['free', 'seat'], { error: 'must be free or seat.' }),
+  /** Under the heels, mm; 0 = flat. */
+  heelRiseMm: measured(0, 60, ' mm'),
+  shod: z.boolean(),
+});
+
 const lookFields = {
   takenOn: daySchema,
   takenAt: momentSchema,
   view: cameraViewSchema,
   condition: conditionSchema,
-  /** The formal screen's repeat with 25 mm under the heels. */
-  heelsRaised: z.boolean(),
+  asks: lookAsksSchema.default(PLAIN_LOOK),
   /** Taken by mistake: kept, but shown nowhere and not counted until it is taken back. */
   discarded: z.boolean().default(false),
 };

@@ -16,7 +16,7 @@ export const testIdSchema = z.enum(
   [
     'heelsRaised',
     'counterbalance',
-    'supportedHold',
+    'supportedSit',
     'openStance',
     'narrowStance',
     'slickFloor',

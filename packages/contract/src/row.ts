@@ -70,3 +70,76 @@ export function onOtherSide<T extends object>(said: T): T {
     ...(own.knees ? { knees: exchanged(own.knees) } : {}),
   };
 }
+
+/** What a look asks beside its view. */
+export interface LookAsks {
+  arms: 'free' | 'up' | 'weight';
+  feet: 'own' | 'straight';
+  depth: 'free' | 'seat';
+  /** mm; 0 = flat. */
+  heelRiseMm: number;
+  shod: boolean;
+}
+
+/** As the client squats unprompted: barefoot and flat, arms and depth free. */
+export const PLAIN_LOOK: LookAsks = {
+  arms: 'free',
+  feet: 'own',
+  depth: 'free',
+  heelRiseMm: 0,
+  shod: false,
+};
+
+/** Whether two looks ask the same, but for what is left out of the comparison. */
+export const asksAlike = (a: LookAsks, b: LookAsks, but?: keyof LookAsks): boolean =>
+  (Object.keys(PLAIN_LOOK) as (keyof LookAsks)[]).every((key) => key === but || a[key] === b[key]);
+
+/** Tests, drills and cues as they were called before, in today's ids. */
+const RENAMED: Readonly<Record<string, Readonly<Record<string, string>>>> = {
+  test: { supportedHold: 'supportedSit' },
+  id: {
+    'supported-deep-hold': 'supported-deep-sit',
+    'short-foot': 'arch-lift',
+    'hip-switch': 'seated-knee-sway',
+    'wall-hip-lift': 'heels-dig-lift',
+    'foot-position-series': 'feet-along-the-way',
+    'heels-print': 'heels-as-heavy',
+    'chair-behind': 'belt-back-first',
+  },
+};
+
+/** Steps of the routine as they were, in its parts of today. */
+const PART_OF: Readonly<Record<string, string>> = {
+  release: 'makeRoom',
+  lengthen: 'makeRoom',
+  wakeUp: 'ownIt',
+  putTogether: 'useIt',
+};
+
+/**
+ * What an earlier version wrote, as this one reads it: record files, and changes that waited on a device across an update. The database's
+ * own rows are brought up to date by its migrations.
+ */
+export function asWrittenNow(json: unknown): unknown {
+  if (Array.isArray(json)) return json.map(asWrittenNow);
+  if (typeof json !== 'object' || json === null) return json;
+  const own = Object.fromEntries(
+    Object.entries(json).map(([key, value]) =>
+      key === 'step' && typeof value === 'string' && PART_OF[value]
+        ? ['part', PART_OF[value]]
+        : [key, (typeof value === 'string' && RENAMED[key]?.[value]) || asWrittenNow(value)],
+    ),
+  );
+  if (!('heelsRaised' in own) || !('condition' in own)) return own;
+  const { heelsRaised, condition, ...rest } = own;
+  const asked = condition === 'overhead';
+  return {
+    ...rest,
+    condition: asked ? 'bodyweight' : condition,
+    asks: {
+      ...PLAIN_LOOK,
+      ...(asked ? { arms: 'up', feet: 'straight', depth: 'seat' } : {}),
+      heelRiseMm: heelsRaised === true ? 25 : 0,
+    },
+  };
+}

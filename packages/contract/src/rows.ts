@@ -109,6 +109,8 @@ export const prescriptionValuesSchema = z.strictObject({
   chance: z.number().min(0).max(1).nullable().default(null),
   isTried: z.boolean().default(true),
   summary: text,
+  /** A look to take before the routine and again after it; empty in plans given before this was kept. */
+  look: text.default(''),
   why: text.default(''),
   changes: z.array(z.strictObject({ what: text, because: text })).max(8),
   findings: z
@@ -122,7 +124,7 @@ export const prescriptionValuesSchema = z.strictObject({
       z.strictObject({
         id: z.string(),
         name: text,
-        step: z.enum(['release', 'lengthen', 'wakeUp', 'putTogether']),
+        part: z.enum(['makeRoom', 'ownIt', 'useIt']),
         how: text,
         dose: text,
         sides: text,

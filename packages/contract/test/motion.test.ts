@@ -1,3 +1,4 @@
+import { PLAIN_LOOK } from '@zither/contract/row';
 import type { z } from 'zod';
 import {
   analyse,
@@ -49,7 +50,7 @@ const look = {
   takenAt: AT,
   view: 'side',
   condition: 'bodyweight',
-  heelsRaised: false,
+  asks: PLAIN_LOOK,
   discarded: false,
 };
 const capture = {
@@ -99,7 +100,7 @@ describe('a capture', () => {
 
   it.each([
     [{ view: 'above' }, 'view', /must be side, front or rear/],
-    [{ condition: 'sled' }, 'condition', /bodyweight, load, overhead or trial/],
+    [{ condition: 'sled' }, 'condition', /bodyweight, load or trial/],
     [{ name: ' ' }, 'name', /./],
     [{ scale: 'feet' }, 'scale', /none, plate or foot/],
     [

@@ -1,3 +1,4 @@
+import { PLAIN_LOOK } from '@zither/contract/row';
 import {
   judgementValuesSchema,
   schoolValuesSchema,
@@ -49,7 +50,7 @@ describe('a row said again', () => {
         takenAt: kept.saidAt,
         view: 'side',
         condition: 'bodyweight',
-        heelsRaised: false,
+        asks: PLAIN_LOOK,
         discarded: false,
         reps: 5,
         loadKg: 0,

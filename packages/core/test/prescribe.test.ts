@@ -7,7 +7,7 @@ import {
   CUES,
   DRILLS,
   prescribe,
-  ROUTINE_STEPS,
+  ROUTINE_PARTS,
   USUAL_LIMITS,
   type BannedCue,
   type CauseId,
@@ -69,7 +69,7 @@ describe('a plan for the causes found', () => {
         const plan = prescribe(given);
         expect(plan.cues.length).toBeLessThanOrEqual(2);
         expect(plan.drills.length).toBeLessThanOrEqual(3);
-        const steps = plan.drills.map((d) => ROUTINE_STEPS.indexOf(d.drill.step));
+        const steps = plan.drills.map((d) => ROUTINE_PARTS.indexOf(d.drill.part));
         expect(steps).toEqual([...steps].sort((a, b) => a - b));
         for (const { drill, for: cause } of plan.drills) {
           expect(given.causes).toContainEqual(cause);
@@ -153,7 +153,7 @@ describe('a plan for the causes found', () => {
       ).drills.map((d) => d.drill.id);
     expect(ids('habitSitsBack', 'verticalShins')).not.toContain('knees-lead-wall');
     expect(ids('hipFoldRoom', 'noDeepFold')).not.toContain('supported-deep-lunge');
-    expect(ids('hipFoldRoom', 'noDeepFold')).not.toContain('supported-deep-hold');
+    expect(ids('hipFoldRoom', 'noDeepFold')).not.toContain('supported-deep-sit');
   });
 });
 

@@ -393,7 +393,7 @@ export const VIGNETTES: readonly Vignette[] = [
         dorsiflexionDeg: both(42, 42),
         hipFold: { atZeroAbductionDeg: 140, perAbductionDeg: 0.3 },
       },
-      tests: [{ test: 'supportedHold', outcome: 'clears' }],
+      tests: [{ test: 'supportedSit', outcome: 'clears' }],
     },
     leads: 'quadsWeak',
   },

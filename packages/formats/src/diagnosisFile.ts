@@ -1,4 +1,10 @@
-import { diagnosisFileSchema, problemOf, type DiagnosisFile, type Problem } from '@zither/contract';
+import {
+  asWrittenNow,
+  diagnosisFileSchema,
+  problemOf,
+  type DiagnosisFile,
+  type Problem,
+} from '@zither/contract';
 
 export type DiagnosisFileReading =
   { ok: true; file: DiagnosisFile } | { ok: false; problem: Problem };
@@ -14,7 +20,7 @@ export function readDiagnosisFile(text: string): DiagnosisFileReading {
       problem: { code: 'notJson', message: `The file is not JSON: ${(error as Error).message}.` },
     };
   }
-  const read = diagnosisFileSchema.safeParse(json, { reportInput: true });
+  const read = diagnosisFileSchema.safeParse(asWrittenNow(json), { reportInput: true });
   return read.success
     ? { ok: true, file: read.data }
     : { ok: false, problem: problemOf(read.error) };

@@ -1,4 +1,10 @@
-import { problemOf, recordSchema, type ClientRecord, type Problem } from '@zither/contract';
+import {
+  asWrittenNow,
+  problemOf,
+  recordSchema,
+  type ClientRecord,
+  type Problem,
+} from '@zither/contract';
 
 export type RecordReading = { ok: true; record: ClientRecord } | { ok: false; problem: Problem };
 
@@ -11,7 +17,7 @@ export function readRecordFile(text: string): RecordReading {
     const why = error instanceof Error ? error.message : 'it cannot be parsed';
     return { ok: false, problem: { code: 'notJson', message: `The file is not JSON: ${why}.` } };
   }
-  const read = recordSchema.safeParse(json, { reportInput: true });
+  const read = recordSchema.safeParse(asWrittenNow(json), { reportInput: true });
   return read.success
     ? { ok: true, record: read.data }
     : { ok: false, problem: problemOf(read.error) };

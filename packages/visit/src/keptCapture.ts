@@ -1,11 +1,12 @@
 import type { CaptureValues, Condition, PackedCapture } from '@zither/contract';
+import type { LookAsks } from '@zither/contract/row';
 import type { AnalysisQuestion, Report } from '@zither/core';
 
 /** A capture that was read and judged, as it is kept. */
 export function keptCapture(
   { report, packed }: { report: Report; packed: PackedCapture },
   from: { question: AnalysisQuestion; source: CaptureValues['source']; name: string },
-  look: { condition: Condition; heelsRaised: boolean; day: string; at: string },
+  look: { condition: Condition; asks: LookAsks; day: string; at: string },
 ): CaptureValues {
   const { question, source, name } = from;
   return {
@@ -13,7 +14,7 @@ export function keptCapture(
     takenAt: look.at,
     view: question.view,
     condition: look.condition,
-    heelsRaised: look.heelsRaised,
+    asks: look.asks,
     discarded: false,
     facing: question.facing ?? null,
     scale: question.scale,

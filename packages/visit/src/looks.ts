@@ -1,13 +1,27 @@
 import type { CaptureLine, Dossier, Judgement } from '@zither/contract';
+import { asksAlike, PLAIN_LOOK, type LookAsks } from '@zither/contract/row';
 
 /** A look at the client: one view of one kind of squat on one day, by camera, by eye, or both. */
 export interface Look {
   key: string;
-  look: Pick<CaptureLine, 'view' | 'condition' | 'heelsRaised' | 'takenOn' | 'takenAt'>;
+  look: Pick<CaptureLine, 'view' | 'condition' | 'asks' | 'takenOn' | 'takenAt'>;
   /** The newest of that look. */
   capture: CaptureLine | null;
   judgement: Judgement | null;
 }
+
+const asksKey = (asks: LookAsks): string =>
+  (Object.keys(PLAIN_LOOK) as (keyof LookAsks)[]).map((key) => asks[key]).join(' ');
+
+/** A look that changes what the client has to cope with: it tells causes apart, it is no evidence of what they do. */
+export const isTelling = ({ look: { asks } }: Pick<Look, 'look'>): boolean =>
+  asks.heelRiseMm > 0 || asks.arms === 'weight';
+
+/** Whether two looks are of the same squat, whatever they were seen from. */
+export const isSameSquat = (
+  a: Pick<CaptureLine, 'condition' | 'asks'>,
+  b: Pick<CaptureLine, 'condition' | 'asks'>,
+): boolean => a.condition === b.condition && asksAlike(a.asks, b.asks);
 
 /** Looks at the client as they squat unprompted: a setup on trial is no baseline, what it shows belongs to the trial. */
 export const baselinesOf = (dossier: Dossier, day: string | null): Look[] =>
@@ -16,15 +30,15 @@ export const baselinesOf = (dossier: Dossier, day: string | null): Look[] =>
 /** Captures and judgements drawn together, newest first; of one day, or of all when null. What was discarded is left out. */
 export function looksOf({ captures, judgements }: Dossier, day: string | null): Look[] {
   const looks = new Map<string, Look>();
-  const at = (l: Look['look']) => `${l.takenOn} ${l.view} ${l.condition} ${l.heelsRaised}`;
+  const at = (l: Look['look']) => `${l.takenOn} ${l.view} ${l.condition} ${asksKey(l.asks)}`;
   const place = (entry: CaptureLine | Judgement): Look => {
     const key = at(entry);
     const known = looks.get(key);
     if (known) return known;
-    const { view, condition, heelsRaised, takenOn, takenAt } = entry;
+    const { view, condition, asks, takenOn, takenAt } = entry;
     const look: Look = {
       key,
-      look: { view, condition, heelsRaised, takenOn, takenAt },
+      look: { view, condition, asks, takenOn, takenAt },
       capture: null,
       judgement: null,
     };

@@ -1,11 +1,15 @@
-import type { Decision, Dossier, PrescriptionValues } from '@zither/contract';
+import type { Condition, Decision, Dossier, PrescriptionValues } from '@zither/contract';
 import {
   CAUSES,
   CUES,
   DRILLS,
+  footPositions,
   lowerSide,
   prescribe,
+  type CameraView,
   type CauseId,
+  type FaultId,
+  type FootPosition,
   type NextTest,
   type Prescription,
   type SafetyLimit,
@@ -13,10 +17,12 @@ import {
   type Side,
   type WorkedCause,
 } from '@zither/core';
-import { knownOf, methodOf, missingOf, type NeededMeasure } from './derive.ts';
+import type { LookAsks } from '@zither/contract/row';
+import { knownOf, methodOf, missingOf, startingSetup, type NeededMeasure } from './derive.ts';
 import { underLimits, type SetupUse } from './inUse.ts';
 import type { Opinion } from './opinion.ts';
-import { referredOf, workedOn } from './signs.ts';
+import { baselinesOf, isTelling } from './looks.ts';
+import { namedIn, referredOf, workedOn } from './signs.ts';
 import { ankleDay } from './trying.ts';
 
 /** From here a cause is worked on without a conclusion in Probe (house default, as in the network's plan). */
@@ -40,7 +46,14 @@ export interface PlanAnswer extends Prescription {
   forClinician: { cause: CauseId; side: Side | null }[];
   /** The short test that would tell most; null when none would change anything. */
   nextTest: Pick<NextTest, 'test' | 'side'> | null;
+  /** The newest look that showed something, to be taken again after the routine; null when nobody looked yet. */
+  look: { view: CameraView; condition: Condition; asks: LookAsks; faults: Named[] } | null;
+  /** Where the feet stand in the drill that goes from habit to the setup in use. */
+  feet: FootPosition[];
 }
+
+/** A fault named in a look. */
+type Named = { fault: FaultId; side: Side | null };
 
 type Concluded = Extract<Decision, { kind: 'workOn' }>;
 
@@ -114,6 +127,25 @@ export function planFor(
       .filter((c) => c.probability >= WORKED_FROM && !isWorkedOn(c.cause))
       .map(({ cause, side }) => ({ cause, side })),
     nextTest: next && { test: next.test, side: next.side },
+    look: lookAgain(dossier),
+    feet: footPositions(startingSetup(dossier.client, known, use.method).setup, use.setup),
+  };
+}
+
+/** The newest look that named a fault, of those the one that named most; else the newest. */
+function lookAgain(dossier: Dossier): PlanAnswer['look'] {
+  const all = baselinesOf(dossier, null).filter((l) => !isTelling(l));
+  const ofDay = all.filter((l) => l.look.takenOn === all[0]?.look.takenOn);
+  const [most] = ofDay
+    .map((look) => ({ look, faults: namedIn(look) }))
+    .sort((a, b) => b.faults.length - a.faults.length);
+  if (!most) return null;
+  const { view, condition, asks } = most.look.look;
+  return {
+    view,
+    condition,
+    asks,
+    faults: most.faults.slice(0, 2).map(({ fault, side }) => ({ fault: fault as FaultId, side })),
   };
 }
 

@@ -20,9 +20,11 @@ import {
   type Side,
   type Signs,
   type TestDone,
+  type TestId,
 } from '@zither/core';
+import { asksAlike, type LookAsks } from '@zither/contract/row';
 import { knownOf } from './derive.ts';
-import { baselinesOf, type Look } from './looks.ts';
+import { baselinesOf, isTelling, type Look } from './looks.ts';
 
 /** A fault as it was seen on the newest day of looking, by whom, and whether it is left alone. */
 export interface SeenLine {
@@ -52,7 +54,7 @@ const LIFT_LEAST = { riseMm: 20, angleDeg: 6 } as const;
 const keyOf = (fault: FaultId, side: Side | null) => `${fault} ${side ?? ''}`;
 
 /** Everything one look named: by the camera, by eye. */
-const namedIn = ({ capture, judgement }: Look) => [
+export const namedIn = ({ capture, judgement }: Look) => [
   ...(capture?.report.findings ?? []).map((f) => ({ ...f, by: 'measured' as const })),
   ...(judgement?.seen ?? []).map((f) => ({ ...f, by: 'eye' as const })),
 ];
@@ -105,22 +107,60 @@ function faultsOf(looks: readonly Look[]): SeenFault[] {
   });
 }
 
-/** The formal screen repeated with raised heels is that short test already. */
-function repeatWithHeels(looks: readonly Look[]): TestDone[] {
-  const named = (raised: boolean) =>
-    new Set(
-      looks
-        .filter((l) => l.look.condition === 'overhead' && l.look.heelsRaised === raised)
-        .flatMap(namedIn)
-        .map((f) => f.fault as FaultId)
-        .filter((f) => (TESTS.heelsRaised.about as readonly string[]).includes(f)),
+/** Two looks that differ in one option alone are a short test already: which it is, and which of the two comes first. */
+const REPEATS: readonly {
+  test: TestId;
+  option: keyof LookAsks;
+  isBefore: (asks: LookAsks) => boolean;
+  isAfter: (asks: LookAsks) => boolean;
+}[] = [
+  {
+    test: 'heelsRaised',
+    option: 'heelRiseMm',
+    isBefore: (a) => a.heelRiseMm === 0,
+    isAfter: (a) => a.heelRiseMm > 0,
+  },
+  {
+    test: 'counterbalance',
+    option: 'arms',
+    isBefore: (a) => a.arms === 'free',
+    isAfter: (a) => a.arms === 'weight',
+  },
+  {
+    test: 'armsDown',
+    option: 'arms',
+    isBefore: (a) => a.arms === 'up',
+    isAfter: (a) => a.arms === 'free',
+  },
+];
+
+/** What the day's looks answered by themselves, without load. */
+function fromRepeats(looks: readonly Look[]): TestDone[] {
+  const free = looks.filter((l) => l.look.condition === 'bodyweight');
+  return REPEATS.flatMap(({ test, option, isBefore, isAfter }): TestDone[] => {
+    const after = free.filter(
+      (l) =>
+        isAfter(l.look.asks) &&
+        free.some((b) => isBefore(b.look.asks) && asksAlike(b.look.asks, l.look.asks, option)),
     );
-  const [flat, raised] = [named(false), named(true)];
-  const isThere = looks.some((l) => l.look.condition === 'overhead' && l.look.heelsRaised);
-  if (flat.size === 0 || !isThere) return [];
-  const left = [...flat].filter((f) => raised.has(f)).length;
-  const outcome = left === 0 ? 'clears' : left < flat.size ? 'helps' : 'same';
-  return [{ test: 'heelsRaised', outcome, side: null }];
+    const before = free.filter(
+      (b) =>
+        isBefore(b.look.asks) && after.some((l) => asksAlike(b.look.asks, l.look.asks, option)),
+    );
+    const about = TESTS[test].about as readonly string[];
+    const named = (list: readonly Look[]) =>
+      new Set(
+        list
+          .flatMap(namedIn)
+          .map((f) => f.fault)
+          .filter((f) => about.includes(f)),
+      );
+    const [was, is] = [named(before), named(after)];
+    if (after.length === 0 || was.size === 0) return [];
+    const left = [...was].filter((f) => is.has(f)).length;
+    const outcome = left === 0 ? 'clears' : left < was.size ? 'helps' : 'same';
+    return [{ test, outcome, side: null }];
+  });
 }
 
 /** What Measure answered already: tests that need not be done again, and how they turned out. */
@@ -181,7 +221,7 @@ export function basisOf(
   const all = baselinesOf(dossier, null);
   const seenOn = all[0]?.look.takenOn ?? null;
   const ofDay = all.filter((l) => l.look.takenOn === seenOn);
-  const plain = ofDay.filter((l) => !l.look.heelsRaised);
+  const plain = ofDay.filter((l) => !isTelling(l));
   const faults = faultsOf(plain);
   const alone = leftAlone(dossier);
   const seen = new Map<string, SeenLine>();
@@ -261,7 +301,7 @@ export function basisOf(
       ...(budget ? { leanBudget: budget } : {}),
       tests: [
         ...tried,
-        ...[...answered.tests, ...repeatWithHeels(ofDay)].filter(
+        ...[...answered.tests, ...fromRepeats(ofDay)].filter(
           (t) => !doneHere.has(testKey(t.test, t.side)),
         ),
       ],

@@ -1,26 +1,32 @@
 import type { Condition, Dossier } from '@zither/contract';
+import type { LookAsks } from '@zither/contract/row';
 import {
   NAMED_DEPTHS_DEG,
   obeying,
+  solve,
   type Case,
   type SafetyLimit,
   type SquatScript,
 } from '@zither/core';
 import { clientCase, knownOf, methodOf, startingSetup } from './derive.ts';
 
-/** Under the heels when the formal screen is repeated, mm (house default). */
-const REPEAT_RISE_MM = 25;
+/** Under the heels when the kit has nothing for it, mm (house default). */
+const USUAL_RISE_MM = 25;
+/** What is held out in front, kg (house default). */
+const WEIGHT_KG = 5;
+
+const HOLD_OF = { free: 'bodyweight', up: 'overhead', weight: 'counterbalance' } as const;
 
 /**
- * What a capture is read with: body and limits as measured, and the squat as this look asks for it. Baselines are barefoot in the habitual
- * feet; the formal screen has arms overhead, feet straight, down to chair height; the loaded look and a setup on trial take the setup in use.
+ * What a capture is read with: body and limits as measured, and the squat as this look asks for it. Without a load it starts from the
+ * habitual stance; the loaded look and a setup on trial take the setup in use.
  *
  * @returns null until both ankles are known: then nothing is said that needs them
  */
 export function subjectFor(
   dossier: Dossier,
   condition: Condition,
-  heelsRaised: boolean,
+  asks: LookAsks,
   limits: readonly SafetyLimit[],
 ): Case | null {
   const found = clientCase(dossier);
@@ -30,25 +36,21 @@ export function subjectFor(
   const question = { ...found.question, body };
   const method = methodOf(dossier);
   const habit = startingSetup(dossier.client, knownOf(dossier), method).setup;
-  const support = heelsRaised
-    ? ({ kind: 'block', riseMm: REPEAT_RISE_MM } as const)
-    : ({ kind: 'floor' } as const);
   const asked: Case =
     condition === 'load' || condition === 'trial'
       ? question
-      : condition === 'overhead'
-        ? {
-            ...question,
-            setup: {
-              ...habit,
-              toeOutDeg: { left: 0, right: 0 },
-              support,
-              hold: 'overhead',
-              loadKg: 0,
-            },
-            target: { thighDepthDeg: NAMED_DEPTHS_DEG.chair },
-          }
-        : { ...question, setup: { ...habit, support, hold: 'bodyweight', loadKg: 0 } };
+      : {
+          ...question,
+          setup: {
+            ...habit,
+            ...(asks.feet === 'straight' ? { toeOutDeg: { left: 0, right: 0 } } : {}),
+            support:
+              asks.heelRiseMm > 0 ? { kind: 'block', riseMm: asks.heelRiseMm } : { kind: 'floor' },
+            hold: HOLD_OF[asks.arms],
+            loadKg: asks.arms === 'weight' ? WEIGHT_KG : 0,
+          },
+          ...(asks.depth === 'seat' ? { target: { thighDepthDeg: NAMED_DEPTHS_DEG.chair } } : {}),
+        };
   return obeying(
     {
       ...asked,
@@ -56,6 +58,21 @@ export function subjectFor(
     },
     limits,
   );
+}
+
+/** What to put under the heels in a look that asks whether the ankle explains it: of the kit the lowest that gives the degrees missing, mm. */
+export function heelToTry(dossier: Dossier, asks: LookAsks): number {
+  const own = dossier.client.kit
+    .flatMap((k) => (k.kind === 'block' ? [k.riseMm] : []))
+    .sort((a, b) => a - b);
+  if (own.length === 0) return USUAL_RISE_MM;
+  const enough = own.find((heelRiseMm) => {
+    const subject = subjectFor(dossier, 'bodyweight', { ...asks, heelRiseMm }, []);
+    if (!subject) return heelRiseMm >= USUAL_RISE_MM;
+    const solved = solve(subject);
+    return solved.sides[solved.governingSide].window.kind === 'open';
+  });
+  return enough ?? own.at(-1)!;
 }
 
 /** The simulated client: this client's body and measured limits, squatting as the look asks, with the faults asked for. */

@@ -1,13 +1,16 @@
 import { sayList } from './terms.ts';
+import { sayFault, saySquat } from './watch.ts';
 import type { PrescriptionValues } from '@zither/contract';
 import { saySeen } from './evidence.ts';
 import {
   CAUSES,
   TESTS,
   type Drill,
+  type FootPosition,
   type LeftOut,
   type LeftOutBecause,
   type PrescribedDrill,
+  type RoutinePart,
   type WorkedCause,
 } from '@zither/core';
 import type { PlanAnswer } from '@zither/visit';
@@ -106,6 +109,35 @@ export function sayNothing({ basis, nextTest, forClinician }: PlanAnswer): strin
   return `No cause is likely enough to work on, so this plan has no drills.${test}`;
 }
 
+/** What each part of the routine is called. */
+export const PART_NAMES: Record<RoutinePart, string> = {
+  makeRoom: 'Make room',
+  ownIt: 'Own it',
+  useIt: 'Use it',
+};
+
+/** The drill whose positions are this client's own. */
+const FEET_ID = 'feet-along-the-way';
+
+/** Where the feet stand, position by position: "42 cm, toes 15°". */
+function sayFeet({ how }: Drill, feet: readonly FootPosition[]): string {
+  const places = feet.map(({ stanceWidthMm, toeOutDeg, ahead }) =>
+    ahead
+      ? `${ahead} foot a little ahead`
+      : `${n(stanceWidthMm / 10)} cm, toes ${sayToes(toeOutDeg)}`,
+  );
+  return `${how} Positions: ${places.join('; ')}.`;
+}
+
+/** The look to take before the routine and again after it. */
+function sayLookAgain({ view, condition, asks, faults }: NonNullable<PlanAnswer['look']>): string {
+  const seen = faults.map((f) => sayFault(f.fault, f.side).toLowerCase());
+  const watch = seen.length > 0 ? ` Watch for ${sayList(seen)}.` : '';
+  return `Three squats seen from ${VIEW_FROM[view]}, ${saySquat({ condition, asks })}, before the routine and again after it.${watch}`;
+}
+
+const VIEW_FROM = { side: 'the side', front: 'the front', rear: 'behind' } as const;
+
 /** The plan as it is kept: words and numbers frozen on the day it was given. */
 export function writePlan(plan: PlanAnswer, givenOn: string): PrescriptionValues {
   const { use, cues, drills, causes, notAdvised, measuredOn, askedDepthDeg } = plan;
@@ -125,6 +157,7 @@ export function writePlan(plan: PlanAnswer, givenOn: string): PrescriptionValues
     why: plan.isLikelierProposed
       ? `${sayUse(use)} Set proposes one that is likelier to work.`
       : sayUse(use),
+    look: drills.length > 0 && plan.look ? sayLookAgain(plan.look) : '',
     changes: changesOf(plan),
     findings: [
       ...causes.slice(0, 7).map((worked) => ({
@@ -143,9 +176,10 @@ export function writePlan(plan: PlanAnswer, givenOn: string): PrescriptionValues
     drills: drills.map((prescribed) => ({
       id: prescribed.drill.id,
       name: prescribed.drill.name,
-      step: prescribed.drill.step,
-      how: prescribed.drill.how,
-      dose: sayDose(prescribed.drill),
+      part: prescribed.drill.part,
+      ...(prescribed.drill.id === FEET_ID
+        ? { how: sayFeet(prescribed.drill, plan.feet), dose: `${plan.feet.length} reps` }
+        : { how: prescribed.drill.how, dose: sayDose(prescribed.drill) }),
       sides: saySides(prescribed),
       because: sayWorkedCause(prescribed.for),
       precaution: prescribed.drill.precaution,

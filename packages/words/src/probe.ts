@@ -11,9 +11,9 @@ import {
 } from '@zither/core';
 
 export const OUTCOME_NAMES: Record<Outcome, string> = {
-  clears: 'Clears',
-  helps: 'Helps',
-  same: 'Same',
+  clears: 'Gone',
+  helps: 'Better',
+  same: 'No change we can see',
   worse: 'Worse',
   pain: 'Pain',
 };

@@ -1,6 +1,8 @@
 import type { CaptureLine, Condition } from '@zither/contract';
+import type { LookAsks } from '@zither/contract/row';
 import {
   FAULTS,
+  type Area,
   type AgreementLine,
   type CameraView,
   type FaultId,
@@ -20,8 +22,27 @@ export const VIEW_NAMES: Record<CameraView, string> = {
 export const CONDITION_NAMES: Record<Condition, string> = {
   bodyweight: 'Bodyweight',
   load: 'Training load',
-  overhead: 'Overhead screen',
   trial: 'Setup on trial',
+};
+
+/** Where the eye looks, from the floor up. */
+export const AREA_NAMES: Record<Area, string> = {
+  feet: 'Feet and floor',
+  knees: 'Knees',
+  hips: 'Hips and pelvis',
+  back: 'Back and chest',
+  arms: 'Arms',
+  rhythm: 'Rhythm of the rep',
+};
+
+/** The same where there is little room. */
+export const AREA_SHORT: Record<Area, string> = {
+  feet: 'Feet',
+  knees: 'Knees',
+  hips: 'Hips',
+  back: 'Back',
+  arms: 'Arms',
+  rhythm: 'Rhythm',
 };
 
 export const PHASE_NAMES: Record<Phase, string> = {
@@ -85,9 +106,70 @@ export const AGREEMENT_WORDS: Record<AgreementLine['kind'], string> = {
   notMeasurable: 'only the eye can tell here',
 };
 
-/** "Side · bodyweight", with the heel repeat named. */
-export const sayLook = (look: Pick<CaptureLine, 'view' | 'condition' | 'heelsRaised'>): string =>
-  `${VIEW_NAMES[look.view]} · ${CONDITION_NAMES[look.condition].toLowerCase()}${look.heelsRaised ? ' · 25 mm under the heels' : ''}`;
+/** The options of a look: what each choice is called, and why one would choose it. */
+export const LOOK_OPTIONS = {
+  arms: {
+    name: 'Arms',
+    choices: {
+      free: { name: 'Free', why: 'As they squat by themselves.' },
+      up: { name: 'Up', why: 'Asks shoulders and trunk as well.' },
+      weight: { name: 'Weight in front', why: 'Shows what balance alone changes: 5 kg held out.' },
+    },
+  },
+  feet: {
+    name: 'Feet',
+    choices: {
+      own: { name: 'As they stand', why: 'Shows the habit.' },
+      straight: { name: 'Straight', why: 'Shows what an open foot hides.' },
+    },
+  },
+  depth: {
+    name: 'Depth',
+    choices: {
+      free: { name: 'Free', why: 'Shows how deep they go by themselves.' },
+      seat: { name: 'To a seat', why: 'The same depth every time, with something to stop at.' },
+    },
+  },
+  heels: {
+    name: 'Heels',
+    choices: {
+      flat: { name: 'Flat', why: 'Shows what the ankle does by itself.' },
+      raised: { name: 'Raised', why: 'Shows whether the ankle explains it.' },
+    },
+  },
+  shoes: {
+    name: 'On the feet',
+    choices: {
+      barefoot: { name: 'Barefoot', why: 'Shows the arch and the heel bone.' },
+      shod: { name: 'Shoes', why: 'Shows what they train in; the foot is hidden.' },
+    },
+  },
+} as const;
+
+/** What a look asks beside the plain squat: "arms up · heels raised 20 mm"; empty when it is plain. */
+export const sayAsks = (asks: LookAsks): string =>
+  [
+    asks.arms === 'up' ? 'arms up' : asks.arms === 'weight' ? 'weight in front' : null,
+    asks.feet === 'straight' ? 'feet straight' : null,
+    asks.depth === 'seat' ? 'to a seat' : null,
+    asks.heelRiseMm > 0 ? `heels raised ${Math.round(asks.heelRiseMm)} mm` : null,
+    asks.shod ? 'in shoes' : null,
+  ]
+    .filter((part) => part !== null)
+    .join(' · ');
+
+type Asked = Pick<CaptureLine, 'condition' | 'asks'>;
+
+/** A squat by what was chosen for it: "arms up · heels raised 20 mm", "bodyweight" where nothing was. */
+export function saySquat({ condition, asks }: Asked): string {
+  const options = sayAsks(asks);
+  const what = CONDITION_NAMES[condition].toLowerCase();
+  return options === '' ? what : condition === 'bodyweight' ? options : `${what} · ${options}`;
+}
+
+/** A look by its view and what was chosen: "Side · arms up · heels raised 20 mm". */
+export const sayLook = (look: Pick<CaptureLine, 'view'> & Asked): string =>
+  `${VIEW_NAMES[look.view]} · ${saySquat(look)}`;
 
 export interface LeanPart {
   key: 'proportionsDeg' | 'ankleDeg' | 'unusedAnkleDeg' | 'offBalanceDeg';

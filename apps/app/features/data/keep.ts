@@ -1,4 +1,4 @@
-import { operationResultSchema, operationSchema } from '@zither/contract';
+import { asWrittenNow, operationResultSchema, operationSchema } from '@zither/contract';
 import { z } from 'zod';
 import type { Collision, OutboxState, Queued } from './outbox.ts';
 
@@ -29,7 +29,7 @@ function read<T>(key: string, schema: z.ZodType<T[]>): T[] {
   try {
     const text = localStorage.getItem(key);
     if (text === null) return [];
-    const found = schema.safeParse(JSON.parse(text));
+    const found = schema.safeParse(asWrittenNow(JSON.parse(text)));
     return found.success ? found.data : [];
   } catch {
     return [];

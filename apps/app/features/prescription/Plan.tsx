@@ -1,17 +1,11 @@
 import { View } from 'react-native';
 import type { PrescriptionValues } from '@zither/contract';
 import { CAUTIONS } from '@zither/core';
+import { PART_NAMES } from '@zither/words/plan';
 import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-
-const STEP_NAMES = {
-  release: 'Release',
-  lengthen: 'Lengthen',
-  wakeUp: 'Wake up',
-  putTogether: 'Put together',
-} as const;
 
 /** A prescription in full: what was found, how to stand, what to think of, what to do, and the cautions. */
 export function Plan({ plan }: { plan: PrescriptionValues }) {
@@ -46,11 +40,12 @@ export function Plan({ plan }: { plan: PrescriptionValues }) {
       )}
       {plan.drills.length > 0 && (
         <Part title="Preparation, in this order">
+          {plan.look !== '' && <Say>{plan.look}</Say>}
           {plan.drills.map((drill, i) => (
             <Entry
               key={drill.id}
               title={`${i + 1}. ${drill.name} · ${drill.dose}`}
-              detail={`${STEP_NAMES[drill.step]}: ${drill.sides}. ${drill.how}`}
+              detail={`${PART_NAMES[drill.part]}: ${drill.sides}. ${drill.how}`}
               because={drill.because}
               care={drill.precaution}
             />

@@ -119,6 +119,7 @@ export function PrintPage({ dossier }: { dossier: Dossier }) {
           <Say key={cue.id}>{`“${cue.words}” ${cue.precaution}`}</Say>
         ))}
         {prescription.drills.length > 0 && <Heading level={2}>Do, in this order</Heading>}
+        {prescription.look !== '' && <Say small>{prescription.look}</Say>}
         {prescription.drills.map((drill, i) => (
           <View key={drill.id}>
             <Say strong number>{`${i + 1}. ${drill.name}: ${drill.dose}, ${drill.sides}`}</Say>

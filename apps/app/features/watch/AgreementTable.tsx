@@ -1,10 +1,10 @@
 import { View } from 'react-native';
 import type { CaptureLine, Judgement } from '@zither/contract';
-import { agreementOf } from '@zither/core';
+import { agreementOf, AREAS, FAULTS } from '@zither/core';
 import { Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { AGREEMENT_WORDS, sayFault } from '@zither/words/watch';
+import { AGREEMENT_WORDS, AREA_NAMES, sayFault } from '@zither/words/watch';
 
 /** Measured and judged of one look, side by side. */
 export function AgreementTable({
@@ -22,6 +22,9 @@ export function AgreementTable({
     judgement.seen,
     report.quality.notJudged.filter((n) => n.side === null).map((n) => n.fault),
   );
+  // As the eye travels: from the floor up.
+  const place = (l: (typeof lines)[number]) => AREAS.indexOf(FAULTS[l.fault].area);
+  const inOrder = [...lines].sort((a, b) => place(a) - place(b));
   const cell = (text: string, flex: number, strong = false) => (
     <View role="cell" style={{ flex }}>
       <Say small strong={strong}>
@@ -48,7 +51,7 @@ export function AgreementTable({
               </View>
             ))}
           </View>
-          {lines.map((l) => (
+          {inOrder.map((l) => (
             <View
               key={`${l.fault} ${l.side ?? ''}`}
               role="row"
@@ -60,7 +63,12 @@ export function AgreementTable({
                 borderColor: colors.hairline,
               }}
             >
-              {cell(sayFault(l.fault, l.side), 2.2)}
+              <View role="cell" style={{ flex: 2.2 }}>
+                <Say small>{sayFault(l.fault, l.side)}</Say>
+                <Say small soft>
+                  {AREA_NAMES[FAULTS[l.fault].area]}
+                </Say>
+              </View>
               {cell(l.measured ?? '–', 1, l.measured === 'clear')}
               {cell(l.byEye ?? '–', 1, l.byEye === 'clear')}
               {cell(AGREEMENT_WORDS[l.kind], 1.5)}

@@ -3,7 +3,8 @@ import { router } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import type { Condition, Dossier, JudgementValues } from '@zither/contract';
-import { faultsOf, type BodyPart, type CameraView, type FaultId } from '@zither/core';
+import type { LookAsks } from '@zither/contract/row';
+import { AREAS, faultsOf, type Area, type CameraView, type FaultId } from '@zither/core';
 import { Button } from '../../ui/elements.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
@@ -16,28 +17,12 @@ import { isHeld, limitsOf, safetyOf, scriptFor, subjectFor } from '@zither/visit
 import { newId, useChanges, today } from '../data/index.ts';
 import { FaultRow, NO_MARK, type Mark } from './FaultRow.tsx';
 import { MovingFigure } from './MovingFigure.tsx';
-import { CONDITION_NAMES, VIEW_NAMES } from '@zither/words/watch';
+import { AREA_NAMES, AREA_SHORT, saySquat, VIEW_NAMES } from '@zither/words/watch';
 
 type Judged = JudgementValues['seen'][number]['fault'];
 
-const PART_NAMES: Record<BodyPart, string> = {
-  arms: 'Arms',
-  trunk: 'Trunk',
-  lowBack: 'Low back',
-  hips: 'Hips',
-  knees: 'Knees',
-  feet: 'Feet',
-  whole: 'Whole rep',
-};
-const FROM_HEAD: readonly BodyPart[] = [
-  'arms',
-  'trunk',
-  'lowBack',
-  'hips',
-  'knees',
-  'feet',
-  'whole',
-];
+/** Beside the figure the areas stand as the body does: the floor below, the rep as a whole on top. */
+const FROM_TOP: readonly Area[] = [...AREAS].reverse();
 
 const isJudged = (id: FaultId): id is Judged => id !== 'pain';
 
@@ -46,12 +31,12 @@ export function EyeScreen({
   dossier,
   view,
   condition,
-  heelsRaised,
+  asks,
 }: {
   dossier: Dossier;
   view: CameraView;
   condition: Condition;
-  heelsRaised: boolean;
+  asks: LookAsks;
 }) {
   const { colors, isWide } = useLook();
   const { client } = dossier;
@@ -59,20 +44,20 @@ export function EyeScreen({
   const { moment, putJudgement } = useChanges();
   const safety = safetyOf(dossier, day);
   const subject = useMemo(
-    () => subjectFor(dossier, condition, heelsRaised, limitsOf(safety)),
+    () => subjectFor(dossier, condition, asks, limitsOf(safety)),
     // The squat that moves on the page does not change while it is watched.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-    [dossier.client.id, condition, heelsRaised],
+    [dossier.client.id, condition, asks],
   );
   const script = useMemo(() => (subject ? scriptFor(subject, [], 5) : null), [subject]);
   const [marks, setMarks] = useState<Partial<Record<Judged, Mark>>>({});
-  const [part, setPart] = useState<BodyPart | null>(null);
-  const [reps, setReps] = useState(condition === 'overhead' ? 8 : 5);
+  const [part, setPart] = useState<Area | null>(null);
+  const [reps, setReps] = useState(5);
   const [id] = useState(newId);
   const faults = faultsOf(view).filter(
-    (f) => isJudged(f.id) && (f.id !== 'armsFall' || condition === 'overhead'),
+    (f) => isJudged(f.id) && (f.id !== 'armsFall' || asks.arms !== 'free'),
   );
-  const parts = FROM_HEAD.filter((p) => faults.some((f) => f.part === p));
+  const parts = FROM_TOP.filter((p) => faults.some((f) => f.area === p));
   const seen = faults.flatMap((f) => {
     const mark = isJudged(f.id) ? marks[f.id] : undefined;
     return isJudged(f.id) && mark?.severity
@@ -106,7 +91,7 @@ export function EyeScreen({
         takenAt: moment(),
         view,
         condition,
-        heelsRaised,
+        asks,
         discarded: false,
         reps,
         loadKg: condition === 'load' ? (subject?.setup.loadKg ?? 0) : 0,
@@ -115,10 +100,10 @@ export function EyeScreen({
     );
     router.navigate(toWatch as never);
   };
-  const count = (p: BodyPart) =>
-    seen.filter((s) => faults.some((f) => f.id === s.fault && f.part === p)).length;
+  const count = (p: Area) =>
+    seen.filter((s) => faults.some((f) => f.id === s.fault && f.area === p)).length;
   const shown = faults.filter((f) =>
-    part === null ? seen.some((s) => s.fault === f.id) : f.part === part,
+    part === null ? seen.some((s) => s.fault === f.id) : f.area === part,
   );
   const buttons = (
     <View role="group" aria-label="Where it was seen" style={{ gap: 4, width: 104 }}>
@@ -128,9 +113,9 @@ export function EyeScreen({
           <Button
             key={p}
             type="outline"
-            title={`${PART_NAMES[p]}${count(p) > 0 ? ` ${count(p)}` : ''}`}
+            title={`${AREA_SHORT[p]}${count(p) > 0 ? ` ${count(p)}` : ''}`}
             aria-expanded={isOpen}
-            accessibilityLabel={`${PART_NAMES[p]}${count(p) > 0 ? ` ${count(p)}, named so far` : ''}`}
+            accessibilityLabel={`${AREA_NAMES[p]}${count(p) > 0 ? ` ${count(p)}, named so far` : ''}`}
             onPress={() => setPart(isOpen ? null : p)}
             buttonStyle={{
               minHeight: TARGET_PX,
@@ -167,7 +152,7 @@ export function EyeScreen({
     </Part>
   );
   const list = (
-    <Part {...(part ? { title: PART_NAMES[part] } : {})}>
+    <Part {...(part ? { title: AREA_NAMES[part] } : {})}>
       {part === null && seen.length === 0 && (
         <Say soft>
           Tap where you saw something; swipe a line to the right for more. Nothing seen is a result
@@ -205,7 +190,7 @@ export function EyeScreen({
   return (
     <Screen
       title={`By eye: ${VIEW_NAMES[view].toLowerCase()}`}
-      who={`${client.name} · ${CONDITION_NAMES[condition].toLowerCase()}${heelsRaised ? ' · 25 mm under the heels' : ''}`}
+      who={`${client.name} · ${saySquat({ condition, asks })}`}
       back={back}
       foot={
         <Button

@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useState } from 'react';
 import { Pressable, View } from 'react-native';
-import { buildSquatter, type BodyPart, type CameraView, type SquatScript } from '@zither/core';
+import { buildSquatter, type Area, type CameraView, type SquatScript } from '@zither/core';
 import { frameFor, spotsOf, StickFigure, type Spots } from './StickFigure.tsx';
 
 const FRAMES = 36;
@@ -8,14 +8,13 @@ const FRAMES = 36;
 const FRAME_MS = 80;
 
 /** Where on the figure each part is tapped, as a share of its height from the top. */
-const PART_AT: Record<BodyPart, number> = {
+const PART_AT: Record<Area, number> = {
+  rhythm: 0.12,
   arms: 0.3,
-  trunk: 0.42,
-  lowBack: 0.52,
+  back: 0.44,
   hips: 0.6,
   knees: 0.74,
   feet: 0.93,
-  whole: 0.12,
 };
 
 const stillness = () =>
@@ -42,8 +41,8 @@ export function MovingFigure({
   view: CameraView;
   width: number;
   height: number;
-  parts: readonly BodyPart[];
-  onPart: (part: BodyPart) => void;
+  parts: readonly Area[];
+  onPart: (part: Area) => void;
 }) {
   const all = useMemo((): Spots[] => {
     if (!script) return [];

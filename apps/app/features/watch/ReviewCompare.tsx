@@ -1,4 +1,5 @@
 import { sayDay } from '../data/index.ts';
+import { isSameSquat } from '@zither/visit';
 import { View } from 'react-native';
 import type { CaptureLine } from '@zither/contract';
 import { Choice } from '../../ui/Choice.tsx';
@@ -22,9 +23,7 @@ export function ReviewCompare({
   onBefore: (id: string) => void;
 }) {
   const compared = before ? compareCaptures(capture.report, before.report) : [];
-  const isOtherLook =
-    before !== undefined &&
-    (before.condition !== capture.condition || before.heelsRaised !== capture.heelsRaised);
+  const isOtherLook = before !== undefined && !isSameSquat(before, capture);
   const label = (c: CaptureLine) =>
     `${sayDay(c.takenOn).replace(/^.*, /, '')}${c.takenOn === capture.takenOn ? `, ${c.takenAt.slice(11, 16)}` : ''}`;
   return (

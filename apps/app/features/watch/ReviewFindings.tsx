@@ -15,7 +15,7 @@ import { StringGauge } from '../../ui/StringGauge.tsx';
 import { space } from '../../ui/theme.ts';
 import { Equations, NumberInputs } from '../instrument/index.ts';
 import { builtMismatchDeg, gaugeOf } from './reviewData.ts';
-import { sayAmount, sayFault, sayFinding } from '@zither/words/watch';
+import { AREA_NAMES, sayAmount, sayFault, sayFinding } from '@zither/words/watch';
 
 /** What the capture showed: named faults as strings, the rest folded away, and how well it was seen. */
 export function ReviewFindings({
@@ -61,7 +61,7 @@ export function ReviewFindings({
             <View style={{ flex: 1 }}>
               <Say strong>{sayFault(f.fault, f.side)}</Say>
               <Say small number>
-                {sayFinding(f, analysis.reps.length)}
+                {`${AREA_NAMES[FAULTS[f.fault].area]} · ${sayFinding(f, analysis.reps.length)}`}
               </Say>
             </View>
             <Button

@@ -11,16 +11,17 @@ import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { Unreachable, Waiting } from '../../ui/Waiting.tsx';
 import { useLook } from '../../ui/useLook.ts';
-import { methodOf } from '@zither/visit';
+import { isSameSquat, methodOf } from '@zither/visit';
 import { AgreementTable } from './AgreementTable.tsx';
 import { MotionPlot, shareOf } from './MotionPlot.tsx';
 import { ReviewCompare } from './ReviewCompare.tsx';
 import { plotsOf, spansOf } from './reviewData.ts';
+import { asksInAddress } from './asks.ts';
 import { ReviewFigure } from './ReviewFigure.tsx';
 import { ReviewFiles } from './ReviewFiles.tsx';
 import { ReviewFindings } from './ReviewFindings.tsx';
 import { useWork } from './work.ts';
-import { CONDITION_NAMES, leanParts, VIEW_NAMES } from '@zither/words/watch';
+import { leanParts, saySquat, VIEW_NAMES } from '@zither/words/watch';
 
 /** One capture: fetched, read again away from the page, and shown. */
 export function ReviewScreen({ dossier, captureId }: { dossier: Dossier; captureId: string }) {
@@ -122,8 +123,7 @@ function Review({
       !j.discarded &&
       j.takenOn === capture.takenOn &&
       j.view === capture.view &&
-      j.condition === capture.condition &&
-      j.heelsRaised === capture.heelsRaised,
+      isSameSquat(j, capture),
   );
   const { leanBudget } = analysis;
 
@@ -207,7 +207,7 @@ function Review({
               title="Judge by eye"
               onPress={() =>
                 router.navigate(
-                  `/clients/${client.id}/watch/eye?view=${capture.view}&condition=${capture.condition}${capture.heelsRaised ? '&heels=raised' : ''}` as never,
+                  `/clients/${client.id}/watch/eye?view=${capture.view}&${asksInAddress(capture.condition, capture.asks)}` as never,
                 )
               }
             />
@@ -230,7 +230,7 @@ function Review({
   return (
     <Screen
       title={`${VIEW_NAMES[capture.view]} view`}
-      who={`${client.name} · ${CONDITION_NAMES[capture.condition].toLowerCase()} · ${sayDay(capture.takenOn).replace(/^.*, /, '')}`}
+      who={`${client.name} · ${saySquat(capture)} · ${sayDay(capture.takenOn).replace(/^.*, /, '')}`}
       back={{ to: `/clients/${client.id}/watch`, label: 'Back to Watch' }}
       {...(isWide
         ? {

@@ -1,6 +1,7 @@
 import { router, useLocalSearchParams } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { conditionSchema, type Condition, type Dossier } from '@zither/contract';
+import { PLAIN_LOOK, type LookAsks } from '@zither/contract/row';
 import {
   CAMERA_VIEWS,
   seedOf,
@@ -19,7 +20,9 @@ import { Part, Screen } from '../../ui/Screen.tsx';
 import { useLook } from '../../ui/useLook.ts';
 import { PainButton, SafetyNotice } from '../clear/index.ts';
 import {
+  heelToTry,
   isHeld,
+  isSameSquat,
   limitsOf,
   safetyOf,
   methodOf,
@@ -30,10 +33,12 @@ import {
 } from '@zither/visit';
 import { newId, useChanges, today } from '../data/index.ts';
 import { takes } from '@zither/words/takes';
+import { asksInAddress } from './asks.ts';
 import { CameraPanel } from './CameraPanel.tsx';
+import { LookOptions } from './LookOptions.tsx';
 import { Looks } from './Looks.tsx';
 import { useWork, type Job } from './work.ts';
-import { CONDITION_NAMES, VIEW_NAMES } from '@zither/words/watch';
+import { CONDITION_NAMES, saySquat, VIEW_NAMES } from '@zither/words/watch';
 
 const REPS = 5;
 
@@ -52,13 +57,13 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
   const [condition, setCondition] = useState<Condition>(
     conditionSchema.catch('bodyweight').parse(startsWith),
   );
-  const [heelsRaised, setHeelsRaised] = useState(false);
+  const [asks, setAsks] = useState<LookAsks>(PLAIN_LOOK);
   const [facing, setFacing] = useState<Side>('left');
   const [scale, setScale] = useState<Scale>('none');
   const [up, setUp] = useState<UpAxis>('y');
   const subject = useMemo(
-    () => subjectFor(dossier, condition, heelsRaised, limits),
-    [dossier, condition, heelsRaised, limits],
+    () => subjectFor(dossier, condition, asks, limits),
+    [dossier, condition, asks, limits],
   );
   const work = useWork((done, job) => {
     const id = newId();
@@ -72,7 +77,7 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
           source: job.kind === 'file' ? 'file' : 'simulated',
           name: job.kind === 'file' ? job.file.name : job.kind === 'simulate' ? job.name : '',
         },
-        { condition, heelsRaised, day, at: moment() },
+        { condition, asks, day, at: moment() },
       ),
     );
     router.navigate(`/clients/${client.id}/watch/${id}` as never);
@@ -90,7 +95,9 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
   const simulate = (faults: MadeFault[], name: string) => {
     if (!subject) return;
     const script = scriptFor(subject, faults, REPS);
-    const seed = seedOf(`${client.id} ${view} ${condition} ${name} ${dossier.captures.length}`);
+    const seed = seedOf(
+      `${client.id} ${view} ${saySquat({ condition, asks })} ${name} ${dossier.captures.length}`,
+    );
     const job: Job = {
       kind: 'simulate',
       script,
@@ -115,20 +122,21 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
       </Screen>
     );
 
-  const isOverhead = condition === 'overhead';
+  const heelMm = heelToTry(dossier, asks);
   const lifted =
-    isOverhead &&
-    !heelsRaised &&
+    asks.heelRiseMm === 0 &&
     looks.some(
       ({ look, capture, judgement }) =>
-        look.condition === 'overhead' &&
-        !look.heelsRaised &&
+        isSameSquat(look, { condition, asks }) &&
         [...(capture?.report.findings ?? []), ...(judgement?.seen ?? [])].some(
           (f) => f.fault === 'heelsRise',
         ),
+    ) &&
+    !looks.some(({ look }) =>
+      isSameSquat(look, { condition, asks: { ...asks, heelRiseMm: heelMm } }),
     );
   const isDone = CAMERA_VIEWS.every((v) => looks.some((l) => l.look.view === v));
-  const eyePath = `/clients/${client.id}/watch/eye?view=${view}&condition=${condition}${heelsRaised ? '&heels=raised' : ''}`;
+  const eyePath = `/clients/${client.id}/watch/eye?view=${view}&${asksInAddress(condition, asks)}`;
   const ways = (
     <>
       <Part>
@@ -152,41 +160,23 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
             .filter((c) => c !== 'trial' || condition === 'trial')
             .map((c) => ({ value: c, label: CONDITION_NAMES[c] }))}
           value={condition}
-          onChange={(c) => {
-            setCondition(c);
-            if (c !== 'overhead') setHeelsRaised(false);
-          }}
+          onChange={setCondition}
         />
-        {isOverhead && (
-          <>
-            <Say small>
-              Arms up, feet hip to shoulder width and straight, down to chair height, 6–10 reps.
-            </Say>
-            {lifted && (
-              <Notice
-                tone="before"
-                actions={[
-                  {
-                    label: 'Repeat with 25 mm under the heels',
-                    onPress: () => setHeelsRaised(true),
-                  },
-                ]}
-              >
-                The heels lifted in the formal screen. If the hips did travel back, repeat it with
-                25 mm under the heels.
-              </Notice>
-            )}
-            <Choice
-              label="Under the heels"
-              options={[
-                { value: 'floor', label: 'Nothing' },
-                { value: 'raised', label: '25 mm' },
-              ]}
-              value={heelsRaised ? 'raised' : 'floor'}
-              onChange={(v) => setHeelsRaised(v === 'raised')}
-            />
-          </>
+        {lifted && (
+          <Notice
+            tone="before"
+            actions={[
+              {
+                label: `Repeat with the heels raised ${heelMm} mm`,
+                onPress: () => setAsks({ ...asks, heelRiseMm: heelMm }),
+              },
+            ]}
+          >
+            The heels lifted in this squat. If the hips did travel back, repeat it with something
+            under the heels.
+          </Notice>
         )}
+        <LookOptions asks={asks} heelMm={heelMm} onChange={setAsks} />
         <Say soft small>
           {takes('watch', dossier, safety)}
         </Say>

@@ -5,7 +5,7 @@ import type { FindingId, Strength } from './links.ts';
 export const TEST_IDS = [
   'heelsRaised',
   'counterbalance',
-  'supportedHold',
+  'supportedSit',
   'openStance',
   'narrowStance',
   'slickFloor',
@@ -142,11 +142,11 @@ export const TESTS: Readonly<Record<TestId, ProbeTest>> = {
     hurts: [],
     barredBy: ['noLoad'],
   }),
-  supportedHold: test({
-    id: 'supportedHold',
+  supportedSit: test({
+    id: 'supportedSit',
     timerS: 20,
     needs: 'upright',
-    name: 'Supported deep hold at an upright',
+    name: 'Supported deep sit at an upright',
     minutes: 2,
     how: 'Hold on to an upright, sink as low as it goes, stay for three breaths.',
     precaution: 'A pinch in front of the hip ends it.',
@@ -318,9 +318,9 @@ export const TESTS: Readonly<Record<TestId, ProbeTest>> = {
   lowBox: test({
     id: 'lowBox',
     needs: 'lowBox',
-    name: 'Low box: sit, relax, stand without rocking',
+    name: 'Low seat: settle, then rise from where you are',
     minutes: 2,
-    how: 'Sit down on a low box, let go, stand up without rocking. Worse: it must rock.',
+    how: 'Sit down on a low box, let all tension go, then stand up from there. Worse: the trunk has to swing forward first.',
     precaution: 'A box that does not slide.',
     sided: false,
     about: ['depthShort', 'toesFloat', 'hipsRiseEarly', 'leanOffBalance', 'kneesSlideBack'],

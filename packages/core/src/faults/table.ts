@@ -7,9 +7,9 @@ export type Phase = (typeof PHASES)[number];
 
 export type Severity = 'slight' | 'clear';
 
-/** Where on the body a fault is looked for, from the head down. */
-export const BODY_PARTS = ['arms', 'trunk', 'lowBack', 'hips', 'knees', 'feet', 'whole'] as const;
-export type BodyPart = (typeof BODY_PARTS)[number];
+/** Where the eye looks for a fault, as it travels: from the floor up, then the rep as a whole. */
+export const AREAS = ['feet', 'knees', 'hips', 'back', 'arms', 'rhythm'] as const;
+export type Area = (typeof AREAS)[number];
 
 export const FAULT_IDS = [
   'depthShort',
@@ -46,7 +46,7 @@ export type FaultUnit = '°' | 'mm' | '%' | '×' | '0–10';
 export interface Fault {
   id: FaultId;
   name: string;
-  part: BodyPart;
+  area: Area;
   views: readonly CameraView[];
   /** What the value is, in a few words. */
   measuredAs: string;
@@ -65,7 +65,7 @@ export interface Fault {
 const fault = (
   id: FaultId,
   name: string,
-  part: BodyPart,
+  area: Area,
   views: readonly CameraView[],
   measuredAs: string,
   unit: FaultUnit,
@@ -75,7 +75,7 @@ const fault = (
 ): Fault => ({
   id,
   name,
-  part,
+  area,
   views,
   measuredAs,
   unit,
@@ -177,7 +177,7 @@ export const FAULTS: Readonly<Record<FaultId, Fault>> = {
   kneesSlideBack: fault(
     'kneesSlideBack',
     'Knees slide back early',
-    'knees',
+    'rhythm',
     ['side'],
     'knee travel lost in the first fifth of the ascent',
     '%',
@@ -187,7 +187,7 @@ export const FAULTS: Readonly<Record<FaultId, Fault>> = {
   hipsFirst: fault(
     'hipsFirst',
     'Hips break first',
-    'hips',
+    'rhythm',
     ['side'],
     'hip share of the angle used in the first 15 % of the descent',
     '%',
@@ -197,7 +197,7 @@ export const FAULTS: Readonly<Record<FaultId, Fault>> = {
   kneesFirst: fault(
     'kneesFirst',
     'Knees break first',
-    'hips',
+    'rhythm',
     ['side'],
     'hip share of the angle used in the first 15 % of the descent',
     '%',
@@ -207,7 +207,7 @@ export const FAULTS: Readonly<Record<FaultId, Fault>> = {
   hipsRiseEarly: fault(
     'hipsRiseEarly',
     'Hips rise early',
-    'hips',
+    'rhythm',
     ['side'],
     'lean gained in the first third of the ascent',
     '°',
@@ -239,7 +239,7 @@ export const FAULTS: Readonly<Record<FaultId, Fault>> = {
   pelvisTuck: fault(
     'pelvisTuck',
     'Pelvis tucks under',
-    'lowBack',
+    'hips',
     ['side'],
     'rounding of the lumbar line; clear when it starts before the target depth',
     '°',
@@ -249,7 +249,7 @@ export const FAULTS: Readonly<Record<FaultId, Fault>> = {
   lowBackArch: fault(
     'lowBackArch',
     'Low back over-arches',
-    'lowBack',
+    'back',
     ['side'],
     'lumbar line against standing',
     '°',
@@ -259,7 +259,7 @@ export const FAULTS: Readonly<Record<FaultId, Fault>> = {
   excessLean: fault(
     'excessLean',
     'Leans more than build and ankle ask',
-    'trunk',
+    'back',
     ['side'],
     'unused ankle and off-balance parts of the lean',
     '°',
@@ -269,7 +269,7 @@ export const FAULTS: Readonly<Record<FaultId, Fault>> = {
   trunkShinMismatch: fault(
     'trunkShinMismatch',
     'Trunk and shin not parallel',
-    'trunk',
+    'back',
     ['side'],
     'trunk lean less shank inclination',
     '°',
@@ -279,7 +279,7 @@ export const FAULTS: Readonly<Record<FaultId, Fault>> = {
   chestDrop: fault(
     'chestDrop',
     'Chest drops',
-    'trunk',
+    'back',
     ['side'],
     'trunk lean against the own best rep',
     '°',
@@ -299,7 +299,7 @@ export const FAULTS: Readonly<Record<FaultId, Fault>> = {
   depthShort: fault(
     'depthShort',
     'Depth short',
-    'whole',
+    'rhythm',
     ['side'],
     'thigh short of the target depth',
     '°',
@@ -309,7 +309,7 @@ export const FAULTS: Readonly<Record<FaultId, Fault>> = {
   noLockout: fault(
     'noLockout',
     'No full lock-out',
-    'whole',
+    'rhythm',
     ['side'],
     'knee still bent at the top, or pelvis pushed forward',
     '°',
@@ -319,14 +319,14 @@ export const FAULTS: Readonly<Record<FaultId, Fault>> = {
   dropsIn: fault(
     'dropsIn',
     'Drops into the bottom',
-    'whole',
+    'rhythm',
     ['side'],
     'fastest against mean downward speed',
     '×',
     1.8,
     2.5,
   ),
-  pain: fault('pain', 'Pain', 'whole', CAMERA_VIEWS, 'as the client says', '0–10', 1, 4),
+  pain: fault('pain', 'Pain', 'rhythm', CAMERA_VIEWS, 'as the client says', '0–10', 1, 4),
 };
 
 /** Faults a view can show, in the order of the table; it says nothing about the rest. */

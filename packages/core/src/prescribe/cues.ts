@@ -18,9 +18,9 @@ export interface Cue {
 
 export const CUES: readonly Cue[] = [
   {
-    id: 'heels-print',
+    id: 'heels-as-heavy',
     kind: 'external',
-    words: 'Leave a heel print in the floor, all the way down.',
+    words: 'Keep the heels as heavy as the toes, all the way down.',
     causes: ['ankleJoint', 'gastrocnemius', 'habitDives'],
     precaution: 'Not a cue to sit back: the whole foot stays down.',
     barredBy: [],
@@ -66,9 +66,9 @@ export const CUES: readonly Cue[] = [
     barredBy: ['verticalShins'],
   },
   {
-    id: 'chair-behind',
+    id: 'belt-back-first',
     kind: 'external',
-    words: 'Reach for a chair behind you before the knees go.',
+    words: 'Let the belt move back a hand’s width, then bend the knees.',
     causes: ['habitDives'],
     precaution: 'Not for clients who already sit back.',
     barredBy: [],

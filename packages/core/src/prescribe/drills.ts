@@ -2,16 +2,16 @@ import type { CauseId } from '../diagnose/causes.ts';
 import type { BannedCue } from '../diagnose/verdicts.ts';
 import type { SafetyLimit } from '../safety/screen.ts';
 
-/** Steps of a preparation routine, in working order. */
-export const ROUTINE_STEPS = ['release', 'lengthen', 'wakeUp', 'putTogether'] as const;
+/** Parts of a preparation routine by what they do for the squat, in working order. */
+export const ROUTINE_PARTS = ['makeRoom', 'ownIt', 'useIt'] as const;
 
-export type RoutineStep = (typeof ROUTINE_STEPS)[number];
+export type RoutinePart = (typeof ROUTINE_PARTS)[number];
 
 /** A preparation drill. Doses are common practice (no source) and house defaults. */
 export interface Drill {
   id: string;
   name: string;
-  step: RoutineStep;
+  part: RoutinePart;
   /** What it works on, of the causes that Probe weighs; the first is what it is best at. */
   causes: readonly CauseId[];
   /** How to do it, in the client's words. */
@@ -31,7 +31,7 @@ export const DRILLS: readonly Drill[] = [
   {
     id: 'calf-roll',
     name: 'Slow calf press',
-    step: 'release',
+    part: 'makeRoom',
     causes: ['gastrocnemius', 'ankleJoint'],
     how: 'Sit with a roller or firm ball under the calf. Start just above the tendon and work upward. Rest on a sore spot for ten slow counts while the foot draws circles.',
     sides: 'perSide',
@@ -43,7 +43,7 @@ export const DRILLS: readonly Drill[] = [
   {
     id: 'sole-roll',
     name: 'Sole roll',
-    step: 'release',
+    part: 'makeRoom',
     causes: ['footControl', 'ankleJoint'],
     how: 'Stand with a ball under the arch. Lean your weight in and travel slowly from heel to the ball of the big toe.',
     sides: 'perSide',
@@ -55,7 +55,7 @@ export const DRILLS: readonly Drill[] = [
   {
     id: 'loaded-ankle-rock',
     name: 'Half-kneeling ankle rock under load',
-    step: 'lengthen',
+    part: 'makeRoom',
     causes: ['ankleJoint'],
     how: 'Kneel on one knee, front foot flat, a weight resting on the front knee. Rock the knee forward over the second toe, heel down, back flat; pause two seconds at the end of the range.',
     sides: 'perSide',
@@ -68,7 +68,7 @@ export const DRILLS: readonly Drill[] = [
   {
     id: 'bent-knee-calf-stretch',
     name: 'Bent-knee calf stretch at the wall',
-    step: 'lengthen',
+    part: 'makeRoom',
     causes: ['ankleJoint'],
     how: 'Foot flat, toes near the wall, sink the knee toward the wall over the second toe with the heel heavy. Breathe out and take up the slack.',
     sides: 'perSide',
@@ -81,7 +81,7 @@ export const DRILLS: readonly Drill[] = [
   {
     id: 'straight-knee-calf-stretch',
     name: 'Straight-knee calf stretch',
-    step: 'lengthen',
+    part: 'makeRoom',
     causes: ['gastrocnemius'],
     how: 'Long step toward the wall, back knee locked, back heel down, foot straight ahead. Lean until the calf pulls.',
     sides: 'perSide',
@@ -94,7 +94,7 @@ export const DRILLS: readonly Drill[] = [
   {
     id: 'supported-deep-lunge',
     name: 'Supported deep lunge',
-    step: 'lengthen',
+    part: 'makeRoom',
     causes: ['hipFoldRoom'],
     how: 'Hands on a box, one foot flat beside them, back leg long. Sink the hips with a flat back to where the back wants to round, no further; breathe there.',
     dose: { amount: 60, unit: 'seconds', sets: 2 },
@@ -105,9 +105,9 @@ export const DRILLS: readonly Drill[] = [
     barredBy: ['noDeepFold', 'depthCap'],
   },
   {
-    id: 'hip-switch',
-    name: 'Seated hip switch',
-    step: 'lengthen',
+    id: 'seated-knee-sway',
+    name: 'Seated knee sway',
+    part: 'makeRoom',
     causes: ['hipInwardRotation'],
     how: 'Sit tall, feet wide, hands behind. Let both knees fall to one side, then the other, without the seat lifting.',
     sides: 'together',
@@ -117,9 +117,9 @@ export const DRILLS: readonly Drill[] = [
     barredBy: ['noDeepFold'],
   },
   {
-    id: 'wall-hip-lift',
-    name: 'Feet-on-wall hip lift with long breaths out',
-    step: 'wakeUp',
+    id: 'heels-dig-lift',
+    name: 'Heels dug in, tailbone up, slow breath out',
+    part: 'ownIt',
     causes: ['trunkBracing', 'hipInwardRotation', 'hipFlexors'],
     how: 'Lie down, knees and hips square, feet on a wall. Dig the heels down, lift the tailbone a hand’s breadth, breathe out long and slow five times.',
     sides: 'together',
@@ -129,11 +129,11 @@ export const DRILLS: readonly Drill[] = [
     barredBy: [],
   },
   {
-    id: 'short-foot',
-    name: 'Short-foot hold',
-    step: 'wakeUp',
+    id: 'arch-lift',
+    name: 'Arch lift, toes quiet',
+    part: 'ownIt',
     causes: ['footControl'],
-    how: 'Stand on the whole foot. Draw the ball of the big toe toward the heel so that the arch rises, toes long and quiet. Hold and breathe.',
+    how: 'Stand on the whole foot. Draw the ball of the big toe toward the heel so that the arch rises, toes long and quiet. Keep it up for three slow breaths, let go, and again.',
     sides: 'perSide',
     dose: { amount: 2, unit: 'minutes', sets: 1 },
     kit: [],
@@ -143,7 +143,7 @@ export const DRILLS: readonly Drill[] = [
   {
     id: 'side-leg-raise',
     name: 'Side-lying leg raise',
-    step: 'wakeUp',
+    part: 'ownIt',
     causes: ['abductors'],
     how: 'Lie on your side, body in one line, top leg a little behind. Raise it heel first, no rolling back.',
     sides: 'perSide',
@@ -153,9 +153,9 @@ export const DRILLS: readonly Drill[] = [
     barredBy: [],
   },
   {
-    id: 'supported-deep-hold',
-    name: 'Supported deep hold',
-    step: 'putTogether',
+    id: 'supported-deep-sit',
+    name: 'Supported deep sit',
+    part: 'useIt',
     causes: ['hipFoldRoom', 'ankleJoint', 'adductors', 'habitDives'],
     how: 'Hold an upright, stand in your own stance, sit down between the heels as deep as the heels stay heavy. Stay, breathe, shift the weight slowly left and right.',
     sides: 'together',
@@ -167,7 +167,7 @@ export const DRILLS: readonly Drill[] = [
   {
     id: 'knees-lead-wall',
     name: 'Knees-to-line squat',
-    step: 'putTogether',
+    part: 'useIt',
     causes: ['habitSitsBack', 'quadsWeak'],
     how: 'Stand before a line or a soft box a hand ahead of the toes. Squat slowly so that the knees reach it together with the hips going down; the heels stay heavy.',
     sides: 'together',
@@ -179,7 +179,7 @@ export const DRILLS: readonly Drill[] = [
   {
     id: 'slow-descent',
     name: 'Slow descent squat',
-    step: 'putTogether',
+    part: 'useIt',
     causes: [
       'loadBeyondControl',
       'habitDives',
@@ -201,7 +201,7 @@ export const DRILLS: readonly Drill[] = [
   {
     id: 'counterbalance-reach',
     name: 'Counterbalance reach squat',
-    step: 'putTogether',
+    part: 'useIt',
     causes: ['habitSitsBack', 'ankleJoint', 'gastrocnemius', 'shoulderLat'],
     how: 'Hold 5 kg at arm’s length and squat between the heels. Let the chest lean as far as it likes while the mid-foot stays heavy.',
     sides: 'together',
@@ -211,21 +211,21 @@ export const DRILLS: readonly Drill[] = [
     barredBy: ['noLoad', 'supportedOnly'],
   },
   {
-    id: 'foot-position-series',
-    name: 'Foot-position series',
-    step: 'putTogether',
+    id: 'feet-along-the-way',
+    name: 'Feet along the way',
+    part: 'useIt',
     causes: ['footControl', 'hipInwardRotation', 'lateralLeg'],
-    how: 'One squat in each position: feet straight, out and in; level, right ahead and left ahead; normal, wide and narrow. Depth is free, the foot shape is not.',
+    how: 'One slow squat in each position, from how you stand to how the plan has you stand. Go as deep as the arch keeps its shape; there the squat ends.',
     sides: 'together',
-    dose: { amount: 27, unit: 'reps', sets: 1 },
+    dose: { amount: 5, unit: 'reps', sets: 1 },
     kit: [],
-    precaution: 'Skip the feet-in positions if the knees complain.',
+    precaution: 'The arch is the stop: when it sinks, come up.',
     barredBy: ['supportedOnly'],
   },
   {
     id: 'outer-shin-press',
     name: 'Outer shin press',
-    step: 'release',
+    part: 'makeRoom',
     causes: ['lateralLeg'],
     how: 'Sit with the foot flat and the ball under the muscle beside the shin bone, outer side. Lean in, draw slow circles with the foot, then travel upward. About ten slow counts on a sore spot.',
     sides: 'perSide',
@@ -237,7 +237,7 @@ export const DRILLS: readonly Drill[] = [
   {
     id: 'tall-kneeling-hip-opener',
     name: 'Front-of-hip opener on one knee',
-    step: 'lengthen',
+    part: 'makeRoom',
     causes: ['hipFlexors'],
     how: 'Kneel on one knee, the other foot flat in front. Tighten the seat of the kneeling side until the front of that hip pulls, then breathe out slowly. No arching.',
     sides: 'perSide',
@@ -249,7 +249,7 @@ export const DRILLS: readonly Drill[] = [
   {
     id: 'side-to-side-sit',
     name: 'Side-to-side sit',
-    step: 'lengthen',
+    part: 'makeRoom',
     causes: ['adductors'],
     how: 'Stand wide, hold an upright, sit over one foot while the other leg stays long, then travel low to the other side. Both feet stay flat.',
     sides: 'together',
@@ -261,7 +261,7 @@ export const DRILLS: readonly Drill[] = [
   {
     id: 'back-to-wall-reach',
     name: 'Back-to-wall arm raise',
-    step: 'lengthen',
+    part: 'makeRoom',
     causes: ['shoulderLat'],
     how: 'Sit against a wall, ribs and low back on it. Raise both straight arms as far as the ribs stay down; breathe out at the top.',
     sides: 'together',
@@ -273,7 +273,7 @@ export const DRILLS: readonly Drill[] = [
   {
     id: 'split-knee-bend',
     name: 'Short split knee bend',
-    step: 'wakeUp',
+    part: 'ownIt',
     causes: ['quadsWeak'],
     how: 'One foot a step ahead, trunk upright. Bend both knees slowly until the back knee is a hand above the floor, then push the floor away with the whole front foot.',
     sides: 'perSide',
@@ -285,7 +285,7 @@ export const DRILLS: readonly Drill[] = [
   {
     id: 'one-knee-press',
     name: 'Press on one knee',
-    step: 'wakeUp',
+    part: 'ownIt',
     causes: ['trunkBracing', 'shoulderLat'],
     how: 'Kneel on one knee, ribs over the belt. Press a light weight overhead without leaning; lower it slowly.',
     sides: 'perSide',
@@ -297,7 +297,7 @@ export const DRILLS: readonly Drill[] = [
   {
     id: 'pause-above-bottom',
     name: 'Paused squat with a light load',
-    step: 'putTogether',
+    part: 'useIt',
     causes: ['loadBeyondControl', 'quadsWeak', 'trunkBracing'],
     how: 'Take half of the usual load. Go down, stop a hand above the bottom for three counts with the whole foot down, finish the rep.',
     sides: 'together',
@@ -309,7 +309,7 @@ export const DRILLS: readonly Drill[] = [
   {
     id: 'tall-reach-squat',
     name: 'Squat with the arms overhead',
-    step: 'putTogether',
+    part: 'useIt',
     causes: ['shoulderLat', 'hipFlexors'],
     how: 'Arms overhead without a weight, ribs down. Squat only as deep as the arms stay in line with the trunk.',
     sides: 'together',
@@ -321,7 +321,7 @@ export const DRILLS: readonly Drill[] = [
   {
     id: 'wide-supported-sit',
     name: 'Supported sit in the wider stance',
-    step: 'putTogether',
+    part: 'useIt',
     causes: ['adductors'],
     how: 'Hold an upright, stand as wide as the plan says, sit down slowly between the feet and breathe there.',
     sides: 'together',

@@ -1,7 +1,7 @@
 import type { CauseId } from '../diagnose/causes.ts';
 import type { Side } from '../linkage/setup.ts';
 import { CUES } from './cues.ts';
-import { DRILLS, ROUTINE_STEPS, type Drill, type RoutineStep } from './drills.ts';
+import { DRILLS, ROUTINE_PARTS, type Drill, type RoutinePart } from './drills.ts';
 import { BARRED_BY_REFERRAL } from './referral.ts';
 import type {
   LeftOut,
@@ -16,12 +16,8 @@ import type {
 /** Two sides of one cause this far apart clearly differ: the worse one is done twice (house default). */
 const CLEARLY_WORSE = 0.3;
 
-/** One to free, one to wake up, one to put together; each with the steps it may come from. */
-const SLOTS: readonly (readonly RoutineStep[])[] = [
-  ['lengthen', 'release'],
-  ['wakeUp', 'release', 'lengthen'],
-  ['putTogether'],
-];
+/** One to make room, one to own it, one to use it; each with the parts it may come from. */
+const SLOTS: readonly (readonly RoutinePart[])[] = [['makeRoom'], ['ownIt', 'makeRoom'], ['useIt']];
 
 /** Both sides of one cause as one, and which of them leads. */
 interface Merged {
@@ -63,7 +59,7 @@ function barOf(
 
 /**
  * Cues and drills for the causes to work on, from the tables, under the screen's limits. At most two cues, one a cause; at most three drills,
- * one to free, one to wake up, one to put together. Without a cause nothing is given. What fits and is left out is named with its reason.
+ * one to make room, one to own it, one to use it. Without a cause nothing is given. What fits and is left out is named with its reason.
  * Deterministic.
  */
 export function prescribe(input: PrescriptionInput): Prescription {
@@ -96,16 +92,16 @@ export function prescribe(input: PrescriptionInput): Prescription {
     return bar === null;
   });
   const drills: PrescribedDrill[] = [];
-  for (const steps of SLOTS) {
+  for (const parts of SLOTS) {
     const found = firstFit(
       openDrills.filter((d) => !drills.some((p) => p.drill.id === d.id)),
       causes,
-      steps,
+      parts,
       input.stifferSide,
     );
     if (found) drills.push(found);
   }
-  drills.sort((a, b) => ROUTINE_STEPS.indexOf(a.drill.step) - ROUTINE_STEPS.indexOf(b.drill.step));
+  drills.sort((a, b) => ROUTINE_PARTS.indexOf(a.drill.part) - ROUTINE_PARTS.indexOf(b.drill.part));
   return { cues, drills, notAdvised };
 }
 
@@ -121,14 +117,14 @@ function bestFor<T extends { causes: readonly CauseId[] }>(
 function firstFit(
   drills: readonly Drill[],
   causes: readonly Merged[],
-  steps: readonly RoutineStep[],
+  parts: readonly RoutinePart[],
   stifferSide: Side,
 ): PrescribedDrill | null {
-  // Step before cause: a belief that moves a little then changes one drill, not the whole routine.
-  for (const step of steps)
+  // Part before cause: a belief that moves a little then changes one drill, not the whole routine.
+  for (const part of parts)
     for (const { cause, first, doubled } of causes) {
       const drill = bestFor(
-        drills.filter((d) => d.step === step),
+        drills.filter((d) => d.part === part),
         cause.cause,
       );
       if (!drill) continue;

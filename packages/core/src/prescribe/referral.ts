@@ -9,5 +9,5 @@ interface Barred {
 /** Causes that are for a clinician, with what a plan leaves out for them. Guarding is left to the screen, which holds or limits the whole plan. */
 export const BARRED_BY_REFERRAL: Readonly<Partial<Record<CauseId, Barred>>> = {
   ankleBlock: { causes: ['ankleJoint', 'gastrocnemius'], entries: [] },
-  structuralFlatFoot: { causes: [], entries: ['short-foot', 'sole-roll'] },
+  structuralFlatFoot: { causes: [], entries: ['arch-lift', 'sole-roll'] },
 };

@@ -1,6 +1,8 @@
 import { useLocalSearchParams } from 'expo-router';
-import { lazy, Suspense } from 'react';
+import { lazy, Suspense, useMemo } from 'react';
 import { cameraViewSchema, conditionSchema } from '@zither/contract';
+import type { LookAsks } from '@zither/contract/row';
+import { asksFrom } from '../../../../features/watch/asks.ts';
 import { WithDossier } from '../../../../features/clients/WithDossier.tsx';
 import { Waiting } from '../../../../ui/Waiting.tsx';
 
@@ -9,13 +11,11 @@ const EyeScreen = lazy(async () => ({
 }));
 
 export default function Page() {
-  const { view, condition, heels } = useLocalSearchParams<{
-    view?: string;
-    condition?: string;
-    heels?: string;
-  }>();
+  const params = useLocalSearchParams<{ [K in keyof LookAsks | 'view' | 'condition']?: string }>();
+  const { view, condition } = params;
   // An address typed by hand may say anything; the side view of a bodyweight squat is where a look begins.
   const seenFrom = cameraViewSchema.catch('side').parse(view);
+  const asks = useMemo(() => asksFrom(params), [params]);
   const asked = conditionSchema.catch('bodyweight').parse(condition);
   return (
     <WithDossier>
@@ -26,7 +26,7 @@ export default function Page() {
             dossier={dossier}
             view={seenFrom}
             condition={asked}
-            heelsRaised={heels === 'raised'}
+            asks={asks}
           />
         </Suspense>
       )}

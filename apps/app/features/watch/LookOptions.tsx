@@ -1,0 +1,88 @@
+import type { LookAsks } from '@zither/contract/row';
+import { LOOK_OPTIONS, sayAsks } from '@zither/words/watch';
+import { View } from 'react-native';
+import { Choice } from '../../ui/Choice.tsx';
+import { Fold } from '../../ui/Fold.tsx';
+import { Say } from '../../ui/Say.tsx';
+import { space } from '../../ui/theme.ts';
+
+/** What this look asks: each option by itself, with the reason to choose it. */
+export function LookOptions({
+  asks,
+  heelMm,
+  onChange,
+}: {
+  asks: LookAsks;
+  /** What would go under the heels, mm. */
+  heelMm: number;
+  onChange: (asks: LookAsks) => void;
+}) {
+  const { arms, feet, depth, heels, shoes } = LOOK_OPTIONS;
+  const says = sayAsks(asks);
+  return (
+    <Fold
+      title="What this look asks"
+      note={says === '' ? 'Nothing beside the squat' : capital(says)}
+    >
+      <Option
+        of={arms}
+        value={asks.arms}
+        onChange={(value) => onChange({ ...asks, arms: value })}
+      />
+      <Option
+        of={feet}
+        value={asks.feet}
+        onChange={(value) => onChange({ ...asks, feet: value })}
+      />
+      <Option
+        of={depth}
+        value={asks.depth}
+        onChange={(value) => onChange({ ...asks, depth: value })}
+      />
+      <Option
+        of={heels}
+        value={asks.heelRiseMm > 0 ? 'raised' : 'flat'}
+        suffix={{ raised: ` ${Math.round(asks.heelRiseMm || heelMm)} mm` }}
+        onChange={(value) => onChange({ ...asks, heelRiseMm: value === 'raised' ? heelMm : 0 })}
+      />
+      <Option
+        of={shoes}
+        value={asks.shod ? 'shod' : 'barefoot'}
+        onChange={(value) => onChange({ ...asks, shod: value === 'shod' })}
+      />
+    </Fold>
+  );
+}
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+
+function Option<K extends string>({
+  of,
+  value,
+  suffix = {},
+  onChange,
+}: {
+  of: { name: string; choices: Readonly<Record<K, { name: string; why: string }>> };
+  value: K;
+  suffix?: { [V in K]?: string };
+  onChange: (value: K) => void;
+}) {
+  const choices = Object.entries(of.choices) as [K, { name: string; why: string }][];
+  return (
+    <View style={{ gap: space.xs }}>
+      <Choice
+        label={of.name}
+        options={choices.map(([key, { name }]) => ({
+          value: key,
+          label: `${name}${suffix[key] ?? ''}`,
+          spoken: `${of.name}: ${name.toLowerCase()}${suffix[key] ?? ''}`,
+        }))}
+        value={value}
+        onChange={onChange}
+      />
+      <Say small soft>
+        {of.choices[value].why}
+      </Say>
+    </View>
+  );
+}

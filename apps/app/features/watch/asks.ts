@@ -1,0 +1,23 @@
+import type { Condition } from '@zither/contract';
+import { lookAsksSchema } from '@zither/contract';
+import { PLAIN_LOOK, type LookAsks } from '@zither/contract/row';
+
+/** What a look asks, as part of an address: only what is not plain. */
+export const asksInAddress = (condition: Condition, asks: LookAsks): string =>
+  [
+    `condition=${condition}`,
+    ...(Object.keys(PLAIN_LOOK) as (keyof LookAsks)[])
+      .filter((key) => asks[key] !== PLAIN_LOOK[key])
+      .map((key) => `${key}=${String(asks[key])}`),
+  ].join('&');
+
+/** The same read from an address typed by hand or kept as a bookmark; what cannot be is plain. */
+export function asksFrom(params: { [K in keyof LookAsks]?: string }): LookAsks {
+  const found = lookAsksSchema.safeParse({
+    ...PLAIN_LOOK,
+    ...params,
+    heelRiseMm: Number(params.heelRiseMm ?? 0),
+    shod: params.shod === 'true',
+  });
+  return found.success ? found.data : PLAIN_LOOK;
+}
