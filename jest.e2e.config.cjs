@@ -1,4 +1,4 @@
-/** Browser journeys: the built app on the real server in Debian's Chromium, one after the other. */
+/** Browser journeys: the built app on the real server in Debian's Chromium, two files at a time. */
 const [core] = require('./jest.config.cjs').projects;
 
 module.exports = {
@@ -8,6 +8,7 @@ module.exports = {
   testEnvironment: 'node',
   testMatch: ['**/*.test.ts'],
   testTimeout: 120_000,
-  maxWorkers: 1,
+  // Each file has its own server and browser and mostly waits for them.
+  maxWorkers: 2,
   transform: core.transform,
 };

@@ -46,13 +46,13 @@ describe('Probe, at 390 × 844', () => {
     // The card says what each outcome would change before the test is done.
     const card = page.getByTestId('test-card');
     await card.getByText('tells most a minute now', { exact: false }).waitFor();
-    await card.getByText(/^Clears \(\d+ %\): /).waitFor();
+    await card.getByText(/^Gone \(\d+ %\): /).waitFor();
     // First: the foot cue changes nothing.
     await page.getByRole('button', { name: /^Other tests/ }).tap();
     if ((await card.getByRole('heading', { name: /^Foot cue/ }).count()) === 0)
       await page.getByRole('button', { name: /^Foot cue: tripod.*left/ }).tap();
-    await page.getByRole('button', { name: /^Same: Foot cue/ }).tap();
-    await page.getByText(/^Recorded: Foot cue.*same\.$/).waitFor();
+    await page.getByRole('button', { name: /^No change we can see: Foot cue/ }).tap();
+    await page.getByText(/^Recorded: Foot cue.*no change we can see\.$/).waitFor();
     const hip = 'Abductor strength or timing, left';
     const before = await belief(page, hip);
     // Second: the leg raise aside ends early; the hip is believed more, and says what it was.
@@ -124,18 +124,18 @@ describe('Probe, at 390 × 844', () => {
     const card = page.getByTestId('test-card');
     if ((await card.getByRole('heading', { name: /^Heels raised/ }).count()) === 0)
       await page.getByRole('button', { name: /^Heels raised/ }).tap();
-    await page.getByRole('button', { name: /^Same: Heels raised/ }).tap();
+    await page.getByRole('button', { name: /^No change we can see: Heels raised/ }).tap();
     await page.getByRole('button', { name: 'Undo' }).tap();
-    await page.getByText('taken back (was: same)').waitFor();
+    await page.getByText('taken back (was: no change we can see)').waitFor();
     const without = await belief(page, cause);
     await page.getByRole('button', { name: /^Count it again: Heels raised/ }).tap();
-    await page.getByText(/^same · today/).waitFor();
+    await page.getByText(/^no change we can see · today/).waitFor();
     await page.waitForTimeout(500);
     expect(await belief(page, cause)).toBeLessThanOrEqual(without);
     await saved(page);
     await page.reload();
-    await page.getByRole('button', { name: /^Take back: Heels raised.*same/ }).tap();
-    await page.getByText('taken back (was: same)').waitFor();
+    await page.getByRole('button', { name: /^Take back: Heels raised.*no change we can see/ }).tap();
+    await page.getByText('taken back (was: no change we can see)').waitFor();
     expect(problems).toEqual([]);
     await context.close();
   });
@@ -184,7 +184,7 @@ describe('Probe, at 390 × 844', () => {
       await page.getByRole('button', { name: /^Light against training load/ }).tap();
     await page.getByRole('button', { name: /^Not on hand here/ }).tap();
     await page.getByText(/^Not on hand: a bar and the training load/).waitFor();
-    expect(await page.getByRole('button', { name: /^Clears: Light against/ }).count()).toBe(0);
+    expect(await page.getByRole('button', { name: /^Gone: Light against/ }).count()).toBe(0);
     await page.getByRole('button', { name: /^It is here: a bar/ }).tap();
     await card.getByRole('heading', { name: /^Light against training load/ }).waitFor();
     expect(problems).toEqual([]);
@@ -220,7 +220,7 @@ describe('Probe, at 390 × 844', () => {
     await page.getByRole('radio', { name: 'Pain 7 of 10' }).tap();
     await page.getByText('Hold and refer', { exact: false }).first().waitFor();
     expect(await page.getByTestId('test-card').count()).toBe(0);
-    expect(await page.getByRole('button', { name: /^Clears: / }).count()).toBe(0);
+    expect(await page.getByRole('button', { name: /^Gone: / }).count()).toBe(0);
     await page.getByRole('button', { name: 'Referral note' }).first().tap();
     await page.getByText(/during the short test: .*hip, 7 of 10/).waitFor();
     expect(problems).toEqual([]);

@@ -181,6 +181,8 @@ describe('the map of chances', () => {
     const field = page.getByTestId('chance-field');
     await field.waitFor();
     const before = await point(page);
+    // The foot stands over the lower end of the map until it is scrolled up.
+    await field.evaluate((e) => e.scrollIntoView({ block: 'center' }));
     const box = (await field.boundingBox())!;
     const session = await context.newCDPSession(page);
     const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', x: number, y: number) =>

@@ -59,7 +59,7 @@ describe('captures, at 390 × 844', () => {
     await importFile(page, path);
     await page.getByRole('heading', { name: 'Side view' }).waitFor();
     await page.getByText('Heels rise', { exact: true }).waitFor();
-    await page.getByText(/^clear · \d+ mm · at the bottom · every rep$/).waitFor();
+    await page.getByText(/^Feet and floor · clear · \d+ mm · at the bottom · every rep$/).waitFor();
     // The figure can be drawn through the rep, and the reps stand side by side.
     await page.getByRole('radio', { name: /^3/ }).tap();
     await page.getByRole('img', { name: /^Rep 3, .*model of this client/ }).waitFor();
@@ -69,7 +69,9 @@ describe('captures, at 390 × 844', () => {
     const again = await visit(browser, WIDE, server.address);
     await watch(again.page, 'Runa Feld');
     await again.page.getByRole('link', { name: /Measured: .*heels rise \(clear\)/ }).click();
-    await again.page.getByText(/^clear · \d+ mm · at the bottom · every rep$/).waitFor();
+    await again.page
+      .getByText(/^Feet and floor · clear · \d+ mm · at the bottom · every rep$/)
+      .waitFor();
     expect([...problems, ...again.problems]).toEqual([]);
     await again.context.close();
   });
@@ -85,7 +87,7 @@ describe('captures, at 390 × 844', () => {
     await page.getByRole('button', { name: 'Take the capture' }).tap();
     await page.getByRole('heading', { name: 'Front view' }).waitFor();
     await page.getByText('Knee in, left', { exact: true }).waitFor();
-    await page.getByText(/^clear · \d+° · coming up · every rep$/).waitFor();
+    await page.getByText(/^Knees · clear · \d+° · coming up · every rep$/).waitFor();
     expect(problems).toEqual([]);
     await context.close();
   });
@@ -227,8 +229,12 @@ describe('judging by eye, at 390 × 844', () => {
     const { page, context, problems } = await visit(browser, PHONE, server.address);
     await watch(page, 'Orla Venn');
     const table = page.getByRole('table', { name: 'Measured and judged by eye' }).first();
-    await table.getByRole('row', { name: /Knee in, left slight slight seen by both/ }).waitFor();
-    await table.getByRole('row', { name: /turns out.*left slight – only measured/ }).waitFor();
+    await table
+      .getByRole('row', { name: /Knee in, left Knees slight slight seen by both/ })
+      .waitFor();
+    await table
+      .getByRole('row', { name: /turns out.*left Feet and floor slight – only measured/ })
+      .waitFor();
     expect(problems).toEqual([]);
     await context.close();
   });

@@ -1,3 +1,4 @@
+import MaterialIcons from '@expo/vector-icons/MaterialIcons';
 import { count } from '@zither/words/terms';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -111,17 +112,10 @@ export function MoveScreen({ dossier }: { dossier: Dossier }) {
                 bottomDivider
                 containerStyle={{ paddingHorizontal: 0, minHeight: 48, paddingVertical: space.s }}
               >
-                <ListItem.CheckBox
-                  checked={target === c.id}
-                  iconType="material"
-                  checkedIcon="radio-button-checked"
-                  uncheckedIcon="radio-button-unchecked"
-                  checkedColor={colors.ink}
-                  uncheckedColor={colors.inkSoft}
-                  containerStyle={{ padding: 0 }}
-                  aria-hidden
-                  tabIndex={-1}
-                  onPress={() => setTarget(c.id)}
+                <MaterialIcons
+                  name={target === c.id ? 'radio-button-checked' : 'radio-button-unchecked'}
+                  size={24}
+                  color={target === c.id ? colors.ink : colors.inkSoft}
                 />
                 <ListItem.Content>
                   <ListItem.Title>{c.name}</ListItem.Title>

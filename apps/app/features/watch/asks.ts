@@ -14,8 +14,9 @@ export const asksInAddress = (condition: Condition, asks: LookAsks): string =>
 /** The same read from an address typed by hand or kept as a bookmark; what cannot be is plain. */
 export function asksFrom(params: { [K in keyof LookAsks]?: string }): LookAsks {
   const found = lookAsksSchema.safeParse({
-    ...PLAIN_LOOK,
-    ...params,
+    arms: params.arms ?? PLAIN_LOOK.arms,
+    feet: params.feet ?? PLAIN_LOOK.feet,
+    depth: params.depth ?? PLAIN_LOOK.depth,
     heelRiseMm: Number(params.heelRiseMm ?? 0),
     shod: params.shod === 'true',
   });
