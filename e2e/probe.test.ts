@@ -134,7 +134,9 @@ describe('Probe, at 390 × 844', () => {
     expect(await belief(page, cause)).toBeLessThanOrEqual(without);
     await saved(page);
     await page.reload();
-    await page.getByRole('button', { name: /^Take back: Heels raised.*no change we can see/ }).tap();
+    await page
+      .getByRole('button', { name: /^Take back: Heels raised.*no change we can see/ })
+      .tap();
     await page.getByText('taken back (was: no change we can see)').waitFor();
     expect(problems).toEqual([]);
     await context.close();

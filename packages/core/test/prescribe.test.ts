@@ -6,6 +6,7 @@ import {
   CAUTIONS,
   CUES,
   DRILLS,
+  footPositions,
   prescribe,
   ROUTINE_PARTS,
   USUAL_LIMITS,
@@ -179,5 +180,51 @@ describe('the tables', () => {
     for (const barred of Object.values(BARRED_BY_REFERRAL))
       for (const id of barred.entries) expect(ids).toContain(id);
     expect(CAUTIONS.length).toBeGreaterThan(2);
+  });
+});
+
+describe('feet along the way', () => {
+  const feet = fc.record({
+    stanceWidthMm: fc.integer({ min: 250, max: 700 }),
+    toeOutDeg: fc.record({
+      left: fc.integer({ min: 0, max: 40 }),
+      right: fc.integer({ min: 0, max: 40 }),
+    }),
+  });
+
+  it('goes from how this client stands to the setup in use in even steps, and ends there with each foot ahead once', () => {
+    fc.assert(
+      fc.property(feet, feet, (habit, use) => {
+        const list = footPositions(habit, use);
+        expect(list.length).toBeGreaterThanOrEqual(5);
+        expect(list.length).toBeLessThanOrEqual(7);
+        const [left, right] = list.slice(-2);
+        expect([left?.ahead, right?.ahead]).toEqual(['left', 'right']);
+        for (const at of [left, right]) expect(at).toMatchObject(use);
+        const level = list.slice(0, -2);
+        expect(level.every((p) => p.ahead === null)).toBe(true);
+        const apart =
+          Math.abs(use.stanceWidthMm - habit.stanceWidthMm) > 13 ||
+          Math.abs(use.toeOutDeg.left - habit.toeOutDeg.left) > 2.5 ||
+          Math.abs(use.toeOutDeg.right - habit.toeOutDeg.right) > 2.5;
+        if (!apart) return;
+        expect(level[0]).toMatchObject(habit);
+        expect(level.at(-1)).toMatchObject(use);
+        const steps = level.slice(1).map((p, i) => p.stanceWidthMm - level[i]!.stanceWidthMm);
+        expect(Math.max(...steps) - Math.min(...steps)).toBeLessThanOrEqual(1);
+      }),
+      { numRuns: 400, seed: 36 },
+    );
+  });
+
+  it('steps to either side where habit and setup are the same', () => {
+    const same = { stanceWidthMm: 420, toeOutDeg: { left: 2, right: 15 } };
+    expect(footPositions(same, same).map((p) => [p.stanceWidthMm, p.toeOutDeg.left])).toEqual([
+      [395, 0],
+      [445, 7],
+      [420, 2],
+      [420, 2],
+      [420, 2],
+    ]);
   });
 });

@@ -12,6 +12,8 @@ import { clientCase, knownOf, methodOf, startingSetup } from './derive.ts';
 
 /** Under the heels when the kit has nothing for it, mm (house default). */
 const USUAL_RISE_MM = 25;
+/** Less under the heels tells nothing of the ankle, mm (house default). */
+const TELLS_FROM_MM = 10;
 /** What is held out in front, kg (house default). */
 const WEIGHT_KG = 5;
 
@@ -63,7 +65,7 @@ export function subjectFor(
 /** What to put under the heels in a look that asks whether the ankle explains it: of the kit the lowest that gives the degrees missing, mm. */
 export function heelToTry(dossier: Dossier, asks: LookAsks): number {
   const own = dossier.client.kit
-    .flatMap((k) => (k.kind === 'block' ? [k.riseMm] : []))
+    .flatMap((k) => (k.kind === 'block' && k.riseMm >= TELLS_FROM_MM ? [k.riseMm] : []))
     .sort((a, b) => a - b);
   if (own.length === 0) return USUAL_RISE_MM;
   const enough = own.find((heelRiseMm) => {

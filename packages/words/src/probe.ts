@@ -18,6 +18,9 @@ export const OUTCOME_NAMES: Record<Outcome, string> = {
   pain: 'Pain',
 };
 
+/** The same on a button, where five stand side by side. */
+export const OUTCOME_SHORT: Record<Outcome, string> = { ...OUTCOME_NAMES, same: 'No change' };
+
 /** A share as whole per cent, never claiming certainty. */
 export const sayShare = (p: number): string =>
   p < 0.01 ? 'under 1 %' : p > 0.99 ? 'over 99 %' : `${Math.round(p * 100)} %`;

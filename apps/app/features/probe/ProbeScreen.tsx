@@ -39,7 +39,7 @@ import { TestList } from './TestList.tsx';
 import { TriedPart } from './TriedPart.tsx';
 import { useOpinion } from './useOpinion.ts';
 import { VerdictPart } from './VerdictPart.tsx';
-import { OUTCOME_NAMES, sayTest } from '@zither/words/probe';
+import { OUTCOME_NAMES, OUTCOME_SHORT, sayTest } from '@zither/words/probe';
 
 /** How pain in a short test is named in the record. */
 const painMovement = ({ test, side }: Pick<Tried, 'test' | 'side'>): string =>
@@ -314,7 +314,7 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
                 <Button
                   key={outcome}
                   type={outcome === 'pain' ? 'outline' : 'solid'}
-                  title={OUTCOME_NAMES[outcome]}
+                  title={OUTCOME_SHORT[outcome]}
                   accessibilityLabel={`${OUTCOME_NAMES[outcome]}: ${sayTest(current.next.test, current.next.side)}`}
                   containerStyle={{ flex: 1 }}
                   buttonStyle={{ minHeight: 52, paddingHorizontal: 2 }}

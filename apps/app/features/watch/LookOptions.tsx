@@ -20,10 +20,7 @@ export function LookOptions({
   const { arms, feet, depth, heels, shoes } = LOOK_OPTIONS;
   const says = sayAsks(asks);
   return (
-    <Fold
-      title="What this look asks"
-      note={says === '' ? 'Nothing beside the squat' : capital(says)}
-    >
+    <Fold title="What this look asks" note={says === '' ? 'Nothing but the squat' : capital(says)}>
       <Option
         of={arms}
         value={asks.arms}

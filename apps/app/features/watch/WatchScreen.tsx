@@ -57,7 +57,9 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
   const [condition, setCondition] = useState<Condition>(
     conditionSchema.catch('bodyweight').parse(startsWith),
   );
-  const [asks, setAsks] = useState<LookAsks>(PLAIN_LOOK);
+  const [options, setAsks] = useState<LookAsks>(PLAIN_LOOK);
+  // With a load, or in a setup on trial, the squat is asked as it is.
+  const asks = condition === 'bodyweight' ? options : PLAIN_LOOK;
   const [facing, setFacing] = useState<Side>('left');
   const [scale, setScale] = useState<Scale>('none');
   const [up, setUp] = useState<UpAxis>('y');
@@ -162,7 +164,7 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
           value={condition}
           onChange={setCondition}
         />
-        {lifted && (
+        {lifted && condition === 'bodyweight' && (
           <Notice
             tone="before"
             actions={[
@@ -176,7 +178,9 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
             under the heels.
           </Notice>
         )}
-        <LookOptions asks={asks} heelMm={heelMm} onChange={setAsks} />
+        {condition === 'bodyweight' && (
+          <LookOptions asks={asks} heelMm={heelMm} onChange={setAsks} />
+        )}
         <Say soft small>
           {takes('watch', dossier, safety)}
         </Say>

@@ -12,6 +12,8 @@ export interface Drill {
   id: string;
   name: string;
   part: RoutinePart;
+  /** Pressure on soft tissue; absent = it moves through the range. One of each makes room better than two alike. */
+  presses?: true;
   /** What it works on, of the causes that Probe weighs; the first is what it is best at. */
   causes: readonly CauseId[];
   /** How to do it, in the client's words. */
@@ -32,6 +34,7 @@ export const DRILLS: readonly Drill[] = [
     id: 'calf-roll',
     name: 'Slow calf press',
     part: 'makeRoom',
+    presses: true,
     causes: ['gastrocnemius', 'ankleJoint'],
     how: 'Sit with a roller or firm ball under the calf. Start just above the tendon and work upward. Rest on a sore spot for ten slow counts while the foot draws circles.',
     sides: 'perSide',
@@ -44,6 +47,7 @@ export const DRILLS: readonly Drill[] = [
     id: 'sole-roll',
     name: 'Sole roll',
     part: 'makeRoom',
+    presses: true,
     causes: ['footControl', 'ankleJoint'],
     how: 'Stand with a ball under the arch. Lean your weight in and travel slowly from heel to the ball of the big toe.',
     sides: 'perSide',
@@ -226,6 +230,7 @@ export const DRILLS: readonly Drill[] = [
     id: 'outer-shin-press',
     name: 'Outer shin press',
     part: 'makeRoom',
+    presses: true,
     causes: ['lateralLeg'],
     how: 'Sit with the foot flat and the ball under the muscle beside the shin bone, outer side. Lean in, draw slow circles with the foot, then travel upward. About ten slow counts on a sore spot.',
     sides: 'perSide',

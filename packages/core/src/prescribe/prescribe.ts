@@ -1,7 +1,7 @@
 import type { CauseId } from '../diagnose/causes.ts';
 import type { Side } from '../linkage/setup.ts';
 import { CUES } from './cues.ts';
-import { DRILLS, ROUTINE_PARTS, type Drill, type RoutinePart } from './drills.ts';
+import { DRILLS, ROUTINE_PARTS, type Drill } from './drills.ts';
 import { BARRED_BY_REFERRAL } from './referral.ts';
 import type {
   LeftOut,
@@ -16,8 +16,15 @@ import type {
 /** Two sides of one cause this far apart clearly differ: the worse one is done twice (house default). */
 const CLEARLY_WORSE = 0.3;
 
-/** One to make room, one to own it, one to use it; each with the parts it may come from. */
-const SLOTS: readonly (readonly RoutinePart[])[] = [['makeRoom'], ['ownIt', 'makeRoom'], ['useIt']];
+/** What a slot of the routine takes: a part, and within it how it works. */
+type Slot = (drill: Drill) => boolean;
+const moves: Slot = (d) => d.part === 'makeRoom' && !d.presses;
+const presses: Slot = (d) => d.part === 'makeRoom' && d.presses === true;
+const owns: Slot = (d) => d.part === 'ownIt';
+const uses: Slot = (d) => d.part === 'useIt';
+
+/** One to make room, one to own it, one to use it; each with what it may be instead, the better first. */
+const SLOTS: readonly (readonly Slot[])[] = [[moves, presses], [owns, presses, moves], [uses]];
 
 /** Both sides of one cause as one, and which of them leads. */
 interface Merged {
@@ -92,16 +99,19 @@ export function prescribe(input: PrescriptionInput): Prescription {
     return bar === null;
   });
   const drills: PrescribedDrill[] = [];
-  for (const parts of SLOTS) {
+  for (const slots of SLOTS) {
     const found = firstFit(
       openDrills.filter((d) => !drills.some((p) => p.drill.id === d.id)),
       causes,
-      parts,
+      slots,
       input.stifferSide,
     );
     if (found) drills.push(found);
   }
-  drills.sort((a, b) => ROUTINE_PARTS.indexOf(a.drill.part) - ROUTINE_PARTS.indexOf(b.drill.part));
+  // Within a part pressure first: it eases what is moved afterwards.
+  const place = ({ drill }: PrescribedDrill) =>
+    2 * ROUTINE_PARTS.indexOf(drill.part) + (drill.presses ? 0 : 1);
+  drills.sort((a, b) => place(a) - place(b));
   return { cues, drills, notAdvised };
 }
 
@@ -117,16 +127,13 @@ function bestFor<T extends { causes: readonly CauseId[] }>(
 function firstFit(
   drills: readonly Drill[],
   causes: readonly Merged[],
-  parts: readonly RoutinePart[],
+  slots: readonly Slot[],
   stifferSide: Side,
 ): PrescribedDrill | null {
-  // Part before cause: a belief that moves a little then changes one drill, not the whole routine.
-  for (const part of parts)
+  // Slot before cause: a belief that moves a little then changes one drill, not the whole routine.
+  for (const fits of slots)
     for (const { cause, first, doubled } of causes) {
-      const drill = bestFor(
-        drills.filter((d) => d.part === part),
-        cause.cause,
-      );
+      const drill = bestFor(drills.filter(fits), cause.cause);
       if (!drill) continue;
       const sides =
         drill.sides === 'together'
