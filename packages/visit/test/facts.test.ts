@@ -1,3 +1,4 @@
+import { PLAIN_LOOK } from '@zither/contract/row';
 import { HOUSE_RULES, BALANCED, DRILLS } from '@zither/core';
 import { clientSetupValuesSchema, prescriptionValuesSchema, type Dossier } from '@zither/contract';
 import {
@@ -234,6 +235,50 @@ describe('the plan as written', () => {
     expect(written.findings[0]!.because).toContain('knee in, right');
     expect(written.drills.find((d) => d.id === 'side-leg-raise')!.sides).toMatch(/right first/);
     for (const drill of written.drills) expect(drill.dose).toMatch(/\d+ (reps|min|s)$/);
+  });
+
+  it('asks for the newest look that showed something before the routine and again after it, and counts its own foot positions', () => {
+    const row = { id: ID, clientId: ID, version: 1, updatedAt: AT, saidAt: AT, saidBy: '' };
+    const look = (view: 'front' | 'side', seen: Dossier['judgements'][number]['seen']) => ({
+      ...row,
+      id: view === 'front' ? ID : '77777777-7777-4777-8777-777777777777',
+      takenOn: '2026-01-05',
+      takenAt: AT,
+      view,
+      condition: 'bodyweight' as const,
+      asks: PLAIN_LOOK,
+      discarded: false,
+      reps: 5,
+      loadKg: 0,
+      seen,
+    });
+    const dossier = dossierOf(five({ wall: [110, 110] }), {
+      judgements: [
+        look('front', [
+          { fault: 'archDrops', severity: 'clear', side: 'left', phase: null, reps: [] },
+        ]),
+        look('side', []),
+      ],
+      decisions: [
+        {
+          ...row,
+          kind: 'workOn',
+          on: '2026-01-05',
+          at: AT,
+          takenBack: false,
+          causes: [{ cause: 'lateralLeg', side: 'left', probability: 0.8, because: ['seen'] }],
+        },
+      ],
+    });
+    const written = writePlan(planOn(dossier), '2026-01-05');
+    expect(written.look).toBe(
+      'Three squats seen from the front, bodyweight, before the routine and again after it. Watch for arch drops, foot rolls in, left.',
+    );
+    const feet = written.drills.find((d) => d.id === 'feet-along-the-way');
+    const places = feet?.how.split('Positions: ')[1]?.split('; ') ?? [];
+    expect(places.slice(-2)).toEqual(['left foot a little ahead', 'right foot a little ahead.']);
+    expect(feet?.dose).toBe(`${places.length} reps`);
+    expect(write({ wall: [110, 110] }).look).toBe('');
   });
 
   it('keeps the limits it was made under, and not stricter ones that came after', () => {
