@@ -185,7 +185,8 @@ export function leanParts(budget: Pick<LeanBudget, LeanPart['key']>): LeanPart[]
     {
       key: 'proportionsDeg',
       name: 'Build',
-      means: 'What these thighs, this trunk and this load position ask even of a free ankle. Not a fault.',
+      means:
+        'What these thighs, this trunk and this load position ask even of a free ankle. Not a fault.',
       remedy: 'Leave it, open the stance, or hold the load in front.',
     },
     {
