@@ -177,7 +177,7 @@ export const FAULTS: Readonly<Record<FaultId, Fault>> = {
   kneesSlideBack: fault(
     'kneesSlideBack',
     'Knees slide back early',
-    'rhythm',
+    'knees',
     ['side'],
     'knee travel lost in the first fifth of the ascent',
     '%',
