@@ -30,7 +30,7 @@ export function LaterScreen({ dossier }: { dossier: Dossier }) {
       <Part>
         <SafetyNotice clientId={client.id} safety={safety} />
         <PainButton dossier={dossier} />
-        <Say strong>The same look again: better, same or worse.</Say>
+        <Say strong>The same look again: better, no change we can see, or worse.</Say>
         <Say>{takes('recheck', dossier, safety)}</Say>
         <Notice>This stage is not in this version yet. Nothing is recorded here.</Notice>
       </Part>
