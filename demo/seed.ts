@@ -1,3 +1,4 @@
+import { sayNoAnalysis } from '@zither/words/noAnalysis';
 import { addDays } from 'date-fns/addDays';
 import { PLAIN_LOOK } from '@zither/contract/row';
 import { sayEvidence } from '@zither/words/evidence';
@@ -21,7 +22,6 @@ import {
   QUESTION_IDS,
   reportOf,
   resolveBody,
-  sayNoAnalysis,
   seededRandom,
   simulatedAngleDeg,
   simulateCapture,

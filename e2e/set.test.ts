@@ -242,7 +242,7 @@ describe('the map of chances', () => {
     const flat = await chance();
     await heel.focus();
     await page.keyboard.press('End');
-    await page.getByText('heels up 25 mm', { exact: true }).waitFor();
+    await page.getByText('heel lift 25 mm', { exact: true }).waitFor();
     await page.waitForFunction(
       (least) =>
         Number(

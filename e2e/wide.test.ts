@@ -30,7 +30,7 @@ describe('at 1280 × 800', () => {
       .waitFor();
     await page.getByText('Any one of these is enough').waitFor();
     await page
-      .getByRole('button', { name: /^Try: Heels up \d+ mm$/ })
+      .getByRole('button', { name: /^Try: Heel lift \d+ mm$/ })
       .first()
       .click();
     await page

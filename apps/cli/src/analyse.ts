@@ -1,3 +1,4 @@
+import { sayNoAnalysis } from '@zither/words/noAnalysis';
 import { parseArgs } from 'node:util';
 import type { CaseFile } from '@zither/contract';
 import {
@@ -7,7 +8,6 @@ import {
   MARKS,
   NEEDED,
   reportOf,
-  sayNoAnalysis,
   SCALES,
   USEFUL,
 } from '@zither/core';

@@ -42,16 +42,17 @@ export function moveEntries(
   const trials = trialsOf(db, practiceId);
   const read = ({ entity, id }: Entry) =>
     entity === 'trial' ? trials.find(id) : documentsOf(db, practiceId, TABLE_OF[entity]).find(id);
+  // Named twice is moved once: a side exchanged twice would be where it was.
+  const asked = [...new Map(values.entries.map((e) => [e.id, e])).values()];
   values.entries.forEach((entry, i) => {
     if (read(entry)?.clientId !== clientId)
       throw new Refusal('noSuchRow', { path: `values.entries[${i}].id` });
   });
-  const entries = withCaptures(values.entries, (entry) => read(entry));
   const moves = documentsOf(db, practiceId, 'entry_move');
-  const keep = (id: string, of: string, change: Move['change']) =>
+  const keep = (id: string, of: string, entries: Entry[], change: Move['change']) =>
     moves.insert(id, of, { on, why, entries, change }, stamp);
   if (to.kind === 'otherSide') {
-    for (const entry of entries) {
+    for (const entry of asked) {
       const row = read(entry)!;
       // It was said then, whichever side it was about.
       const said: Stamp = [stamp[0], row.saidAt, row.saidBy];
@@ -59,9 +60,10 @@ export function moveEntries(
       if (entry.entity === 'trial') trials.update(entry.id, turned as never, said);
       else documentsOf(db, practiceId, TABLE_OF[entry.entity]).update(entry.id, turned, said);
     }
-    keep(rowId, clientId, { kind: 'otherSide' });
+    keep(rowId, clientId, asked, { kind: 'otherSide' });
     return moves.find(rowId);
   }
+  const entries = withCaptures(asked, read, clientId);
   if (to.clientId === clientId || !clientsOf(db, practiceId).find(to.clientId))
     throw new Refusal('noSuchClient', { path: 'values.to.clientId' });
   for (const { entity, id } of entries)
@@ -71,13 +73,15 @@ export function moveEntries(
   const corrections = documentsOf(db, practiceId, 'correction');
   for (const { id, ofId } of corrections.ofClient(clientId))
     if (moved.has(ofId)) corrections.giveTo(id, to.clientId, stamp);
-  keep(rowId, clientId, { kind: 'away', clientId: to.clientId });
-  keep(randomUUID(), to.clientId, { kind: 'here', clientId });
+  keep(rowId, clientId, entries, { kind: 'away', clientId: to.clientId });
+  keep(randomUUID(), to.clientId, entries, { kind: 'here', clientId });
   return moves.find(rowId);
 }
 
-/** The captures of a setup trial go where it goes. */
-function withCaptures(entries: readonly Entry[], read: (entry: Entry) => object | null): Entry[] {
+type Read = (entry: Entry) => { clientId: string } | null;
+
+/** The captures of a setup trial go where it goes, as far as they are of the same client. */
+function withCaptures(entries: readonly Entry[], read: Read, clientId: string): Entry[] {
   const known = new Set(entries.map((e) => e.id));
   const captures = entries.flatMap((entry): Entry[] => {
     const row = entry.entity === 'setupTrial' ? read(entry) : null;
@@ -86,5 +90,8 @@ function withCaptures(entries: readonly Entry[], read: (entry: Entry) => object 
       id,
     }));
   });
-  return [...entries, ...captures.filter((c) => !known.has(c.id) && read(c) !== null)];
+  return [
+    ...entries,
+    ...captures.filter((c) => !known.has(c.id) && read(c)?.clientId === clientId),
+  ];
 }

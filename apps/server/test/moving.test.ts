@@ -1,3 +1,4 @@
+import { PLAIN_LOOK } from '@zither/contract';
 import { bench, clientValues, id, newClient, type Bench } from './support.ts';
 
 const now = '2026-01-05T08:00:00.000Z';
@@ -32,6 +33,52 @@ const move = (clientId: string, to: object, entries: object[], change: object = 
   saidBy: 'MK',
   values: { on: '2026-01-05', why: 'Wrong client open', to, entries },
   ...change,
+});
+
+const captureValues = {
+  takenOn: '2026-01-05',
+  takenAt: now,
+  view: 'side',
+  condition: 'trial',
+  asks: PLAIN_LOOK,
+  discarded: false,
+  facing: 'left',
+  scale: 'none',
+  source: 'file',
+  name: 'a.csv',
+  report: {
+    reps: [],
+    findings: [],
+    leanBudget: null,
+    quality: { rateHz: 60, seen: 1, bridged: 0, consistency: 'tooFew', notes: [], notJudged: [] },
+  },
+  subject: null,
+  series: { startS: 0, timesBase64: '', tracks: {} },
+};
+const setupTrialValues = (captureIds: string[]) => ({
+  takenOn: '2026-01-05',
+  takenAt: now,
+  setup: {
+    stanceWidthMm: 420,
+    toeOutDeg: { left: 15, right: 15 },
+    support: { kind: 'floor' },
+    hold: 'bodyweight',
+    loadKg: 0,
+    balance: 0.5,
+    trackingOffsetDeg: 0,
+  },
+  thighDepthDeg: 6,
+  profile: 'balanced',
+  why: 'own',
+  chance: null,
+  depthDeg: 6,
+  heelRose: { left: true, right: false },
+  knees: { left: 'over', right: 'over' },
+  tuckFromDeg: null,
+  comfort: 4,
+  pain: false,
+  captureIds,
+  undone: false,
 });
 
 describe('entries on the wrong client or side', () => {
@@ -142,6 +189,51 @@ describe('entries on the wrong client or side', () => {
     await house.send(move(wrong, { kind: 'otherSide' }, entries));
     expect(await side()).toBe('left');
     expect((await dossier(wrong)).moves).toHaveLength(2);
+  });
+
+  it('takes the captures of a setup trial along to another client, never those of a third, and leaves them on the other side', async () => {
+    const third = newClient({ values: clientValues({ name: 'Quill Haskamp' }) });
+    await house.send(third);
+    const capture = async (clientId: string) => {
+      const rowId = id();
+      const made = await house.send({
+        kind: 'capture.put',
+        operationId: id(),
+        rowId,
+        baseVersion: 0,
+        clientId,
+        values: captureValues,
+      });
+      expect(made.status).toBe(200);
+      return rowId;
+    };
+    const thirdId = (third as unknown as { rowId: string }).rowId;
+    const [own, foreign] = [await capture(wrong), await capture(thirdId)];
+    const tried = id();
+    const put = await house.send({
+      kind: 'setupTrial.put',
+      operationId: id(),
+      rowId: tried,
+      baseVersion: 0,
+      clientId: wrong,
+      values: setupTrialValues([own, foreign]),
+    });
+    expect(put.status).toBe(200);
+    const entries = [{ entity: 'setupTrial', id: tried }];
+    // Named twice it is still exchanged once, and its captures keep what their landmarks say.
+    const turned = await house.send(move(wrong, { kind: 'otherSide' }, [...entries, ...entries]));
+    expect(turned.body.row.entries).toEqual(entries);
+    expect((await dossier(wrong)).setupTrials[0].heelRose).toEqual({ left: false, right: true });
+    expect((await dossier(wrong)).captures[0].version).toBe(1);
+    expect(
+      (await house.send(move(wrong, { kind: 'otherSide' }, turned.body.row.entries))).status,
+    ).toBe(200);
+    expect((await dossier(wrong)).setupTrials[0].heelRose).toEqual({ left: true, right: false });
+
+    const away = await house.send(move(wrong, { kind: 'client', clientId: right }, entries));
+    expect(away.body.row.entries).toEqual([...entries, { entity: 'capture', id: own }]);
+    expect((await dossier(right)).captures.map((c: any) => c.id)).toEqual([own]);
+    expect((await dossier(thirdId)).captures.map((c: any) => c.id)).toEqual([foreign]);
   });
 
   it('refuses what is not there, nobody to move to, no reason, and a side where there is none, and changes nothing', async () => {

@@ -282,6 +282,21 @@ describe('bad input', () => {
     expect(answer.body.message).toContain(path);
   });
 
+  it('refuses what is nested deeper than anything we write, in words', async () => {
+    for (const payload of [
+      '['.repeat(20_000) + ']'.repeat(20_000),
+      `{"kind":"trial.put","values":${'{"a":'.repeat(20_000)}1${'}'.repeat(20_000)}}`,
+    ]) {
+      const answer = await b.app.inject({
+        method: 'POST',
+        url: '/api/operations',
+        headers: { 'content-type': 'application/json' },
+        payload,
+      });
+      expect([answer.statusCode, answer.json().code]).toEqual([400, 'invalid']);
+    }
+  });
+
   it('answers 413 to a body too large, 400 to no JSON, 415 to another type', async () => {
     const post = (payload: string, type = 'application/json') =>
       b.app.inject({

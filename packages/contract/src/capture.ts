@@ -143,6 +143,7 @@ export const lookAsksSchema = z.strictObject({
   heelRiseMm: measured(0, 60, ' mm'),
   shod: z.boolean(),
 });
+export type LookAsks = z.infer<typeof lookAsksSchema>;
 
 const lookFields = {
   takenOn: daySchema,

@@ -13,7 +13,7 @@ const moved = {
   entries: z
     .array(entrySchema)
     .min(1, { error: 'must name what is moved.' })
-    .max(400, { error: 'must be at most 400 entries.' }),
+    .max(2000, { error: 'must be at most 2000 entries.' }),
   why: z
     .string()
     .trim()

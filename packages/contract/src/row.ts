@@ -1,4 +1,5 @@
 // Without schemas, so that a worker that only computes need not load them.
+import type { LookAsks } from './capture.ts';
 
 /** When the server had not been told yet: rows kept before this was recorded. */
 export const LONG_AGO = '1970-01-01T00:00:00.000Z';
@@ -71,16 +72,6 @@ export function onOtherSide<T extends object>(said: T): T {
   };
 }
 
-/** What a look asks beside its view. */
-export interface LookAsks {
-  arms: 'free' | 'up' | 'weight';
-  feet: 'own' | 'straight';
-  depth: 'free' | 'seat';
-  /** mm; 0 = flat. */
-  heelRiseMm: number;
-  shod: boolean;
-}
-
 /** As the client squats unprompted: barefoot and flat, arms and depth free. */
 export const PLAIN_LOOK: LookAsks = {
   arms: 'free',
@@ -116,18 +107,23 @@ const PART_OF: Readonly<Record<string, string>> = {
   putTogether: 'useIt',
 };
 
+/** Levels of the deepest file we write, and as many to spare. */
+const DEEPEST = 32;
+
 /**
  * What an earlier version wrote, as this one reads it: record files, and changes that waited on a device across an update. The database's
  * own rows are brought up to date by its migrations.
  */
-export function asWrittenNow(json: unknown): unknown {
-  if (Array.isArray(json)) return json.map(asWrittenNow);
-  if (typeof json !== 'object' || json === null) return json;
+export function asWrittenNow(json: unknown, depth = 0): unknown {
+  // Nothing we wrote is nested as deep; what is goes on as it came, to be refused in words.
+  if (typeof json !== 'object' || json === null || depth > DEEPEST) return json;
+  const inner = (value: unknown) => asWrittenNow(value, depth + 1);
+  if (Array.isArray(json)) return json.map(inner);
   const own = Object.fromEntries(
     Object.entries(json).map(([key, value]) =>
       key === 'step' && typeof value === 'string' && PART_OF[value]
         ? ['part', PART_OF[value]]
-        : [key, (typeof value === 'string' && RENAMED[key]?.[value]) || asWrittenNow(value)],
+        : [key, (typeof value === 'string' && RENAMED[key]?.[value]) || inner(value)],
     ),
   );
   if (!('heelsRaised' in own) || !('condition' in own)) return own;

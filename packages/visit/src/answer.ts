@@ -172,7 +172,7 @@ function numbersOf(
   const solution = solve(found.question);
   return {
     ...roomAndDepth(found.question, use.method, ground, solution.governingSide, solution),
-    chance: chanceShown(use.chance, ground),
+    chance: chanceShown(use.chance, use.method, ground),
   };
 }
 

@@ -11,6 +11,8 @@ import {
   type Reading,
   type Side,
 } from '@zither/core';
+import { WORKED_OUT } from './equationIds.ts';
+import { around, OWN } from './facts.ts';
 import { input, traceOf, type ShownNumber, type TraceInput } from './trace.ts';
 
 const readingInput = (
@@ -26,15 +28,13 @@ const readingInput = (
     side,
     value: reading.mean,
     unit,
-    interval:
-      reading.sem > 0
-        ? { low: reading.mean - 1.96 * reading.sem, high: reading.mean + 1.96 * reading.sem }
-        : null,
+    interval: around(reading.mean, reading.sem),
     on: reading.day,
     by: [...new Set(rows.map((t) => t.instrument))],
     basis: 'measured',
     rows: rows.map((t) => t.id),
-    source: reading.own ? 'own repeats' : semSource,
+    source: reading.own ? OWN : semSource,
+    equations: WORKED_OUT.mean,
   });
 };
 
@@ -48,7 +48,7 @@ const apart = (
   value: by,
   unit: MEASURES[measure].unit,
   interval: { low: by - counts, high: by + counts },
-  trace: traceOf(measure === 'kneeToWall' ? 'ankleChange' : 'change', inputs),
+  trace: traceOf('change', inputs),
 });
 
 /** Change of a measure since the visit before; null where it was read on one day only, or is a yes or no. */

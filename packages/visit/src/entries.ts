@@ -1,5 +1,5 @@
 import type { Dossier, Entry, EntryKind } from '@zither/contract';
-import { SIDED_ENTRIES, type ENTRY_LISTS } from '@zither/contract/row';
+import { SIDED_ENTRIES, ENTRY_LISTS } from '@zither/contract/row';
 
 /** The row of an entry that can be moved to another client or side. */
 export type EntryRow = {
@@ -39,6 +39,10 @@ export function entriesOf(dossier: Dossier): EntryDay[] {
 }
 
 export const entryOf = ({ entity, row }: EntryRow): Entry => ({ entity, id: row.id });
+
+/** Whether everything a move was about is with this client now, so that it can be moved back. */
+export const areHere = (dossier: Dossier, entries: readonly Entry[]): boolean =>
+  entries.every(({ entity, id }) => dossier[ENTRY_LISTS[entity]].some((row) => row.id === id));
 
 /** Whether an entry says anything of a left or right that could be exchanged. */
 export function hasSides({ entity, row }: EntryRow): boolean {

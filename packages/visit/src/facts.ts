@@ -1,6 +1,7 @@
 import type { Dossier, Instrument } from '@zither/contract';
 import {
   foldLimitOf,
+  halfInterval,
   keptTrials,
   MEASURE_IDS,
   MEASURES,
@@ -14,6 +15,7 @@ import {
   type SetupRules,
 } from '@zither/core';
 import { bodyOf, knownOf } from './derive.ts';
+import { WORKED_OUT, type EquationId } from './equationIds.ts';
 
 /** One thing that is known of a client, and how well. */
 export interface Fact {
@@ -32,18 +34,28 @@ export interface Fact {
   rows: string[];
   /** Where the value or its error comes from: a published source (from memory), "own repeats", "house default"; null = as it was said. */
   source: string | null;
+  /** What it was worked out by, as numbered in docs/model.md. */
+  equations: readonly EquationId[];
 }
 
-const HOUSE = 'house default';
-const OWN = 'own repeats';
+export const HOUSE = 'house default';
+export const OWN = 'own repeats';
 const PROPORTIONS = 'Winter 2009, after Drillis and Contini 1966 (from memory)';
 
-const around = (value: number, sem: number) =>
-  sem > 0 ? { low: value - 1.96 * sem, high: value + 1.96 * sem } : null;
+/** The 95 % interval of a value; null when no error is known. */
+export const around = (value: number, sem: number): Fact['interval'] =>
+  sem > 0 ? { low: value - halfInterval(sem), high: value + halfInterval(sem) } : null;
 
 /** Where a length comes from: a tape's error and the hips' distance are house defaults, other lengths average shares of stature. */
-export const lengthSource = (id: SegmentName, isMeasured: boolean): string =>
-  isMeasured || id === 'hipSeparation' ? HOUSE : PROPORTIONS;
+export const lengthFrom = (
+  id: SegmentName,
+  isMeasured: boolean,
+): Pick<Fact, 'basis' | 'source' | 'equations'> =>
+  isMeasured
+    ? { basis: 'measured', source: HOUSE, equations: [] }
+    : id === 'hipSeparation'
+      ? { basis: 'houseDefault', source: HOUSE, equations: [] }
+      : { basis: 'estimated', source: PROPORTIONS, equations: WORKED_OUT.estimatedLength };
 
 const SEGMENTS = ['foot', 'shank', 'thigh', 'trunk', 'ankleHeight', 'hipSeparation'] as const;
 
@@ -67,6 +79,7 @@ export function factsOf(dossier: Dossier, { spreads }: Pick<SetupRules, 'spreads
           basis: 'measured',
           rows: rows.map((t) => t.id),
           source: reading.own ? OWN : MEASURES[id].semSource,
+          equations: WORKED_OUT.mean,
         },
       ];
     }),
@@ -91,6 +104,7 @@ export function factsOf(dossier: Dossier, { spreads }: Pick<SetupRules, 'spreads
         basis: 'measured',
         rows: rows.map((t) => t.id),
         source: ankle.own ? OWN : MEASURES[measure].semSource,
+        equations: measure === 'kneeToWall' ? WORKED_OUT.ankleByTape : WORKED_OUT.mean,
       },
     ];
   });
@@ -110,6 +124,7 @@ export function factsOf(dossier: Dossier, { spreads }: Pick<SetupRules, 'spreads
       basis: 'measured',
       rows: rows.map((t) => t.id),
       source: HOUSE,
+      equations: WORKED_OUT.foldLine,
     });
   }
   const body = resolveBody(bodyOf(client));
@@ -125,9 +140,8 @@ export function factsOf(dossier: Dossier, { spreads }: Pick<SetupRules, 'spreads
       interval: around(value, sd),
       on: null,
       by: [],
-      basis: body.measured[id] ? 'measured' : id === 'hipSeparation' ? 'houseDefault' : 'estimated',
       rows: [client.id],
-      source: lengthSource(id, body.measured[id]),
+      ...lengthFrom(id, body.measured[id]),
     };
   });
   const said = (id: 'stature' | 'mass', value: number, unit: 'mm' | 'kg'): Fact => ({
@@ -141,6 +155,7 @@ export function factsOf(dossier: Dossier, { spreads }: Pick<SetupRules, 'spreads
     basis: 'measured',
     rows: [client.id],
     source: null,
+    equations: [],
   });
   return [
     said('stature', client.statureMm, 'mm'),

@@ -26,3 +26,4 @@ export * from './shown.ts';
 export * from './entries.ts';
 export * from './comparisons.ts';
 export * from './severity.ts';
+export * from './equationIds.ts';

@@ -1,5 +1,4 @@
-import type { CaptureValues, Condition, PackedCapture } from '@zither/contract';
-import type { LookAsks } from '@zither/contract/row';
+import type { CaptureValues, Condition, PackedCapture, LookAsks } from '@zither/contract';
 import type { AnalysisQuestion, Report } from '@zither/core';
 
 /** A capture that was read and judged, as it is kept. */

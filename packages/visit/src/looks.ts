@@ -1,5 +1,5 @@
-import type { CaptureLine, Dossier, Judgement } from '@zither/contract';
-import { asksAlike, PLAIN_LOOK, type LookAsks } from '@zither/contract/row';
+import type { CaptureLine, Dossier, Judgement, LookAsks } from '@zither/contract';
+import { asksAlike, PLAIN_LOOK } from '@zither/contract/row';
 
 /** A look at the client: one view of one kind of squat on one day, by camera, by eye, or both. */
 export interface Look {

@@ -1,4 +1,4 @@
-import type { Condition, Decision, Dossier, PrescriptionValues } from '@zither/contract';
+import type { Condition, Decision, Dossier, PrescriptionValues, LookAsks } from '@zither/contract';
 import {
   CAUSES,
   CUES,
@@ -17,7 +17,6 @@ import {
   type Side,
   type WorkedCause,
 } from '@zither/core';
-import type { LookAsks } from '@zither/contract/row';
 import { knownOf, methodOf, missingOf, startingSetup, type NeededMeasure } from './derive.ts';
 import { underLimits, type SetupUse } from './inUse.ts';
 import type { Opinion } from './opinion.ts';

@@ -1,10 +1,12 @@
 import {
   beliefAfter,
   foldCapOf,
+  HOUSE_RULES,
   intervalsOf,
   resolveBody,
   SIDES,
   solve,
+  SPREADS,
   startBelief,
   uncertaintyOf,
   type Belief,
@@ -15,11 +17,12 @@ import {
   type Side,
   type Solution,
 } from '@zither/core';
-import { lengthSource, type Fact } from './facts.ts';
+import { around, HOUSE, lengthFrom, type Fact } from './facts.ts';
 import type { SetupBasis } from './inUse.ts';
 import { input, traceOf, type ShownNumber, type TraceInput, type Unit } from './trace.ts';
 
-const HOUSE = 'house default';
+/** Set by the practice on the Shelf. */
+const OWN_TABLES = 'your practice, on the Shelf';
 
 /** The facts that enter the linkage: lengths, ankles, hip fold. */
 const LINKED: readonly Fact['id'][] = [
@@ -43,8 +46,7 @@ function inputsOfCase(question: Case): TraceInput[] {
       id,
       value: body.lengthsMm[id],
       unit: 'mm',
-      basis: body.measured[id] ? 'measured' : id === 'hipSeparation' ? 'houseDefault' : 'estimated',
-      source: lengthSource(id, body.measured[id]),
+      ...lengthFrom(id, body.measured[id]),
     });
   const { hipFold } = question.limits;
   return [
@@ -160,12 +162,19 @@ function trialsOf({ basis }: Ground): TraceInput[] {
 }
 
 /** What every chance of a client rests on: both ankles, fold, the three lengths, the balance point, and the trials. */
-export function chanceShown(chance: number, ground: Ground): ShownNumber {
+export function chanceShown(
+  chance: number,
+  { balance }: Pick<MethodProfile, 'balance'>,
+  ground: Ground,
+): ShownNumber {
   const facts = ground.facts.filter((f) =>
     (['dorsiflexion', 'hipFold', 'thigh', 'trunk', 'shank'] as Fact['id'][]).includes(f.id),
   );
-  const { balance } = ground.basis.method;
-  const sd = ground.basis.question.uncertainty.balance;
+  const { spreads } = ground.basis.question.rules ?? HOUSE_RULES;
+  const spread = (id: 'balance' | 'carriedOverDeg') => ({
+    basis: 'practice' as const,
+    source: spreads[id] === SPREADS[id] ? HOUSE : OWN_TABLES,
+  });
   return {
     value: chance,
     unit: 'share',
@@ -173,12 +182,18 @@ export function chanceShown(chance: number, ground: Ground): ShownNumber {
     trace: traceOf('chance', [
       ...facts,
       input({
+        id: 'carriedOver',
+        value: 0,
+        unit: 'deg',
+        interval: around(0, spreads.carriedOverDeg),
+        ...spread('carriedOverDeg'),
+      }),
+      input({
         id: 'balancePoint',
         value: balance,
         unit: 'share',
-        interval: { low: balance - 1.96 * sd, high: balance + 1.96 * sd },
-        basis: 'practice',
-        source: HOUSE,
+        interval: around(balance, spreads.balance),
+        ...spread('balance'),
       }),
       ...trialsOf(ground),
     ]),
@@ -193,9 +208,5 @@ export const causeShown = ({
   value: probability,
   unit: 'share',
   interval: null,
-  trace: traceOf(
-    'cause',
-    [],
-    because.map((w) => w.evidence),
-  ),
+  trace: traceOf('cause', [], because),
 });

@@ -1,5 +1,4 @@
-import type { Condition, Dossier } from '@zither/contract';
-import type { LookAsks } from '@zither/contract/row';
+import type { Condition, Dossier, LookAsks } from '@zither/contract';
 import {
   NAMED_DEPTHS_DEG,
   obeying,

@@ -1,41 +1,6 @@
-import type { Evidence } from '@zither/core';
+import type { Weight } from '@zither/core';
+import { inOrder, RESTS_ON, type EquationId, type NumberKind } from './equationIds.ts';
 import type { Fact } from './facts.ts';
-
-/** The equations of docs/model.md in their order; `packages/words` says each. */
-export const EQUATION_IDS = [
-  'proportions',
-  'chain',
-  'balance',
-  'floors',
-  'ceilings',
-  'room',
-  'deepest',
-  'wall',
-  'mean',
-  'change',
-  'foldLine',
-  'severity',
-  'chance',
-  'trial',
-  'firstChoice',
-  'cause',
-  'nextTest',
-] as const;
-export type EquationId = (typeof EQUATION_IDS)[number];
-
-/** The kinds of numbers a screen explains, and the equations each rests on. */
-export const RESTS_ON = {
-  room: ['proportions', 'chain', 'balance', 'floors', 'ceilings', 'room'],
-  depth: ['proportions', 'chain', 'balance', 'floors', 'ceilings', 'room', 'deepest'],
-  change: ['mean', 'change'],
-  ankleChange: ['wall', 'mean', 'change'],
-  fold: ['foldLine', 'mean'],
-  severity: ['severity'],
-  chance: ['proportions', 'floors', 'ceilings', 'chance', 'trial', 'firstChoice'],
-  cause: ['cause'],
-  test: ['cause', 'nextTest'],
-} as const satisfies Record<string, readonly EquationId[]>;
-export type NumberKind = keyof typeof RESTS_ON;
 
 /** Something that went into a number beside what is known of the client. */
 export type SettingId =
@@ -45,6 +10,7 @@ export type SettingId =
   | 'load'
   | 'depthAsked'
   | 'balancePoint'
+  | 'carriedOver'
   | 'reserve'
   | 'leanMost'
   | 'slightFrom'
@@ -66,10 +32,11 @@ export type Unit = Fact['unit'] | 'share' | 'percent' | 'times' | 'count';
 /** How a number came about. */
 export interface Trace {
   kind: NumberKind;
-  equations: readonly EquationId[];
+  /** Of the number and of its inputs, in the order of docs/model.md. */
+  equations: EquationId[];
   inputs: TraceInput[];
-  /** What was seen or tested, heaviest first; for the chance of a cause. */
-  evidence: Evidence[];
+  /** What was seen or tested and how far each moves it, heaviest first; for the chance of a cause. */
+  evidence: Weight[];
 }
 
 /** A number as it is shown: never without its unit, what is known of its error, and where it comes from. */
@@ -84,8 +51,13 @@ export interface ShownNumber {
 export const traceOf = (
   kind: NumberKind,
   inputs: readonly TraceInput[],
-  evidence: readonly Evidence[] = [],
-): Trace => ({ kind, equations: RESTS_ON[kind], inputs: [...inputs], evidence: [...evidence] });
+  evidence: readonly Weight[] = [],
+): Trace => ({
+  kind,
+  equations: inOrder([...RESTS_ON[kind], ...inputs.flatMap((i) => i.equations)]),
+  inputs: [...inputs],
+  evidence: [...evidence],
+});
 
 type Setting = Pick<TraceInput, 'id' | 'value' | 'unit' | 'basis'> & Partial<TraceInput>;
 
@@ -97,5 +69,6 @@ export const input = (own: Setting): TraceInput => ({
   by: [],
   rows: [],
   source: null,
+  equations: [],
   ...own,
 });

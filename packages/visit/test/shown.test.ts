@@ -99,6 +99,8 @@ describe('a number as it is shown', () => {
       const leavesOutZero = interval!.low > 0 || interval!.high < 0;
       expect(leavesOutZero).toBe(kind !== 'noChangeWeCanSee');
       expect(value).toBeCloseTo(by - 1.5);
+      // Centimetres at the wall are compared as centimetres: nothing is turned into degrees.
+      expect(trace.equations).toEqual(['mean', 'change']);
       expect(trace.inputs.map((i) => i.rows.length)).toEqual([2, 1]);
       real += leavesOutZero ? 1 : 0;
     }
@@ -147,8 +149,15 @@ describe('a number as it is shown', () => {
       ['repsShown', 3, null],
       ['repsSeen', 4, null],
     ]);
-    const own = severityShown({ ...finding, thresholds: { slight: 3, clear: 9 } }, BALANCED);
-    expect(own.trace.inputs[0]!.source).toBe(BALANCED.name);
+    const thresholds = { slight: 3, clear: 9 };
+    const strict = { ...BALANCED, name: 'Strict', faultThresholds: { heelsRise: thresholds } };
+    expect(severityShown({ ...finding, thresholds }, strict).trace.inputs[0]!.source).toBe(
+      'Strict',
+    );
+    // Another unit has other house sizes: they are not the method's because they differ from the usual ones.
+    expect(severityShown({ ...finding, thresholds }, BALANCED).trace.inputs[0]!.source).toBe(
+      'house default',
+    );
     expect(severityShown({ ...finding, reps: [2] }, BALANCED).interval).toBeNull();
   });
 
@@ -158,7 +167,9 @@ describe('a number as it is shown', () => {
     const ids = new Set([...dossier.trials.map((t) => t.id), dossier.client.id]);
     for (const number of [numbers!.room!, numbers!.depth!, numbers!.chance]) {
       const { equations, inputs } = number.trace;
-      expect(equations.every((e) => EQUATION_IDS.includes(e))).toBe(true);
+      expect(equations).toEqual(EQUATION_IDS.filter((e) => equations.includes(e)));
+      // The left ankle was read with a tape; lengths are average shares of stature.
+      expect(equations).toEqual(expect.arrayContaining(['proportions', 'wall', 'mean', 'chain']));
       const known = inputs.filter((i) => ['measured', 'estimated'].includes(i.basis));
       expect(known.length).toBeGreaterThan(2);
       expect(known.every((i) => i.rows.length > 0 && i.rows.every((row) => ids.has(row)))).toBe(
@@ -166,7 +177,7 @@ describe('a number as it is shown', () => {
       );
       // Nothing is written without a source but what was said of the client and how the feet stand.
       for (const i of inputs.filter((x) => x.source === null))
-        expect(['stature', 'mass'].includes(i.id) || i.basis === 'setup').toBe(true);
+        expect(['stature', 'mass', 'setupTrials'].includes(i.id) || i.basis === 'setup').toBe(true);
       expect(sayShown(number)).toMatch(/\d/);
       for (const i of inputs) expect(sayInputValue(i)).toMatch(/\d|parallel|depth|knee/);
     }
@@ -175,5 +186,21 @@ describe('a number as it is shown', () => {
       'measured 5 Jan 2026 by hand · Konor et al. 2012, tape, upper end (from memory)',
     );
     expect(answerOf({ dossier, on: '2026-01-05', tables: [] }).numbers).toBeNull();
+    // A chance rests on what carries over from the wall, and says whose number that is.
+    const carried = (n: typeof numbers) =>
+      n!.chance.trace.inputs.find((i) => i.id === 'carriedOver')!;
+    expect([carried(numbers).interval, carried(numbers).source]).toEqual([
+      { low: -1.96 * 1.5, high: 1.96 * 1.5 },
+      'house default',
+    ]);
+    const at = '2026-01-04T09:00:00.000Z';
+    const change = { kind: 'spread' as const, spread: 'carriedOverDeg' as const, to: 3 };
+    const row = { id: '55555555-5555-4555-8555-555555555555', version: 1, updatedAt: at };
+    const tables = [{ ...row, saidAt: at, saidBy: '', at, by: '', why: 'Ours', changes: [change] }];
+    const ours = answerOf({ dossier, on: '2026-01-05', tables, withNumbers: true }).numbers;
+    expect([carried(ours).interval?.high, carried(ours).source]).toEqual([
+      1.96 * 3,
+      'your practice, on the Shelf',
+    ]);
   });
 });

@@ -139,7 +139,7 @@ export const saySupport = (support: Support): string =>
   support.kind === 'floor'
     ? 'flat floor'
     : support.kind === 'block'
-      ? `heels up ${n(support.riseMm)} mm`
+      ? `heel lift ${n(support.riseMm)} mm`
       : `${n(support.angleDeg)}° ramp, ${support.azimuth === 'foot' ? 'turned with the foot' : 'straight ahead'}`;
 
 /** A move as an instruction. */
@@ -149,7 +149,7 @@ export function sayMove(move: LeverMove): string {
   const up = move.dose > 0;
   switch (move.lever) {
     case 'heelRiseMm':
-      return `Heels up ${size} mm`;
+      return `Heel lift ${size} mm`;
     case 'rampDeg':
       return `Ramp ${size}° steeper`;
     case 'stanceWidthMm':

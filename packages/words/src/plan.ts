@@ -51,7 +51,7 @@ function changesOf({ use, habit, askedDepthDeg }: PlanAnswer): { what: string; b
   const rise = setup.support.kind === 'block' ? setup.support.riseMm : 0;
   if (setup.support.kind !== 'ramp' && Math.abs(rise - habit.heelRiseMm) >= 2)
     list.push({
-      what: `${rise === 0 ? 'Heels flat' : `Heels up ${n(rise)} mm`} instead of ${habit.heelRiseMm === 0 ? 'flat' : `${n(habit.heelRiseMm)} mm`}`,
+      what: `${rise === 0 ? 'Heels flat' : `Heel lift ${n(rise)} mm`} instead of ${habit.heelRiseMm === 0 ? 'flat' : `${n(habit.heelRiseMm)} mm`}`,
       because,
     });
   if (targetDepthDeg < askedDepthDeg - 0.5)

@@ -1,4 +1,4 @@
-import { sayList } from './terms.ts';
+import { capital, sayList } from './terms.ts';
 import {
   chancesOf,
   depthAsked,
@@ -28,7 +28,6 @@ import {
 } from './instrument.ts';
 
 const whole = (value: number) => Math.round(value).toString();
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 export const KIND_NAMES: Record<SetupKind, string> = {
   first: 'First choice',
@@ -39,7 +38,7 @@ export const KIND_NAMES: Record<SetupKind, string> = {
   uneven: 'Slightly asymmetric',
 };
 
-/** "44 cm · toes 20° · heels up 20 mm · high bar 40 kg · to crease below knee". */
+/** "44 cm · toes 20° · heel lift 20 mm · high bar 40 kg · to crease below knee". */
 export function sayFound({
   setup,
   targetDepthDeg,

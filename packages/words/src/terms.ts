@@ -26,3 +26,10 @@ export const count = (n: number, of: Term): string => `${n} ${term(n, of)}`;
 
 /** "a, b and c". */
 export const sayList = (parts: Iterable<string>): string => conjunction.format(parts);
+
+/** The first letter large, as a sentence or a title begins. */
+export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** A number as text with a minus a person reads, and none before a zero. */
+export const minus = (text: string): string =>
+  text.replace(/^-(?=0(\.0+)?\D*$)/, '').replace('-', '−');

@@ -1,4 +1,4 @@
-import { UNITS } from './terms.ts';
+import { minus, UNITS } from './terms.ts';
 import { DEPTH_SCAN_DEG, MEASURES, type MeasureId } from '@zither/core';
 import type { Instrument } from '@zither/contract';
 import type { Comparison, ShownNumber, TraceInput, Unit } from '@zither/visit';
@@ -21,6 +21,7 @@ const NAMES: Partial<Record<TraceInput['id'], string>> = {
   load: 'Load',
   depthAsked: 'Depth asked for',
   balancePoint: 'Balance point, from the heel',
+  carriedOver: 'What an ankle shows in a squat, against the wall',
   reserve: 'Ankle kept in reserve',
   leanMost: 'Trunk lean at most',
   slightFrom: 'Slight from',
@@ -43,9 +44,6 @@ const BASIS: Partial<Record<TraceInput['basis'], string>> = {
   estimated: 'estimated',
   houseDefault: 'house default',
 };
-
-/** A number with a minus a person reads, and none before a zero. */
-const minus = (text: string) => text.replace(/^-(?=0(\.0+)?\D*$)/, '').replace('-', '−');
 
 /** A number with its unit as it is shown in a trace; lengths of more than 10 cm in cm. */
 function sayAmount(value: number, unit: Unit): string {
@@ -123,7 +121,7 @@ export function sayShown({ value, unit, interval, trace }: ShownNumber): string 
   const isEnd = trace.kind === 'depth' && value >= DEPTH_SCAN_DEG.bottom;
   const isSure = isEnd && (interval?.low ?? 0) >= DEPTH_SCAN_DEG.bottom;
   // A change is told in the unit of its readings.
-  const id = ['change', 'ankleChange'].includes(trace.kind) ? trace.inputs[0]?.id : undefined;
+  const id = trace.kind === 'change' ? trace.inputs[0]?.id : undefined;
   const says = withInterval(isSure ? null : interval, value, (v) =>
     id ? sayOf({ id, unit }, v) : sayAmount(v, unit),
   );
@@ -134,12 +132,9 @@ const KINDS: Record<ShownNumber['trace']['kind'], string> = {
   room: 'Room at the depth asked for',
   depth: 'Deepest thigh angle below parallel',
   change: 'Change',
-  ankleChange: 'Change',
-  fold: 'Hip fold limit',
   severity: 'Size of the fault',
   chance: 'Chance of getting down',
   cause: 'Chance of this cause',
-  test: 'What the next test would settle',
 };
 
 /** What the number is. */

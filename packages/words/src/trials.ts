@@ -1,4 +1,4 @@
-import { count } from './terms.ts';
+import { capital, count } from './terms.ts';
 import type { SetupTrialValues } from '@zither/contract';
 import { halfInterval, SIDES, type LoopStop, type Side } from '@zither/core';
 import { sayDepth } from './instrument.ts';
@@ -7,7 +7,6 @@ import { sayLikely } from './chance.ts';
 import { sayFound } from './setup.ts';
 
 const whole = (value: number) => Math.round(value).toString();
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 const sidesOf = (is: (side: Side) => boolean): string => {
   const list = SIDES.filter(is);
   return list.length === 2 ? 'both' : (list[0] ?? '');

@@ -1,5 +1,5 @@
-import type { CaptureLine, Condition } from '@zither/contract';
-import type { LookAsks } from '@zither/contract/row';
+import { minus } from './terms.ts';
+import type { CaptureLine, Condition, LookAsks } from '@zither/contract';
 import {
   FAULTS,
   type Area,
@@ -58,10 +58,7 @@ export const sayFault = (fault: FaultId, side: Side | null): string =>
 /** A value with its unit, degrees and per cent close up. */
 export function sayAmount(value: number, unit: string): string {
   const digits = unit === '×' ? 1 : 0;
-  const text = value
-    .toFixed(digits)
-    .replace(/^-(0(\.0)?)$/, '$1')
-    .replace('-', '−');
+  const text = minus(value.toFixed(digits));
   return unit === '°' || unit === '×' ? `${text}${unit}` : `${text} ${unit}`;
 }
 

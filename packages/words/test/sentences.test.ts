@@ -1,3 +1,4 @@
+import { sayNoAnalysis } from '@zither/words/noAnalysis';
 import { diagnose, evidenceOf, ledgersOf, NODES, stanceFromTrace, type Signs } from '@zither/core';
 import { sayBox } from '@zither/words/box';
 import {
@@ -77,5 +78,20 @@ describe('marks on paper in words', () => {
       say({ ...turned, left: { ...turned.left, secondToe: { x: turned.left.heel.x, y: 550 } } }),
     ).toMatch(/the left foot measures 5\d cm\. Check these two marks/);
     expect(say({ left: turned.left, right: turned.left })).toMatch(/less than 3 cm apart/);
+  });
+});
+
+describe('a capture that cannot be read, in words', () => {
+  it('says what is missing and what to do', () => {
+    const say = (found: Parameters<typeof sayNoAnalysis>[0]) => sayNoAnalysis(found);
+    expect(say({ kind: 'noAnalysis', because: 'missingLandmarks', missing: ['hip'] })).toBe(
+      'This view cannot be read without hip.',
+    );
+    expect(say({ kind: 'noAnalysis', because: 'otherView', view: 'side' })).toMatch(
+      /^This is no side view.*Choose the view it was taken from\.$/,
+    );
+    expect(
+      say({ kind: 'noAnalysis', because: 'noScale', missing: ['plateTop', 'plateBottom'] }),
+    ).toMatch(/plateTop and plateBottom are not both in it/);
   });
 });

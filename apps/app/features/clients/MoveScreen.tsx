@@ -1,9 +1,9 @@
 import MaterialIcons from '@expo/vector-icons/MaterialIcons';
-import { count } from '@zither/words/terms';
+import { capital, count } from '@zither/words/terms';
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { Dossier, Entry, Move } from '@zither/contract';
-import { entriesOf, entryOf, hasSides, type EntryDay } from '@zither/visit';
+import { areHere, entriesOf, entryOf, hasSides, type EntryDay } from '@zither/visit';
 import { MOVE_REASONS, sayEntry, sayMove, sayMoveButton } from '@zither/words/moving';
 import { Choice } from '../../ui/Choice.tsx';
 import { Button, Input, ListItem } from '../../ui/elements.ts';
@@ -15,8 +15,6 @@ import { Tick } from '../../ui/Tick.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { sayDay, today, useChanges, useClientList } from '../data/index.ts';
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** Entries made on the wrong client or side: what, where it belongs, and why. Nothing is deleted; both records say that it was moved. */
 export function MoveScreen({ dossier }: { dossier: Dossier }) {
@@ -143,7 +141,13 @@ export function MoveScreen({ dossier }: { dossier: Dossier }) {
       {dossier.moves.length > 0 && (
         <Part title="Moved before">
           {dossier.moves.map((m) => (
-            <Moved key={m.id} move={m} nameOf={nameOf} onBack={move} />
+            <Moved
+              key={m.id}
+              move={m}
+              canGoBack={m.change.kind !== 'away' && areHere(dossier, m.entries)}
+              nameOf={nameOf}
+              onBack={move}
+            />
           ))}
         </Part>
       )}
@@ -195,10 +199,12 @@ function Day({
 /** A move of before, and the way back for what is here. */
 function Moved({
   move,
+  canGoBack,
   nameOf,
   onBack,
 }: {
   move: Move;
+  canGoBack: boolean;
   nameOf: (clientId: string) => string;
   onBack: (entries: Entry[], to: 'otherSide' | { clientId: string }, why: string) => void;
 }) {
@@ -208,7 +214,7 @@ function Moved({
       <Say small>
         {`${capital(sayDay(move.on))}: ${sayMove(move, change.kind === 'otherSide' ? '' : nameOf(change.clientId))}`}
       </Say>
-      {change.kind !== 'away' && (
+      {canGoBack && change.kind !== 'away' && (
         <Button
           type="outline"
           title="Move back"

@@ -1,6 +1,5 @@
-import type { NumberKind, ShownNumber, TraceInput } from '@zither/visit';
-import { RESTS_ON } from '@zither/visit';
-import { EQUATIONS, sayEquation } from '@zither/words/equations';
+import { inOrder, type ShownNumber, type TraceInput } from '@zither/visit';
+import { sayEquation } from '@zither/words/equations';
 import { sayInputFrom, sayInputName, sayInputValue, sayKind, sayShown } from '@zither/words/trace';
 import { View } from 'react-native';
 import { Say } from '../../ui/Say.tsx';
@@ -12,7 +11,7 @@ export function NumberTrace({ numbers }: { numbers: readonly ShownNumber[] }) {
   return (
     <View style={{ gap: space.m }} testID="trace">
       <NumberInputs numbers={numbers} />
-      <Equations of={numbers.map((n) => n.trace.kind)} />
+      <Equations of={numbers} />
     </View>
   );
 }
@@ -83,20 +82,18 @@ function InputRow({ input }: { input: TraceInput }) {
   );
 }
 
-/** The equations some kinds of numbers rest on, by their number in docs/model.md, in words, with source. */
-export function Equations({ of }: { of: readonly NumberKind[] }) {
-  const ids = [...new Set(of.flatMap((kind) => RESTS_ON[kind]))];
+/** The equations some numbers rest on, by their number in docs/model.md, in words, with source. */
+export function Equations({ of }: { of: readonly ShownNumber[] }) {
+  const ids = inOrder(of.flatMap((n) => n.trace.equations));
   return (
     <View style={{ gap: space.xs }}>
       <Say strong>Equations</Say>
       <View style={{ gap: space.xs }} role="list" aria-label="Equations">
-        {ids
-          .sort((a, b) => EQUATIONS[a].number - EQUATIONS[b].number)
-          .map((id) => (
-            <View key={id} role="listitem">
-              <Say small>{sayEquation(id)}</Say>
-            </View>
-          ))}
+        {ids.map((id) => (
+          <View key={id} role="listitem">
+            <Say small>{sayEquation(id)}</Say>
+          </View>
+        ))}
       </View>
     </View>
   );

@@ -74,7 +74,7 @@ function WhyChange({
       {changes.map((c) => (
         <NumberInputs key={sayComparison(c)} names={[sayComparison(c)]} numbers={[c.shown]} />
       ))}
-      <Equations of={changes.map((c) => c.shown.trace.kind)} />
+      <Equations of={changes.map((c) => c.shown)} />
     </Fold>
   );
 }

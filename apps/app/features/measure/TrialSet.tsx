@@ -1,3 +1,4 @@
+import { capital } from '@zither/words/terms';
 import MaterialIcons from '@expo/vector-icons/MaterialIcons';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -258,8 +259,6 @@ export function TrialSet({
     </View>
   );
 }
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 function KneeGap({
   dossier,

@@ -1,3 +1,4 @@
+import { capital } from '@zither/words/terms';
 import MaterialIcons from '@expo/vector-icons/MaterialIcons';
 import { View } from 'react-native';
 import { CAUSES, NODES, type LikelyCause } from '@zither/core';
@@ -17,8 +18,6 @@ const pieces = (weights: LikelyCause['because'], most: number) =>
     .slice(0, most)
     .map((w) => sayEvidence(w.evidence))
     .join(' · ');
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** One cause: how sure, what it was before, the evidence for it and against it; opens its whole ledger. */
 export function CauseRow({

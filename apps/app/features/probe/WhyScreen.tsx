@@ -1,3 +1,4 @@
+import { capital } from '@zither/words/terms';
 import { useLocalSearchParams } from 'expo-router';
 import { useMemo, type ReactNode } from 'react';
 import { View } from 'react-native';
@@ -5,7 +6,7 @@ import type { Dossier } from '@zither/contract';
 import { CAUSES, NODES, type Weight } from '@zither/core';
 import { sayEvidence, sayReason } from '@zither/words/evidence';
 import { Notice } from '../../ui/Notice.tsx';
-import { Equations, NumberInputs } from '../instrument/index.ts';
+import { NumberTrace } from '../instrument/index.ts';
 import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
@@ -53,6 +54,7 @@ export function WhyScreen({ dossier }: { dossier: Dossier }) {
   const { kind, means } = CAUSES[entry.cause];
   const isRefer = kind === 'refer' || kind === 'stop';
   const said = reasons?.ledger.filter((w) => Math.abs(w.bits) >= SAID_FROM) ?? [];
+  const shown = reasons && causeShown({ probability: reasons.probability, because: said });
   const rest = (reasons?.ledger.length ?? 0) - said.length;
   const ledger = (
     <Part
@@ -62,7 +64,7 @@ export function WhyScreen({ dossier }: { dossier: Dossier }) {
       {reasons && said.length === 0 && <Say soft>No evidence yet; showing how common it is.</Say>}
       {said.length > 0 && (
         <View role="table" aria-label="Evidence and its weight">
-          {said.map((w, i) => (
+          {shown?.trace.evidence.map((w, i) => (
             <LedgerRow key={`${sayEvidence(w.evidence)} ${i}`} weight={w} />
           ))}
         </View>
@@ -77,10 +79,7 @@ export function WhyScreen({ dossier }: { dossier: Dossier }) {
   );
   const equations = (
     <Part title="What the chance of a cause rests on">
-      {reasons && (
-        <NumberInputs numbers={[causeShown({ probability: reasons.probability, because: said })]} />
-      )}
-      <Equations of={['cause', 'test']} />
+      {shown && <NumberTrace numbers={[shown]} />}
     </Part>
   );
   const changers = (
@@ -186,7 +185,7 @@ function LedgerRow({ weight }: { weight: Weight }) {
       style={{ paddingVertical: space.s, gap: 4, borderTopWidth: 1, borderColor: colors.hairline }}
     >
       <View role="cell">
-        <Say strong>{what.charAt(0).toUpperCase() + what.slice(1)}</Say>
+        <Say strong>{capital(what)}</Say>
         <Say small>{sayReason(weight)}</Say>
       </View>
       <View role="cell" style={{ flexDirection: 'row', alignItems: 'center', gap: space.s }}>

@@ -104,7 +104,9 @@ export function FurtherPart({ page, shown }: { page: SetPage; shown: Shown | nul
         title="What the chance rests on"
         note={`${choice.searched} setups searched, ${sayRests(answer.basis?.tried.length ?? 0)}`}
       >
-        {page.ground && <NumberTrace numbers={[chanceShown(shown.at.chance, page.ground)]} />}
+        {page.ground && (
+          <NumberTrace numbers={[chanceShown(shown.at.chance, shown.at.method, page.ground)]} />
+        )}
       </Fold>
       {answer.tellMore[0] && (
         <Fold title="What would tell more" note={sayReading(answer.tellMore[0].reading)}>

@@ -1,4 +1,4 @@
-import { count } from '@zither/words/terms';
+import { capital, count } from '@zither/words/terms';
 import type { TableChangeRow } from '@zither/contract';
 import {
   CAUSE_IDS,
@@ -43,8 +43,6 @@ const entry = (change: TableChange, label: string, because: string): Entry => ({
   label,
   because,
 });
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 const EFFECT_NAMES = {
   relieves: 'gets better where it is',

@@ -2,9 +2,15 @@ import { term } from '@zither/words/terms';
 import { router } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import type { Condition, Dossier, JudgementValues } from '@zither/contract';
-import type { LookAsks } from '@zither/contract/row';
-import { AREAS, faultsOf, type Area, type CameraView, type FaultId } from '@zither/core';
+import type { Condition, Dossier, JudgementValues, LookAsks } from '@zither/contract';
+import {
+  AREAS,
+  faultsOf,
+  HIDDEN_BY_SHOES,
+  type Area,
+  type CameraView,
+  type FaultId,
+} from '@zither/core';
 import { Button } from '../../ui/elements.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
@@ -55,7 +61,10 @@ export function EyeScreen({
   const [reps, setReps] = useState(5);
   const [id] = useState(newId);
   const faults = faultsOf(view).filter(
-    (f) => isJudged(f.id) && (f.id !== 'armsFall' || asks.arms !== 'free'),
+    (f) =>
+      isJudged(f.id) &&
+      (f.id !== 'armsFall' || asks.arms !== 'free') &&
+      !(asks.shod && HIDDEN_BY_SHOES.includes(f.id)),
   );
   const parts = FROM_TOP.filter((p) => faults.some((f) => f.area === p));
   const seen = faults.flatMap((f) => {

@@ -1,4 +1,5 @@
-import type { LookAsks } from '@zither/contract/row';
+import type { LookAsks } from '@zither/contract';
+import { capital } from '@zither/words/terms';
 import { LOOK_OPTIONS, sayAsks } from '@zither/words/watch';
 import { View } from 'react-native';
 import { Choice } from '../../ui/Choice.tsx';
@@ -50,8 +51,6 @@ export function LookOptions({
     </Fold>
   );
 }
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 function Option<K extends string>({
   of,

@@ -39,6 +39,7 @@ export function ReviewFindings({
   const small = analysis.findings.filter(
     (f) => f.severity === null && f.fault !== 'kneesFirst' && f.fault !== 'toesFloat',
   );
+  const sizes = named.map((f) => ({ f, shown: severityShown(f, method) }));
   const built = builtMismatchDeg(analysis, subject);
   return (
     <Part
@@ -87,17 +88,17 @@ export function ReviewFindings({
       ))}
       {named.length > 0 && (
         <Fold title="Why these sizes?">
-          {named.map((f) => (
+          {sizes.map(({ f, shown }) => (
             <NumberInputs
               key={`${f.fault} ${f.side ?? ''}`}
               names={[`${sayFault(f.fault, f.side)}: ${FAULTS[f.fault].measuredAs}`]}
-              numbers={[severityShown(f, method)]}
+              numbers={[shown]}
             />
           ))}
           <Say small soft>
             The interval is how far the reps differ. The camera’s own error comes on top.
           </Say>
-          <Equations of={['severity']} />
+          <Equations of={sizes.map((s) => s.shown)} />
         </Fold>
       )}
       {small.length > 0 && (

@@ -1,7 +1,7 @@
 import { router, useLocalSearchParams } from 'expo-router';
 import { useMemo, useState } from 'react';
-import { conditionSchema, type Condition, type Dossier } from '@zither/contract';
-import { PLAIN_LOOK, type LookAsks } from '@zither/contract/row';
+import { conditionSchema, type Condition, type Dossier, type LookAsks } from '@zither/contract';
+import { PLAIN_LOOK } from '@zither/contract/row';
 import {
   CAMERA_VIEWS,
   seedOf,

@@ -1,6 +1,6 @@
-import type { Condition } from '@zither/contract';
+import type { Condition, LookAsks } from '@zither/contract';
 import { lookAsksSchema } from '@zither/contract';
-import { PLAIN_LOOK, type LookAsks } from '@zither/contract/row';
+import { PLAIN_LOOK } from '@zither/contract/row';
 
 /** What a look asks, as part of an address: only what is not plain. */
 export const asksInAddress = (condition: Condition, asks: LookAsks): string =>

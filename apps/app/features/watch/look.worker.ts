@@ -1,10 +1,10 @@
+import { sayNoAnalysis } from '@zither/words/noAnalysis';
 import {
   analyse,
   CAMERA_VIEWS,
   MARKS,
   NEEDED,
   reportOf,
-  sayNoAnalysis,
   seededRandom,
   simulateCapture,
   USEFUL,

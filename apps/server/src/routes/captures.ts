@@ -1,3 +1,4 @@
+import { sayNoAnalysis } from '@zither/words/noAnalysis';
 import {
   captureSchema,
   idSchema,
@@ -12,7 +13,6 @@ import {
   NEEDED,
   profileOf,
   reportOf,
-  sayNoAnalysis,
   USEFUL,
   type FaultThresholds,
 } from '@zither/core';

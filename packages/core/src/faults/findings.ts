@@ -46,7 +46,8 @@ const CHANCE_FROM_REPS = 4;
 
 const meanOf = (values: readonly number[]) => values.reduce((sum, v) => sum + v, 0) / values.length;
 
-function sdOf(values: readonly number[]): number {
+/** Standard deviation of a sample; 0 of fewer than two. */
+export function sdOf(values: readonly number[]): number {
   if (values.length < 2) return 0;
   const mean = meanOf(values);
   return Math.sqrt(values.reduce((sum, v) => sum + (v - mean) ** 2, 0) / (values.length - 1));

@@ -8,5 +8,5 @@ export { hipShareOf } from './sideFaults.ts';
 export { KNEES_FROM, sided, type FrontPicture, type LegPicture } from './frontFaults.ts';
 export type { SidePicture } from './sidePicture.ts';
 export { detrended, wobbleMm } from './wobble.ts';
-export { reportOf, sayNoAnalysis, type Report } from './report.ts';
+export { reportOf, type Report } from './report.ts';
 export { agreementOf, type Agreement, type AgreementLine, type Named } from './agreement.ts';

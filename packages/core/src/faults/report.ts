@@ -1,4 +1,4 @@
-import type { Analysis, NoAnalysis } from './analyse.ts';
+import type { Analysis } from './analyse.ts';
 
 const round = (value: number, digits = 2) => Number(value.toFixed(digits));
 
@@ -48,23 +48,3 @@ export function reportOf(analysis: Analysis) {
 }
 
 export type Report = ReturnType<typeof reportOf>;
-
-/** Why a capture says nothing, in a sentence for the coach. */
-export function sayNoAnalysis(found: NoAnalysis): string {
-  switch (found.because) {
-    case 'tooShort':
-      return 'The capture is too short: at least eight frames are needed.';
-    case 'timesNotRising':
-      return 'The times of the capture do not rise from frame to frame.';
-    case 'noReps':
-      return 'No whole repetition was found: the hips must sink at least 12 cm and come back up, in view all the way.';
-    case 'missingLandmarks':
-      return `This view cannot be read without ${found.missing.join(', ')}.`;
-    case 'otherView':
-      return found.view === 'side'
-        ? 'This is no side view: the marks have no positions forward (x). Choose the view it was taken from.'
-        : 'This is no view from the front or behind: the marks have no positions across (y). Choose the view it was taken from.';
-    case 'noScale':
-      return `The picture cannot be scaled: ${found.missing.join(' and ')} are not both in it, or the length is not known.`;
-  }
-}

@@ -1,7 +1,6 @@
 import { useLocalSearchParams } from 'expo-router';
 import { lazy, Suspense, useMemo } from 'react';
-import { cameraViewSchema, conditionSchema } from '@zither/contract';
-import type { LookAsks } from '@zither/contract/row';
+import { cameraViewSchema, conditionSchema, type LookAsks } from '@zither/contract';
 import { asksFrom } from '../../../../features/watch/asks.ts';
 import { WithDossier } from '../../../../features/clients/WithDossier.tsx';
 import { Waiting } from '../../../../ui/Waiting.tsx';
