@@ -1,6 +1,6 @@
-import { PLAIN_LOOK, type LookAsks } from '@zither/contract/row';
+import { PLAIN_LOOK } from '@zither/contract/row';
 import { HOUSE_RULES } from '@zither/core';
-import type { CaptureLine, Decision, Dossier, Judgement, Tried } from '@zither/contract';
+import type { CaptureLine, Decision, Dossier, Judgement, Tried, LookAsks } from '@zither/contract';
 import { sayEvidence, sayReason } from '@zither/words/evidence';
 import { NODES, testKey, type FaultId, type Severity, type Side } from '@zither/core';
 import { overlay } from '../features/data/overlay.ts';
@@ -232,6 +232,15 @@ describe('what a diagnosis rests on', () => {
     // Two options at once tell nothing of either.
     expect(tests({ arms: 'up', feet: 'straight' }, {})).toEqual([]);
     expect(tests({}, { heelRiseMm: 20, shod: true })).toEqual([]);
+  });
+
+  it('a later look that only tells causes apart leaves the findings, and counts as the test', () => {
+    const flat = eye([['heelsRise', 'clear']], { view: 'side' }, '2026-01-02');
+    const raised = eye([], { view: 'side', asks: { ...PLAIN_LOOK, heelRiseMm: 20 } });
+    const { seenOn, signs } = basis({ judgements: [raised, flat] });
+    expect(seenOn).toBe('2026-01-02');
+    expect(signs.findings?.map((f) => f.fault)).toEqual(['heelsRise']);
+    expect(signs.tests?.map((t) => [t.test, t.outcome])).toEqual([['heelsRaised', 'clears']]);
   });
 
   it('tests count since the newest looks, and not once taken back', () => {

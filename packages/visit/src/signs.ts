@@ -1,4 +1,4 @@
-import type { Decision, Dossier } from '@zither/contract';
+import type { Decision, Dossier, LookAsks } from '@zither/contract';
 import {
   CAUSES,
   FAULTS,
@@ -22,7 +22,7 @@ import {
   type TestDone,
   type TestId,
 } from '@zither/core';
-import { asksAlike, type LookAsks } from '@zither/contract/row';
+import { asksAlike } from '@zither/contract/row';
 import { knownOf } from './derive.ts';
 import { baselinesOf, isTelling, type Look } from './looks.ts';
 
@@ -219,8 +219,10 @@ export function basisOf(
   missing: readonly Need[],
 ): Basis {
   const all = baselinesOf(dossier, null);
-  const seenOn = all[0]?.look.takenOn ?? null;
-  const ofDay = all.filter((l) => l.look.takenOn === seenOn);
+  // A look that only tells causes apart does not make the findings of the day before go away.
+  const seenOn = (all.find((l) => !isTelling(l)) ?? all[0])?.look.takenOn ?? null;
+  const since = all.filter((l) => seenOn !== null && l.look.takenOn >= seenOn);
+  const ofDay = since.filter((l) => l.look.takenOn === seenOn);
   const plain = ofDay.filter((l) => !isTelling(l));
   const faults = faultsOf(plain);
   const alone = leftAlone(dossier);
@@ -234,7 +236,7 @@ export function basisOf(
       continue;
     }
     const earlier = all
-      .filter((l) => l.look.takenOn !== seenOn)
+      .filter((l) => l.look.takenOn < (seenOn ?? ''))
       .flatMap((l) =>
         namedIn(l)
           .filter((n) => n.fault === f.fault && n.side === side)
@@ -301,7 +303,7 @@ export function basisOf(
       ...(budget ? { leanBudget: budget } : {}),
       tests: [
         ...tried,
-        ...[...answered.tests, ...fromRepeats(ofDay)].filter(
+        ...[...answered.tests, ...fromRepeats(since)].filter(
           (t) => !doneHere.has(testKey(t.test, t.side)),
         ),
       ],
