@@ -2,6 +2,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import type { ChanceMap, SafetyLimit, SetupChoice } from '@zither/core';
 import type { Answer, AnswerQuestion, MapQuestion, MethodQuestion, SetupUse } from '@zither/visit';
 import { rulesOn, settledSetup } from '@zither/visit';
+import { keepAnswer, knownAnswer } from './keptAnswers.ts';
 
 /** What the worker of Set is asked, and what it answers. */
 export type SetAsked = { id: number } & (
@@ -25,7 +26,7 @@ type Unasked<T = SetAsked> = T extends SetAsked ? Omit<T, 'id'> : never;
 
 /** What came back so far of the question asked last. */
 export interface SetState {
-  told: Whole | null;
+  told: Told | null;
   /** What was asked, so that an answer to an older question is not taken for one. */
   of: string | null;
   /** How far the search for what was asked last has come. */
@@ -34,19 +35,7 @@ export interface SetState {
   hasFailed: boolean;
 }
 
-type Whole = Exclude<SetTold, { kind: 'progress' }>;
-
-/** Whole answers to the questions asked last, oldest first: the same question on the next page is answered at once. */
-const kept = new Map<string, Whole>();
-const KEPT_MOST = 12;
-function keep(asked: string, told: Whole): void {
-  // Maps are asked for with every step of a drag and would push out the answer the page itself shows.
-  if (!told.isWhole || told.kind === 'map') return;
-  kept.delete(asked);
-  kept.set(asked, told);
-  const [oldest] = kept.keys();
-  if (kept.size > KEPT_MOST && oldest !== undefined) kept.delete(oldest);
-}
+export type Told = Exclude<SetTold, { kind: 'progress' }>;
 
 const NOTHING: SetState = { told: null, of: null, share: 0, shareOf: null, hasFailed: false };
 
@@ -73,12 +62,12 @@ export function useSet(question: Unasked | null): SetState & { asked: string | n
     if (asked === null || !own) return undefined;
     last.current += 1;
     const id = last.current;
-    if (kept.has(asked)) return undefined;
+    if (knownAnswer(asked)) return undefined;
     const listen = ({ data }: MessageEvent<SetTold>) => {
       if (data.id !== id) return;
       if (data.kind === 'progress') setState((s) => ({ ...s, share: data.share, shareOf: asked }));
       else {
-        keep(asked, data);
+        keepAnswer(asked, data);
         setState((s) => ({ ...s, told: data, of: asked }));
       }
     };
@@ -86,7 +75,7 @@ export function useSet(question: Unasked | null): SetState & { asked: string | n
     own.postMessage({ ...(JSON.parse(asked) as Unasked), id });
     return () => own.removeEventListener('message', listen);
   }, [asked]);
-  const known = asked === null ? undefined : kept.get(asked);
+  const known = asked === null ? undefined : knownAnswer(asked);
   return known ? { ...state, told: known, of: asked, asked } : { ...state, asked };
 }
 
