@@ -1,5 +1,5 @@
 import { CheckBox } from './elements.ts';
-import { font, TARGET_PX } from './theme.ts';
+import { font, space, TARGET_PX } from './theme.ts';
 import { useLook } from './useLook.ts';
 
 /** A box to tick with its words; the whole line is the target. */
@@ -33,6 +33,7 @@ export function Tick({
         margin: 0,
         marginLeft: 0,
         padding: 0,
+        paddingVertical: space.xs,
         minHeight: TARGET_PX,
         justifyContent: 'center',
       }}

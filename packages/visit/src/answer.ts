@@ -32,7 +32,7 @@ import { resumeAt, stageViews, type StageView } from './stages.ts';
 import type { ShownNumber } from './trace.ts';
 import { answerLoop, loopQuestion, type LoopAnswer } from './trying.ts';
 
-/** What the answer is asked of: a client's record, the day, and what is not at hand on this device. */
+/** Input of the answer: a client's record, the day, and the kit missing on this device. */
 export interface AnswerQuestion {
   dossier: Dossier;
   on: string;
@@ -59,7 +59,7 @@ export interface Answer {
   limits: readonly SafetyLimit[];
   stages: Record<Stage, StageView>;
   facts: Fact[];
-  /** What a setup and a plan still need. */
+  /** Measurements a setup and a plan still need. */
   missing: NeededMeasure[];
   /** The setup in use solved with what is measured; null until the ankles are known, and while the client is on hold. */
   window: Solution | null;
@@ -68,7 +68,7 @@ export interface Answer {
   concluded: ReturnType<typeof workedOn>;
   /** Where the setup search and the trials stand; null until the ankles are known, and while on hold. */
   loop: LoopAnswer | null;
-  /** What the setup search was asked. */
+  /** The question of the setup search. */
   basis: SetupBasis | null;
   use: SetupUse | null;
   /** null where they were not asked for, and where there is no setup. */
@@ -186,6 +186,6 @@ function windowOf(
   return found.kind === 'ready' ? solve(found.question) : null;
 }
 
-/** The causes worth naming: likely ones first, each with what speaks for it. */
+/** The causes worth naming: likely ones first, each with its evidence. */
 export const causesNamed = ({ opinion }: Pick<Answer, 'opinion'>, from = 0.2): LikelyCause[] =>
   opinion.diagnosis.causes.filter((c) => c.probability >= from);

@@ -8,7 +8,7 @@ import {
 } from '@zither/core';
 import { knownOf } from './derive.ts';
 
-/** The client's sides in a setup: ceilings, drift, and whether the feet may stand unlike; null until both ankles are known. */
+/** The client's sides in a setup: ceilings, drift, and whether the stance may be asymmetric; null until both ankles are known. */
 export function sidesOf(dossier: Dossier, question: Case): SideDifference | null {
   const { left, right } = knownOf(dossier).ankle;
   if (!left || !right) return null;

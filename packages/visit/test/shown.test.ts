@@ -12,6 +12,8 @@ import {
 } from '@zither/core';
 import {
   answerOf,
+  causeShown,
+  chanceShown,
   caseWith,
   changeShown,
   comparisonsOf,
@@ -106,6 +108,18 @@ describe('a number as it is shown', () => {
     }
     expect(real).toBeGreaterThan(4);
     expect(real).toBeLessThan(31);
+  });
+
+  it('never calls a chance sure or out of the question', () => {
+    const dossier = dossierOf(five());
+    const ground = {
+      facts: factsOf(dossier, HOUSE_RULES),
+      basis: setupBasis(dossier, [], HOUSE_RULES)!,
+    };
+    const chance = (p: number) => sayShown(chanceShown(p, BALANCED, ground));
+    expect([0, 0.126, 1].map(chance)).toEqual(['1 of 100', '13 of 100', '99 of 100']);
+    const cause = (probability: number) => sayShown(causeShown({ probability, because: [] }));
+    expect([0, 0.24, 0.999].map(cause)).toEqual(['under 1 %', '24 %', 'over 99 %']);
   });
 
   it('compares a measure with the visit before and with the other side, each by name', () => {

@@ -34,7 +34,7 @@ const cause = ({ cause: id, side: on, probability, because }: LikelyCause) => ({
   because: because.map((w) => sayEvidence(w.evidence)),
 });
 
-/** A number as it is shown; the ids of its inputs stand for facts that are listed whole. */
+/** A number as it is shown; its inputs are named by id; the facts are listed whole. */
 const number = ({ value, unit, interval, trace }: ShownNumber) => ({
   value: round(value),
   unit,

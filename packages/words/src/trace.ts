@@ -1,7 +1,9 @@
+import { sayShare } from './probe.ts';
 import { minus, UNITS } from './terms.ts';
 import { DEPTH_SCAN_DEG, MEASURES, type MeasureId } from '@zither/core';
 import type { Instrument } from '@zither/contract';
 import type { Comparison, ShownNumber, TraceInput, Unit } from '@zither/visit';
+import { sayChance } from './chance.ts';
 import { sayShortDay } from './days.ts';
 import { displayOf, sayValue } from './display.ts';
 import { sayDepth } from './instrument.ts';
@@ -117,6 +119,9 @@ export function sayInputFrom({ basis, on, by, source }: TraceInput): string {
 
 /** A number with its unit and interval as it is shown. */
 export function sayShown({ value, unit, interval, trace }: ShownNumber): string {
+  // A chance reads as on every other page: never 0 and never 100 %.
+  if (trace.kind === 'chance') return sayChance(value);
+  if (trace.kind === 'cause') return sayShare(value);
   // Nobody is asked for more than the end of the scan, so nothing is known beyond it.
   const isEnd = trace.kind === 'depth' && value >= DEPTH_SCAN_DEG.bottom;
   const isSure = isEnd && (interval?.low ?? 0) >= DEPTH_SCAN_DEG.bottom;

@@ -13,14 +13,14 @@ interface Reading {
   sem: number;
 }
 
-/** How far feet may stand unlike, and only for a measured reason (common practice, no source). */
+/** How far the stance may be asymmetric, and only for a measured reason (common practice, no source). */
 export const UNLIKE_MOST = { toeOutDeg: 5, forwardMm: 20 } as const;
 /** Below this nothing is worth turning or moving (house defaults). */
 const UNLIKE_LEAST = { toeOutDeg: 2, forwardMm: 5 } as const;
 /** A side short by less than this is not seen to drift, degrees of shank (house default). */
 const DRIFT_FROM = { shankDeg: 1 } as const;
 
-/** What the two sides allow in a setup, where the squat drifts for it, and whether the feet may stand unlike. mm, degrees. */
+/** What the two sides allow in a setup, where the squat drifts for it, and whether the stance may be asymmetric. mm, degrees. */
 export interface SideDifference {
   /** Furthest each shank may lean, by its own limits. */
   ceilingDeg: BothSides<number | null>;
@@ -84,7 +84,7 @@ function staggerOf(question: Case, stiffer: Side): number {
 }
 
 /**
- * Compares the sides of a setup: each one's ceiling, the drift to expect, and whether a small unlike stance is justified. It is only where
+ * Compares the sides of a setup: each one's ceiling, the drift to expect, and whether a slightly asymmetric stance is justified. It is only where
  * the readings differ beyond what they can tell (their minimal detectable change), and only up to 5° or 20 mm.
  *
  * A hip with less inward rotation stands turned out further; a stiffer ankle, where it is what stops the squat, further out or further forward.
