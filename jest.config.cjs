@@ -1,5 +1,5 @@
 /** Node-side packages run on plain Babel; the app runs on the web preset of jest-expo. */
-const node = (displayName, roots) => ({
+const node = (displayName, roots, notInjected = []) => ({
   displayName,
   roots,
   testEnvironment: 'node',
@@ -14,7 +14,7 @@ const node = (displayName, roots) => ({
     'Set',
     'JSON',
     'Infinity',
-  ],
+  ].filter((name) => !notInjected.includes(name)),
   testMatch: ['**/test/**/*.test.ts'],
   transform: {
     '\\.[cm]?[jt]sx?$': [
@@ -40,12 +40,12 @@ module.exports = {
     node('core', ['<rootDir>/packages/core']),
     node('visit', ['<rootDir>/packages/visit', '<rootDir>/packages/words']),
     node('contract', ['<rootDir>/packages/contract', '<rootDir>/packages/formats']),
-    node('server', [
-      '<rootDir>/apps/server',
-      '<rootDir>/apps/cli',
-      '<rootDir>/demo',
-      '<rootDir>/scripts',
-    ]),
+    node(
+      'server',
+      ['<rootDir>/apps/server', '<rootDir>/apps/cli', '<rootDir>/demo', '<rootDir>/scripts'],
+      // A package of the server's declares these names itself.
+      ['Number', 'Array', 'Object'],
+    ),
     '<rootDir>/apps/app/jest.config.js',
   ],
 };

@@ -40,7 +40,7 @@ describe('the demo', () => {
   it('is the same from the same seed', async () => {
     const rows = async () => {
       const { app, db } = await seeded();
-      const all = db.prepare('SELECT * FROM operation_log ORDER BY rowid').all();
+      const all = db.prepare('SELECT * FROM operation ORDER BY rowid').all();
       await app.close();
       db.close();
       return all;

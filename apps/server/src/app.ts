@@ -1,19 +1,23 @@
 import { asWrittenNow } from '@zither/contract';
+import { constants } from 'node:zlib';
+import compress from '@fastify/compress';
 import helmet from '@fastify/helmet';
 import fastify, { type FastifyInstance, type FastifyServerOptions } from 'fastify';
 import { serializerCompiler } from 'fastify-type-provider-zod';
-import { answerHere, type Answering } from './answering.ts';
+import { doJob, type Beside } from './beside.ts';
+import { Changes } from './changes.ts';
 import type { Db } from './db/open.ts';
 import { practice } from './plugins/practice.ts';
-import { problems } from './plugins/problems.ts';
+import { problems, unreadable } from './plugins/problems.ts';
 import { staticApp } from './plugins/staticApp.ts';
 import { captureRoutes } from './routes/captures.ts';
 import { clientRoutes } from './routes/clients.ts';
+import { schoolRoutes } from './routes/schools.ts';
+import { tableRoutes } from './routes/tables.ts';
+import { shelfRoutes } from './routes/feed.ts';
 import { healthRoutes } from './routes/health.ts';
 import { operationRoutes } from './routes/operations.ts';
-import { schoolRoutes } from './routes/schools.ts';
 import { recordRoutes } from './routes/records.ts';
-import { tableRoutes } from './routes/tables.ts';
 
 /** Room for a minute of packed landmarks; files for import have their own limit. */
 const BODY_LIMIT_BYTES = 2 * 1024 * 1024;
@@ -25,13 +29,27 @@ export interface AppOptions {
   /** Now, ISO 8601 UTC. */
   now: () => string;
   logger?: FastifyServerOptions['logger'];
-  /** Works out the answer on a client; left out = on this thread. */
-  answer?: Answering;
+  /** Does long work; left out = on this thread. */
+  beside?: Beside;
 }
 
 /** Builds the server: one call a stage, in the order a request meets them (docs/architecture.md). */
 export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
-  const app = fastify({ logger: options.logger ?? false, bodyLimit: BODY_LIMIT_BYTES });
+  const app = fastify({
+    logger: options.logger ?? false,
+    bodyLimit: BODY_LIMIT_BYTES,
+    // While it stops, what has come is still answered.
+    return503OnClosing: false,
+    forceCloseConnections: 'idle',
+    ...unreadable,
+  });
+  const changes = new Changes();
+  app.addHook('preClose', async () => changes.close());
+  await app.register(compress, {
+    threshold: 1024,
+    encodings: ['br', 'gzip'],
+    brotliOptions: { params: { [constants.BROTLI_PARAM_QUALITY]: 4 } },
+  });
   await app.register(helmet, {
     contentSecurityPolicy: {
       useDefaults: false,
@@ -57,17 +75,18 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
   });
   practice(app, options.db, options.now);
   healthRoutes(app, options.db);
-  clientRoutes(app, options.db);
-  captureRoutes(app, options.db, options.now);
+  clientRoutes(app, options.db, options.now);
+  captureRoutes(app, options.db, options.now, changes);
+  operationRoutes(app, options.db, options.now, changes);
+  await recordRoutes(app, {
+    db: options.db,
+    now: options.now,
+    beside: options.beside ?? (async (job) => doJob(options.db, job)),
+    changes,
+  });
   tableRoutes(app, options.db);
   schoolRoutes(app, options.db);
-  operationRoutes(app, options.db, options.now);
-  recordRoutes(
-    app,
-    options.db,
-    options.now,
-    options.answer ?? (async (asked) => answerHere(asked)),
-  );
+  shelfRoutes(app, options.db, changes);
   await staticApp(app, options.staticFolder);
   return app;
 }

@@ -21,6 +21,24 @@ export const ERRORS = {
     message: 'The request is larger than is taken here: 2 MB, 40 MB for a file to import.',
   },
   wrongType: { status: 415, message: 'Send JSON with the type application/json.' },
+  badRange: { status: 416, message: 'This file has no such part.' },
+  busy: {
+    status: 503,
+    message: 'The database is held by another program. Nothing was saved; try again in a moment.',
+  },
+  noSpace: {
+    status: 503,
+    message: 'The server’s disk is full. Nothing was saved. Free some space; it goes on by itself.',
+  },
+  readOnly: {
+    status: 503,
+    message:
+      'The server cannot write its database: the file or its disk is read-only. Nothing was saved.',
+  },
+  storage: {
+    status: 503,
+    message: 'The server’s disk could not be written or read. Nothing was saved.',
+  },
   internal: { status: 500, message: 'Something went wrong here; nothing was saved.' },
 } as const;
 

@@ -1,124 +1,128 @@
 import { randomUUID } from 'node:crypto';
-import { profileIdSchema, valuesIn, type ClientRecord, type Operation } from '@zither/contract';
+import {
+  KINDS,
+  LISTED_KINDS,
+  profileIdSchema,
+  valuesIn,
+  type ClientRecord,
+  type RowKind,
+} from '@zither/contract';
 import type { Db } from './db/open.ts';
-import { documentsOf } from './db/documents.ts';
-import { schoolsOf } from './db/schools.ts';
-import { applyOperation } from './operations.ts';
+import { prepared } from './db/prepared.ts';
+import { rowsOf } from './db/rows.ts';
+import { Refusal } from './errors.ts';
+import { implausibleDay, sayWhy } from './plausible.ts';
 
-type Unsent<T = Operation> = T extends Operation
-  ? Omit<T, 'operationId' | 'baseVersion' | 'saidAt' | 'saidBy'> & { baseVersion?: number }
-  : never;
+const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
+
+interface Said {
+  id: string;
+  updatedAt: string;
+  saidAt: string;
+  saidBy: string;
+}
 
 /**
- * Keeps a record as a new client: every row under a new id, in the order it was said, with when and by whom; all of it or nothing. Methods of
+ * Keeps a record as a new client: every row under a new id, with when and by whom it was said; all of it or nothing. Methods of
  * the practice it came from are kept as own methods here, unless they are here already; tables are not taken over.
  *
  * @returns the new client's id
+ * @throws Refusal `invalid` where two rows have one id, or a day cannot be
  */
 export function importRecord(db: Db, practiceId: string, record: ClientRecord, at: string): string {
-  const ids = new Map<string, string>();
+  mustBeWhole(record, at);
+  const ids = idsFor(record);
   const fresh = (id: string): string => {
     const known = ids.get(id) ?? randomUUID();
     ids.set(id, known);
     return known;
   };
+  /** What was said, with the new ids of the rows it names; methods and other clients keep theirs. */
+  const renamed = (value: unknown, key = ''): unknown => {
+    if (typeof value === 'string')
+      return UUID.test(value) && key !== 'profile' && key !== 'clientId' ? fresh(value) : value;
+    if (Array.isArray(value)) return value.map((v) => renamed(v, key));
+    if (typeof value !== 'object' || value === null) return value;
+    return Object.fromEntries(Object.entries(value).map(([k, v]) => [k, renamed(v, k)]));
+  };
   const clientId = fresh(record.client.id);
   return db
     .transaction(() => {
-      const send = (operation: Unsent, { saidAt, saidBy }: { saidAt: string; saidBy: string }) =>
-        applyOperation(
-          db,
-          practiceId,
-          {
-            baseVersion: 0,
-            ...operation,
-            operationId: randomUUID(),
-            saidAt,
-            saidBy,
-          } as Operation,
-          at,
-        );
-      const { client } = record;
-      const { archivedAt, createdAt: _createdAt, ...values } = valuesIn(client);
-      send({ kind: 'client.put', rowId: clientId, values }, client);
-      const schools = schoolsOf(db, practiceId);
-      const versions = new Map<string, number>();
-      for (const method of record.methods.own) {
-        if (schools.find(method.id) && !versions.has(method.id)) continue;
-        const baseVersion = versions.get(method.id) ?? 0;
-        versions.set(method.id, baseVersion + 1);
-        send(
-          { kind: 'school.put', rowId: method.id, baseVersion, values: valuesIn(method) },
-          method,
-        );
-      }
-      const own = <T extends { profile: string }>(row: T): T =>
-        profileIdSchema.safeParse(row.profile).success || schools.find(row.profile)
-          ? row
-          : { ...row, profile: 'balanced' };
-      for (const s of record.sessions)
-        send({ kind: 'session.visit', rowId: fresh(s.id), clientId, day: s.day, at: s.at }, s);
-      const put = <R extends { id: string; saidAt: string; saidBy: string }>(
-        kind: Operation['kind'],
-        rows: readonly R[],
-        turn: (values: Record<string, unknown>) => Record<string, unknown> = (v) => v,
-      ) => {
-        for (const row of rows)
-          send(
-            {
-              kind,
-              rowId: fresh(row.id),
-              clientId,
-              values: turn(valuesIn(row) as Record<string, unknown>),
-            } as never,
-            row,
-          );
+      const rows = rowsOf(db, practiceId);
+      const put = (kind: RowKind, id: string, of: string | null, values: object, row: Said) => {
+        const stamp = { receivedAt: at, saidAt: row.saidAt, saidBy: row.saidBy };
+        if (rows.find(kind, id)) rows.update(kind, id, values, stamp);
+        else rows.insert(kind, id, of, values, stamp);
       };
-      put('trial.put', record.trials);
-      put('screening.put', record.screenings);
-      put('clearance.put', record.clearances);
-      put('pain.put', record.pains);
-      put('correction.put', record.corrections, (v) => ({ ...v, ofId: fresh(String(v['ofId'])) }));
-      put('capture.put', record.captures);
-      put('judgement.put', record.judgements);
-      put('tried.put', record.tried);
-      put('decision.put', record.decisions);
-      record.setups.forEach((setup, i) =>
-        send(
-          {
-            kind: 'setup.put',
-            rowId: fresh(setup.id),
-            clientId,
-            baseVersion: i,
-            values: own(valuesIn(setup)),
-          },
-          setup,
-        ),
-      );
-      put('setupTrial.put', record.setupTrials, (v) => ({
-        ...own(v as { profile: string }),
-        captureIds: (v['captureIds'] as string[]).map(fresh),
-      }));
-      put('lock.put', record.locks, (v) => {
-        const evidence = v['evidence'] as { trials: string[] };
-        return {
-          ...own(v as { profile: string }),
-          evidence: { ...evidence, trials: evidence.trials.map(fresh) },
-        };
-      });
-      put('prescription.put', record.prescriptions);
-      // What a move did stands in the rows already; the other client is not known here.
-      const moves = documentsOf(db, practiceId, 'entry_move');
-      for (const move of record.moves)
-        moves.insert(
-          fresh(move.id),
-          clientId,
-          { ...valuesIn(move), entries: move.entries.map((e) => ({ ...e, id: fresh(e.id) })) },
-          [at, move.saidAt, move.saidBy],
-        );
-      if (archivedAt !== null)
-        send({ kind: 'client.archive', rowId: clientId, baseVersion: 1, archived: true }, client);
+      const { client } = record;
+      const created = { ...valuesIn(client), createdAt: at };
+      put('client', clientId, clientId, { ...created, archivedAt: null }, client);
+      if (client.archivedAt !== null)
+        put('client', clientId, clientId, { ...created, archivedAt: at }, client);
+      const here = new Set(rows.of('school', null).map((s) => s.id));
+      for (const method of record.methods.own)
+        if (!here.has(method.id)) put('school', method.id, null, valuesIn(method), method);
+      const followed = (values: Record<string, unknown>) => {
+        const profile = values['profile'];
+        const isKnown =
+          typeof profile !== 'string' ||
+          profileIdSchema.safeParse(profile).success ||
+          rows.find('school', profile) !== null;
+        return isKnown ? values : { ...values, profile: 'balanced' };
+      };
+      for (const kind of LISTED_KINDS)
+        for (const row of record[KINDS[kind].list]) {
+          // A session a day, whatever the file says.
+          if (kind === 'session' && rows.sessionOn(clientId, (row as { day: string }).day))
+            continue;
+          const values = renamed(valuesIn(row)) as Record<string, unknown>;
+          put(kind, fresh(row.id), clientId, followed(values), row);
+        }
+      prepared(
+        db,
+        `INSERT INTO operation (practice_id, operation_id, kind, row_id, result_kind, result_id, version, received_at)
+         VALUES (?, ?, 'record.import', ?, 'client', ?, 1, ?)`,
+      ).run(practiceId, randomUUID(), clientId, clientId, at);
       return clientId;
     })
     .immediate();
+}
+
+/**
+ * New ids that stand in the order of the rows they are for: all of them arrive at one moment, and what is told apart by nothing else is put in
+ * order by its id.
+ */
+function idsFor(record: ClientRecord): Map<string, string> {
+  const all = [record.client, ...LISTED_KINDS.flatMap((kind): Said[] => record[KINDS[kind].list])];
+  const newest = new Map<string, string>();
+  for (const { id, updatedAt } of all)
+    if ((newest.get(id) ?? '') < updatedAt) newest.set(id, updatedAt);
+  const known = [...newest].sort(([a, at], [b, bt]) => bt.localeCompare(at) || (a < b ? -1 : 1));
+  const fresh = known.map(() => randomUUID()).sort();
+  return new Map(known.map(([id], i) => [id, fresh[i]!]));
+}
+
+/** Refuses what no database of ours wrote: two rows under one id, days that cannot be. */
+function mustBeWhole(record: ClientRecord, at: string): void {
+  for (const kind of LISTED_KINDS) {
+    const { list } = KINDS[kind];
+    const seen = new Set<string>();
+    record[list].forEach((row, i) => {
+      const path = `${list}[${i}]`;
+      if (seen.has(row.id) && !('isOne' in KINDS[kind]))
+        throw new Refusal('invalid', { path, message: `${path} has the id of a row before it.` });
+      seen.add(row.id);
+      const found = implausibleDay(row, at);
+      if (found)
+        throw new Refusal('invalid', {
+          path: `${path}.${found.path}`,
+          message: `${path}.${found.path} is ${found.day}: ${sayWhy(found.day)}`,
+        });
+    });
+    if ('isOne' in KINDS[kind] && seen.size > 1)
+      throw new Refusal('invalid', {
+        path: list,
+        message: `${list} must all be versions of one row.`,
+      });
+  }
 }

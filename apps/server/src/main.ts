@@ -1,8 +1,8 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
-import { answerInThread } from './answering.ts';
 import { buildApp } from './app.ts';
-import { openDatabase } from './db/open.ts';
+import { besideInThread } from './beside.ts';
+import { CannotOpen, openDatabase, type Db } from './db/open.ts';
 
 const here = import.meta.dirname;
 const root = join(here, '../../..');
@@ -11,11 +11,26 @@ const host = process.env['HOST'] ?? '127.0.0.1';
 const databaseFile = process.env['DATABASE_FILE'] ?? join(root, '.data/zither-plumb.sqlite');
 const staticFolder = process.env['STATIC_FOLDER'] ?? join(root, 'apps/app/dist');
 
-const db = openDatabase(databaseFile, join(here, 'db/migrations'));
-const answer = answerInThread(new URL('./answer.worker.mjs', import.meta.url));
+/** Ends with a sentence for who started it, without a stack. */
+function giveUp(message: string): never {
+  process.stderr.write(`${message}\n`);
+  process.exit(1);
+}
+
+function open(): Db {
+  try {
+    return openDatabase(databaseFile, join(here, 'db/migrations'));
+  } catch (error) {
+    if (error instanceof CannotOpen) return giveUp(error.message);
+    throw error;
+  }
+}
+
+const db = open();
+const beside = besideInThread(new URL('./beside.worker.mjs', import.meta.url), databaseFile);
 const app = await buildApp({
   db,
-  answer,
+  beside,
   staticFolder: existsSync(staticFolder) ? staticFolder : null,
   now: () => new Date().toISOString(),
   logger: { level: process.env['LOG_LEVEL'] ?? 'info' },
@@ -28,10 +43,18 @@ async function stop(signal: string): Promise<void> {
   app.log.info({ signal }, 'stopping');
   // Answers under way are finished first; then the write-ahead log is folded into the file.
   await app.close();
-  await answer.close();
+  await beside.close();
   db.pragma('wal_checkpoint(TRUNCATE)');
   db.close();
 }
 for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => void stop(signal));
 
-await app.listen({ port, host });
+try {
+  await app.listen({ port, host });
+} catch (error) {
+  const { code } = error as NodeJS.ErrnoException;
+  if (code === 'EADDRINUSE')
+    giveUp(`Port ${port} is in use. Stop what listens there or set PORT to another one.`);
+  if (code === 'EACCES') giveUp(`Port ${port} may not be used. Set PORT to one above 1024.`);
+  throw error;
+}

@@ -1,30 +1,28 @@
+import { isDeepStrictEqual } from 'node:util';
 import {
-  asWrittenNow,
+  kindOf,
+  lineSchemaOf,
   operationResultSchema,
-  operationSchema,
   profileIdSchema,
+  putIn,
   valuesIn,
   type Operation,
   type OperationResult,
+  type RowKind,
 } from '@zither/contract';
-import { documentsOf, type DocumentTable } from './db/documents.ts';
-import { clientsOf } from './db/clients.ts';
 import type { Db } from './db/open.ts';
-import { schoolsOf } from './db/schools.ts';
-import { sessionsOf } from './db/sessions.ts';
-import { setupsOf } from './db/setups.ts';
-import type { Stamp } from './db/stamp.ts';
-import { tableChangesOf } from './db/tableChanges.ts';
-import { trialsOf } from './db/trials.ts';
+import { prepared } from './db/prepared.ts';
+import { rowsOf, type Rows, type Stamp } from './db/rows.ts';
 import { Refusal } from './errors.ts';
 import { moveEntries } from './moving.ts';
+import { mustBePlausible } from './plausible.ts';
 
 /**
- * The one door for writes. Applies an operation and its log entry in a single transaction, so an answer always
- * means both are on the disk; a repeated operation is answered from the log and changes nothing.
+ * The one door for writes. Applies an operation and notes it in a single transaction, so an answer always
+ * means both are on the disk; a repeated operation is answered as before and changes nothing.
  *
  * @param at moment of receipt, ISO 8601 UTC
- * @throws Refusal `rowChanged` with the row as it stands, `operationReused`, `noSuchClient`, `noSuchRow`, `rowTaken`
+ * @throws Refusal `rowChanged` with the row as it stands, `operationReused`, `noSuchClient`, `noSuchRow`, `rowTaken`, `invalid`
  */
 export function applyOperation(
   db: Db,
@@ -34,48 +32,92 @@ export function applyOperation(
 ): OperationResult {
   return db
     .transaction(() => {
-      const body = JSON.stringify(operation);
-      const logged = db
-        .prepare<[string, string], { body_json: string; result_json: string }>(
-          'SELECT body_json, result_json FROM operation_log WHERE practice_id = ? AND operation_id = ?',
-        )
-        .get(practiceId, operation.operationId);
-      if (logged) {
-        const said = asWrittenNow(JSON.parse(logged.body_json));
-        if (logged.body_json !== body && JSON.stringify(operationSchema.parse(said)) !== body)
-          throw new Refusal('operationReused', { path: 'operationId' });
-        return operationResultSchema.parse(asWrittenNow(JSON.parse(logged.result_json)));
-      }
-      const result = write(db, practiceId, operation, stampFor(operation, at));
-      db.prepare(
-        `INSERT INTO operation_log (practice_id, operation_id, kind, row_id, received_at, body_json, result_json)
-         VALUES (?, ?, ?, ?, ?, ?, ?)`,
+      const rows = rowsOf(db, practiceId);
+      const known = takenBefore(db, practiceId, rows, operation);
+      if (known) return known;
+      mustBePlausible(operation, at);
+      const result = write(rows, operation, stampFor(operation, at));
+      prepared(
+        db,
+        `INSERT INTO operation (practice_id, operation_id, kind, row_id, result_kind, result_id, version, received_at)
+         VALUES (?, ?, ?, ?, ?, ?, ?, ?)`,
       ).run(
         practiceId,
         operation.operationId,
         operation.kind,
         operation.rowId,
+        result.entity,
+        result.row.id,
+        result.row.version,
         at,
-        body,
-        JSON.stringify(result),
       );
       return result;
     })
     .immediate();
 }
 
-const DOCUMENT_OF = {
-  'prescription.put': ['prescription', 'prescription'],
-  'screening.put': ['screening', 'screening'],
-  'clearance.put': ['clearance', 'clearance'],
-  'pain.put': ['pain', 'pain'],
-  'correction.put': ['correction', 'correction'],
-  'judgement.put': ['judgement', 'judgement'],
-  'capture.put': ['capture', 'capture'],
-  'tried.put': ['tried', 'tried'],
-  'decision.put': ['decision', 'decision'],
-  'setupTrial.put': ['setupTrial', 'setup_trial'],
-} as const satisfies Record<string, readonly [OperationResult['entity'], DocumentTable]>;
+interface Taken {
+  kind: string;
+  row_id: string;
+  result_kind: RowKind;
+  result_id: string;
+  version: number;
+}
+
+/** The answer an operation was given when it came before; null when it is new. It is known by what it means, whatever version wrote it. */
+function takenBefore(
+  db: Db,
+  practiceId: string,
+  rows: Rows,
+  operation: Operation,
+): OperationResult | null {
+  const taken = prepared<[string, string], Taken>(
+    db,
+    `SELECT kind, row_id, result_kind, result_id, version FROM operation WHERE practice_id = ? AND operation_id = ?`,
+  ).get(practiceId, operation.operationId);
+  if (!taken) return null;
+  const row =
+    taken.kind === operation.kind && taken.row_id === operation.rowId
+      ? rows.asOf(taken.result_kind, taken.result_id, taken.version)
+      : null;
+  if (!row || !didThis(operation, row))
+    throw new Refusal('operationReused', { path: 'operationId' });
+  return result(taken.result_kind, row);
+}
+
+/** Whether a row, as it stood right after an operation, is what that operation says. */
+function didThis(operation: Operation, row: Record<string, unknown>): boolean {
+  if ('clientId' in operation && row['clientId'] !== operation.clientId) return false;
+  // Rows are kept as JSON, which has no undefined.
+  const holds = (said: object) =>
+    Object.entries(JSON.parse(JSON.stringify(said)) as object).every(([key, value]) =>
+      isDeepStrictEqual(row[key], value),
+    );
+  switch (operation.kind) {
+    case 'client.archive':
+      return (row['archivedAt'] !== null) === operation.archived;
+    case 'session.visit':
+      return holds({ day: operation.day, at: operation.at });
+    case 'capture.discard':
+      return holds({ discarded: operation.discarded });
+    case 'lock.takeBack':
+      return holds({ takenBack: operation.takenBack });
+    case 'entries.move': {
+      const { to, on, why, entries } = operation.values;
+      const change = row['change'] as { kind: string; clientId?: string };
+      const moved = row['entries'] as { id: string }[];
+      return (
+        holds({ on, why }) &&
+        (to.kind === 'client'
+          ? change.kind === 'away' && change.clientId === to.clientId
+          : change.kind === 'otherSide') &&
+        entries.every((e) => moved.some((m) => m.id === e.id))
+      );
+    }
+    default:
+      return row['version'] === operation.baseVersion + 1 && holds(operation.values);
+  }
+}
 
 /** A device may be ahead of the server by no more; what is further in the future was said now. */
 const AHEAD_MOST_MS = 2 * 60_000;
@@ -84,204 +126,112 @@ const AHEAD_MOST_MS = 2 * 60_000;
 function stampFor({ saidAt, saidBy = '' }: Operation, at: string): Stamp {
   const isAhead =
     saidAt !== undefined && new Date(saidAt).getTime() - new Date(at).getTime() > AHEAD_MOST_MS;
-  return [at, saidAt === undefined || isAhead ? at : saidAt, saidBy];
+  return { receivedAt: at, saidAt: saidAt === undefined || isAhead ? at : saidAt, saidBy };
 }
 
-function write(db: Db, practiceId: string, operation: Operation, stamp: Stamp): OperationResult {
-  const clients = clientsOf(db, practiceId);
+function write(rows: Rows, operation: Operation, stamp: Stamp): OperationResult {
   const { rowId } = operation;
-  const mustHaveClient = (clientId: string) => {
-    if (!clients.find(clientId)) throw new Refusal('noSuchClient', { path: 'clientId' });
-  };
-  const schools = schoolsOf(db, practiceId);
-  const mustHaveSchool = (id: string) => {
-    if (!profileIdSchema.safeParse(id).success && !schools.find(id))
-      throw new Refusal('noSuchSchool', { path: 'values.profile' });
-  };
+  if ('clientId' in operation && !rows.find('client', operation.clientId))
+    throw new Refusal('noSuchClient', { path: 'clientId' });
+  const asked = putIn(operation);
+  if (asked) return put(rows, operation, asked.kind, asked.values, stamp);
   switch (operation.kind) {
-    case 'client.put': {
-      const now = () => result('client', clients.find(rowId));
-      put(operation, clients.find(rowId), now, {
-        insert: () => clients.insert(rowId, operation.values, stamp),
-        update: () => clients.update(rowId, operation.values, stamp),
-      });
-      return now();
-    }
     case 'client.archive': {
-      const now = () => result('client', clients.find(rowId));
-      const current = clients.find(rowId);
-      if (!current) throw new Refusal('noSuchClient', { path: 'rowId' });
-      if (current.version !== operation.baseVersion)
-        throw new Refusal('rowChanged', { current: now() });
-      clients.archive(rowId, operation.archived, stamp);
-      return now();
+      if (!rows.find('client', rowId)) throw new Refusal('noSuchClient', { path: 'rowId' });
+      const archivedAt = operation.archived ? stamp.receivedAt : null;
+      return change(rows, operation, 'client', { archivedAt }, stamp);
     }
     case 'session.visit': {
-      mustHaveClient(operation.clientId);
-      const table = sessionsOf(db, practiceId);
-      table.visit(rowId, operation.clientId, operation.day, operation.at, stamp);
-      return result('session', table.find(operation.clientId, operation.day));
+      const { clientId, day, at } = operation;
+      const held = rows.sessionOn(clientId, day);
+      if (held) rows.update('session', held.id, { day, at }, stamp);
+      else if (rows.find('session', rowId)) throw new Refusal('rowTaken', { path: 'rowId' });
+      else rows.insert('session', rowId, clientId, { day, at }, stamp);
+      return result('session', rows.find('session', held?.id ?? rowId));
     }
-    case 'trial.put': {
-      mustHaveClient(operation.clientId);
-      const table = trialsOf(db, practiceId);
-      const now = () => result('trial', table.find(rowId));
-      put(operation, table.find(rowId), now, {
-        insert: () => table.insert(rowId, operation.clientId, operation.values, stamp),
-        update: () => table.update(rowId, operation.values, stamp),
-      });
-      return now();
-    }
-    case 'capture.discard': {
-      mustHaveClient(operation.clientId);
-      const table = documentsOf(db, practiceId, 'capture');
-      const now = () => result('capture', withoutLandmarks(table.find(rowId)));
-      const current = table.find(rowId);
-      put(operation, current, now, {
-        insert: () => {
-          throw new Refusal('noSuchRow', { path: 'rowId' });
-        },
-        update: () => {
-          if (current)
-            table.update(rowId, { ...valuesIn(current), discarded: operation.discarded }, stamp);
-        },
-      });
-      return now();
-    }
-    case 'tables.change': {
-      const table = tableChangesOf(db, practiceId);
-      const now = () => result('tableChange', table.find(rowId));
-      put(operation, table.find(rowId), now, {
-        insert: () => table.insert(rowId, operation.values, stamp),
-        // The history is never rewritten: a change of mind is another change.
-        update: () => {
-          throw new Refusal('rowTaken', { path: 'rowId' });
-        },
-      });
-      return now();
-    }
-    case 'school.put': {
-      const now = () => result('school', schools.find(rowId));
-      put(operation, schools.find(rowId), now, {
-        insert: () => schools.insert(rowId, operation.values, stamp),
-        update: () => schools.update(rowId, operation.values, stamp),
-      });
-      return now();
-    }
-    case 'school.choose': {
-      mustHaveSchool(operation.values.profile);
-      const now = () => result('schoolChoice', schools.findChoice(rowId));
-      put(operation, schools.findChoice(rowId), now, {
-        insert: () => schools.choose(rowId, operation.values, stamp),
-        // Every choice is kept; a change of mind is another one.
-        update: () => {
-          throw new Refusal('rowTaken', { path: 'rowId' });
-        },
-      });
-      return now();
-    }
-    case 'lock.put': {
-      mustHaveClient(operation.clientId);
-      mustHaveSchool(operation.values.profile);
-      const table = documentsOf(db, practiceId, 'setup_lock');
-      const now = () => result('lock', table.find(rowId));
-      put(operation, table.find(rowId), now, {
-        insert: () => table.insert(rowId, operation.clientId, operation.values, stamp),
-        // A locked setup is never rewritten: another setup is another version.
-        update: () => {
-          throw new Refusal('rowTaken', { path: 'rowId' });
-        },
-      });
-      return now();
-    }
-    case 'lock.takeBack': {
-      mustHaveClient(operation.clientId);
-      const table = documentsOf(db, practiceId, 'setup_lock');
-      const now = () => result('lock', table.find(rowId));
-      const current = table.find(rowId);
-      put(operation, current, now, {
-        insert: () => {
-          throw new Refusal('noSuchRow', { path: 'rowId' });
-        },
-        update: () => {
-          if (current)
-            table.update(rowId, { ...valuesIn(current), takenBack: operation.takenBack }, stamp);
-        },
-      });
-      return now();
-    }
-    case 'setup.put': {
-      mustHaveClient(operation.clientId);
-      mustHaveSchool(operation.values.profile);
-      const table = setupsOf(db, practiceId);
-      const now = () => result('setup', table.ofClient(operation.clientId));
-      // One setup a client: two devices may each have named a first one, and the later must see the earlier.
-      put(operation, table.ofClient(operation.clientId), now, {
-        insert: () => table.insert(rowId, operation.clientId, operation.values, stamp),
-        update: () => table.update(rowId, operation.values, stamp),
-      });
-      return now();
-    }
+    case 'capture.discard':
+      return change(rows, operation, 'capture', { discarded: operation.discarded }, stamp);
+    case 'lock.takeBack':
+      return change(rows, operation, 'lock', { takenBack: operation.takenBack }, stamp);
     case 'entries.move': {
-      mustHaveClient(operation.clientId);
-      if (documentsOf(db, practiceId, 'entry_move').find(rowId))
-        throw new Refusal('rowTaken', { path: 'rowId' });
-      return result('move', moveEntries(db, practiceId, operation, stamp));
+      if (rows.find('move', rowId)) throw new Refusal('rowTaken', { path: 'rowId' });
+      moveEntries(rows, operation, stamp);
+      return result('move', rows.find('move', rowId));
     }
-    case 'prescription.put':
-    case 'screening.put':
-    case 'clearance.put':
-    case 'pain.put':
-    case 'correction.put':
-    case 'judgement.put':
-    case 'tried.put':
-    case 'decision.put':
-    case 'setupTrial.put':
-    case 'capture.put': {
-      mustHaveClient(operation.clientId);
-      if (operation.kind === 'setupTrial.put') mustHaveSchool(operation.values.profile);
-      const [entity, name] = DOCUMENT_OF[operation.kind];
-      const table = documentsOf(db, practiceId, name);
-      const now = () => result(entity, withoutLandmarks(table.find(rowId)));
-      put(operation, table.find(rowId), now, {
-        insert: () => table.insert(rowId, operation.clientId, operation.values, stamp),
-        update: () => table.update(rowId, operation.values, stamp),
-      });
-      return now();
-    }
+    default:
+      throw new Error(`nobody takes ${operation.kind}`);
   }
 }
 
-/** A capture's answer leaves out what its sender holds already; other rows are answered whole. */
-function withoutLandmarks(row: object | null): object | null {
-  if (row === null || !('series' in row)) return row;
-  const { series: _series, ...rest } = row;
-  const { subject: _subject, ...line } = rest as typeof rest & { subject?: unknown };
-  return line;
+interface Held {
+  id: string;
+  version: number;
+  clientId?: string;
 }
 
-/** Insert against version 0, update against the version the change was made on, refuse anything else. */
+/** Puts a row: new, or in place of the version it was made on. */
 function put(
+  rows: Rows,
   operation: Operation,
-  current: { id: string; version: number; clientId?: string } | null,
-  now: () => OperationResult,
-  does: { insert: () => void; update: () => void },
-): void {
+  kind: RowKind,
+  values: object,
+  stamp: Stamp,
+): OperationResult {
+  const { rowId } = operation;
+  const clientId = kind === 'client' ? rowId : 'clientId' in operation ? operation.clientId : null;
+  const { profile } = values as { profile?: string };
+  if (profile !== undefined && !profileIdSchema.safeParse(profile).success)
+    if (!rows.find('school', profile))
+      throw new Refusal('noSuchSchool', { path: 'values.profile' });
+  const same = rows.find(kind, rowId) as Held | null;
+  // Of what a client has one of, two devices may each have named a first one, and the later must see the earlier.
+  const current =
+    same ??
+    (kindOf(kind).isOne ? ((rows.of(kind, clientId)[0] as Held | undefined) ?? null) : null);
   if (!current) {
     if (operation.baseVersion !== 0) throw new Refusal('noSuchRow', { path: 'rowId' });
-    does.insert();
-    return;
+    const own =
+      kind === 'client' ? { ...values, archivedAt: null, createdAt: stamp.receivedAt } : values;
+    rows.insert(kind, rowId, clientId, own, stamp);
+    return result(kind, rows.find(kind, rowId));
   }
-  const clientId = 'clientId' in operation ? operation.clientId : undefined;
-  // A row of another client under the same id is a mistake of the sender, never a version to merge.
-  if (clientId !== undefined && current.clientId !== clientId)
-    throw new Refusal('rowTaken', { path: 'rowId' });
-  if (current.id !== operation.rowId || current.version !== operation.baseVersion)
-    throw new Refusal('rowChanged', { current: now() });
-  does.update();
+  mustBeCurrent(rows, operation, kind, current);
+  // The history is never rewritten: a change of mind is another row.
+  if (kindOf(kind).isFixed) throw new Refusal('rowTaken', { path: 'rowId' });
+  if (kind === 'client') {
+    const { archivedAt, createdAt } = current as unknown as Record<string, unknown>;
+    rows.update(kind, rowId, { ...values, archivedAt, createdAt }, stamp);
+  } else rows.update(kind, rowId, values, stamp);
+  return result(kind, rows.find(kind, rowId));
 }
 
-/** Reads a row back after its write, so that the answer is what the disk holds. */
-function result(entity: OperationResult['entity'], row: unknown): OperationResult {
-  return operationResultSchema.parse({ entity, row });
+/** Changes a part of a row that is there. */
+function change(
+  rows: Rows,
+  operation: Operation,
+  kind: RowKind,
+  part: object,
+  stamp: Stamp,
+): OperationResult {
+  const { rowId } = operation;
+  const current = rows.find(kind, rowId);
+  if (!current) throw new Refusal('noSuchRow', { path: 'rowId' });
+  mustBeCurrent(rows, operation, kind, current as Held);
+  rows.update(kind, rowId, { ...valuesIn(current), ...part }, stamp);
+  return result(kind, rows.find(kind, rowId));
+}
+
+/** A row of another client under the same id is a mistake of the sender, never a version to merge. */
+function mustBeCurrent(rows: Rows, operation: Operation, kind: RowKind, current: Held): void {
+  if ('clientId' in operation && current.clientId !== operation.clientId)
+    throw new Refusal('rowTaken', { path: 'rowId' });
+  if (current.id !== operation.rowId || current.version !== operation.baseVersion)
+    throw new Refusal('rowChanged', { current: result(kind, rows.find(kind, current.id)) });
+}
+
+/** A row as it travels: what is kept apart, its sender has. */
+function result(entity: RowKind, row: unknown): OperationResult {
+  const apart = new Set(kindOf(entity).apart);
+  const line = Object.fromEntries(Object.entries(row as object).filter(([key]) => !apart.has(key)));
+  return operationResultSchema.parse({ entity, row: lineSchemaOf(entity).parse(line) });
 }

@@ -133,9 +133,9 @@ describe('a file imported over the API', () => {
     await post(clientId, sent);
     expect((await b.get(`/api/captures/${sent.rowId}`)).status).toBe(200);
     b.db.pragma('foreign_keys = OFF');
-    b.db.prepare('UPDATE capture SET practice_id = ?').run(id());
+    b.db.prepare('UPDATE document SET practice_id = ?').run(id());
     expect((await b.get(`/api/captures/${sent.rowId}`)).body.code).toBe('noSuchCapture');
-    expect((await b.get(`/api/clients/${clientId}`)).body.captures).toEqual([]);
+    expect((await b.get(`/api/clients/${clientId}`)).body.code).toBe('noSuchClient');
   });
 });
 

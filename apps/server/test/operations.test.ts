@@ -245,7 +245,7 @@ describe('the one door for writes', () => {
       .prepare('INSERT INTO practice (id, name, created_at) VALUES (?, ?, ?)')
       .run('other', 'Other', 'now');
     b.db.pragma('foreign_keys = OFF');
-    b.db.prepare("UPDATE client SET practice_id = 'other'").run();
+    b.db.prepare("UPDATE document SET practice_id = 'other'").run();
     expect((await b.get('/api/clients')).body.clients).toEqual([]);
     expect((await b.get(`/api/clients/${create.rowId}`)).status).toBe(404);
     const change = { ...create, operationId: id(), baseVersion: 1 };

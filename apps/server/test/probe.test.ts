@@ -114,7 +114,7 @@ describe('the tables of a practice', () => {
   it('belong to one practice alone', async () => {
     await b.send(change([{ kind: 'minutes', test: 'lowBox', to: 3 }]));
     b.db.prepare("INSERT INTO practice (id, name, created_at) VALUES ('other', 'Other', '')").run();
-    b.db.prepare("UPDATE table_change SET practice_id = 'other'").run();
+    b.db.prepare("UPDATE document SET practice_id = 'other'").run();
     expect((await b.get('/api/tables')).body.changes).toEqual([]);
   });
 

@@ -51,7 +51,7 @@ describe('serving the app', () => {
   });
 
   it('reports health with the schema number', async () => {
-    expect((await b.get('/api/health')).body).toEqual({ ok: true, schema: 10 });
+    expect((await b.get('/api/health')).body).toEqual({ ok: true, schema: 11 });
   });
 });
 
@@ -65,7 +65,7 @@ describe('migrations', () => {
         "SELECT name, strict FROM pragma_table_list WHERE schema = 'main' AND name NOT LIKE 'sqlite_%'",
       )
       .all();
-    expect(tables.length).toBe(21);
+    expect(tables.length).toBe(5);
     for (const table of tables) {
       expect(table.strict).toBe(1);
       if (table.name === 'practice') continue;

@@ -86,21 +86,21 @@ describe('trials', () => {
     const back = { ...trial, operationId: id(), baseVersion: 2 };
     expect((await b.send(back)).body.row).toMatchObject({ version: 3, struck: null });
     // Nothing is lost: every version stands in the log.
-    const log = b.db.prepare('SELECT count(*) AS n FROM operation_log WHERE row_id = ?');
+    const log = b.db.prepare('SELECT count(*) AS n FROM operation WHERE row_id = ?');
     expect(log.get(trial.rowId)).toEqual({ n: 3 });
   });
 
-  it('come newest day first, in the order taken, struck ones too, of the last twelve measured days', async () => {
+  it('come newest day first, in the order taken, struck ones too, and none is cut', async () => {
     const clientId = await client();
     for (let d = 1; d <= 14; d += 1) {
-      const takenOn = `2026-01-${String(d).padStart(2, '0')}`;
+      const takenOn = `2025-12-${String(d).padStart(2, '0')}`;
       for (const second of ['05', '01'])
         await b.send(newTrial(clientId, { takenOn, takenAt: `${takenOn}T09:00:${second}.000Z` }));
     }
     const { trials } = (await b.get(`/api/clients/${clientId}`)).body;
-    expect(trials).toHaveLength(24);
-    expect(trials[0].takenAt).toBe('2026-01-14T09:00:01.000Z');
-    expect(trials.at(-1).takenOn).toBe('2026-01-03');
+    expect(trials).toHaveLength(28);
+    expect(trials[0].takenAt).toBe('2025-12-14T09:00:01.000Z');
+    expect(trials.at(-1).takenOn).toBe('2025-12-01');
   });
 
   it('that cannot be are refused with the field', async () => {
@@ -135,7 +135,10 @@ describe('the move from five measurements a day to trials', () => {
     old.close();
     const db = openDatabase(file, MIGRATIONS);
     const trials = db
-      .prepare('SELECT measure, side, value, id FROM trial ORDER BY taken_at, measure, side')
+      .prepare(
+        `SELECT values_json ->> '$.measure' AS measure, values_json ->> '$.side' AS side, values_json ->> '$.value' AS value, id
+           FROM document WHERE kind = 'trial' ORDER BY values_json ->> '$.takenAt', 1, 2`,
+      )
       .all() as { measure: string; side: string | null; value: number; id: string }[];
     expect(trials.map((t) => [t.measure, t.side, t.value])).toEqual([
       ['heelRise', null, 0],
@@ -147,10 +150,12 @@ describe('the move from five measurements a day to trials', () => {
     ]);
     for (const trial of trials)
       expect(trial.id).toMatch(/^[0-9a-f]{8}-[0-9a-f]{4}-4[0-9a-f]{3}-8[0-9a-f]{3}-[0-9a-f]{12}$/);
-    expect(db.prepare('SELECT id, day FROM session').all()).toEqual([
+    expect(db.prepare("SELECT id, day FROM document WHERE kind = 'session'").all()).toEqual([
       { id: measurementId, day: '2026-01-05' },
     ]);
-    const { values_json: json } = db.prepare('SELECT values_json FROM prescription').get() as {
+    const { values_json: json } = db
+      .prepare("SELECT values_json FROM document WHERE kind = 'prescription'")
+      .get() as {
       values_json: string;
     };
     expect(JSON.parse(json)).toEqual({ givenOn: '2026-01-06', measuredOn: '2026-01-05' });

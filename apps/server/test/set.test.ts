@@ -109,7 +109,9 @@ describe('own schools', () => {
     expect((await b.send({ ...last, operationId: id(), baseVersion: 1 })).body.code).toBe(
       'rowTaken',
     );
-    const kept = b.db.prepare('SELECT COUNT(*) AS n FROM school_choice').get() as { n: number };
+    const kept = b.db
+      .prepare("SELECT COUNT(*) AS n FROM document WHERE kind = 'schoolChoice'")
+      .get() as { n: number };
     expect(kept.n).toBe(2);
   });
 
@@ -130,14 +132,12 @@ describe('own schools', () => {
     await b.send(choose('openHip'));
     const rows = b.db
       .prepare(
-        'SELECT DISTINCT practice_id AS p FROM school UNION SELECT practice_id FROM school_choice',
+        "SELECT DISTINCT practice_id AS p FROM document WHERE kind IN ('school', 'schoolChoice')",
       )
       .all() as { p: string }[];
     expect(rows).toHaveLength(1);
     b.db.pragma('foreign_keys = OFF');
-    b.db.exec(
-      "UPDATE school SET practice_id = 'other'; UPDATE school_choice SET practice_id = 'other'",
-    );
+    b.db.exec("UPDATE document SET practice_id = 'other'");
     expect((await b.get('/api/schools')).body).toEqual({ own: [], usual: 'balanced' });
   });
 });

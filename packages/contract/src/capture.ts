@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { caseFileSchema } from './caseFile.ts';
 import { PLAIN_LOOK } from './row.ts';
-import { daySchema, idSchema, measured, momentSchema, sideSchema, saidFields } from './scalars.ts';
+import { clientRow, daySchema, idSchema, measured, momentSchema, sideSchema } from './scalars.ts';
 
 /** One coordinate over time, mm; null where nothing was seen or the view does not show the axis. */
 type Channel = (number | null)[];
@@ -178,19 +178,11 @@ export const captureValuesSchema = z.strictObject({
 });
 export type CaptureValues = z.infer<typeof captureValuesSchema>;
 
-const rowFields = {
-  id: idSchema,
-  clientId: idSchema,
-  version: z.int().min(1),
-  updatedAt: momentSchema,
-  ...saidFields,
-};
-
-export const captureSchema = captureValuesSchema.extend(rowFields);
+export const captureSchema = captureValuesSchema.extend(clientRow);
 export type CaptureRow = z.infer<typeof captureSchema>;
 
 /** A capture without its landmarks: what travels with the dossier. */
-export const captureLineSchema = z.strictObject({ ...captureFields, ...rowFields });
+export const captureLineSchema = z.strictObject({ ...captureFields, ...clientRow });
 export type CaptureLine = z.infer<typeof captureLineSchema>;
 
 /** One fault as the coach saw it. */
@@ -216,7 +208,7 @@ export const judgementValuesSchema = z.strictObject({
 });
 export type JudgementValues = z.infer<typeof judgementValuesSchema>;
 
-export const judgementSchema = judgementValuesSchema.extend(rowFields);
+export const judgementSchema = judgementValuesSchema.extend(clientRow);
 export type Judgement = z.infer<typeof judgementSchema>;
 
 /** Asks the server to read, judge and keep a file. */

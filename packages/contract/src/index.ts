@@ -1,10 +1,14 @@
+import './sentences.ts';
+
 export * from './row.ts';
+export * from './kinds.ts';
 export * from './scalars.ts';
 export * from './linkage.ts';
 export * from './caseFile.ts';
 export * from './problem.ts';
 export * from './safety.ts';
 export * from './rows.ts';
+export * from './schemas.ts';
 export * from './operations.ts';
 export * from './session.ts';
 export * from './capture.ts';

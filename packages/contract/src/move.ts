@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { ENTRY_KINDS, SIDED_ENTRIES } from './row.ts';
-import { daySchema, idSchema, momentSchema, saidFields } from './scalars.ts';
+import { ENTRY_KINDS, SIDED_ENTRIES } from './kinds.ts';
+import { clientRow, daySchema, idSchema } from './scalars.ts';
 
 const entrySchema = z.strictObject({
   entity: z.enum(ENTRY_KINDS, { error: 'must be a kind of entry that can be moved.' }),
@@ -57,10 +57,6 @@ export const moveSchema = z.strictObject({
     z.strictObject({ kind: z.literal('here'), clientId: idSchema }),
     z.strictObject({ kind: z.literal('otherSide') }),
   ]),
-  id: idSchema,
-  clientId: idSchema,
-  version: z.int().min(1),
-  updatedAt: momentSchema,
-  ...saidFields,
+  ...clientRow,
 });
 export type Move = z.infer<typeof moveSchema>;

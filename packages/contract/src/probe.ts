@@ -1,15 +1,7 @@
 import { z } from 'zod';
 import { cameraFaultSchema } from './capture.ts';
 import { causeIdSchema, findingIdSchema, outcomeSchema, testIdSchema } from './diagnosis.ts';
-import { daySchema, idSchema, momentSchema, sideSchema, saidFields } from './scalars.ts';
-
-const rowFields = {
-  id: idSchema,
-  clientId: idSchema,
-  version: z.int().min(1),
-  updatedAt: momentSchema,
-  ...saidFields,
-};
+import { clientRow, daySchema, momentSchema, practiceRow, sideSchema } from './scalars.ts';
 
 /** A short test as it was done: what it did to what was seen before. */
 export const triedValuesSchema = z.strictObject({
@@ -23,7 +15,7 @@ export const triedValuesSchema = z.strictObject({
 });
 export type TriedValues = z.infer<typeof triedValuesSchema>;
 
-export const triedSchema = triedValuesSchema.extend(rowFields);
+export const triedSchema = triedValuesSchema.extend(clientRow);
 export type Tried = z.infer<typeof triedSchema>;
 
 const because = z.string().trim().min(1, { error: 'must not be empty.' }).max(300);
@@ -73,7 +65,7 @@ export type DecisionValues = z.infer<typeof decisionValuesSchema>;
 
 export const decisionSchema = z.discriminatedUnion(
   'kind',
-  [z.strictObject({ ...leaveAlone, ...rowFields }), z.strictObject({ ...workOn, ...rowFields })],
+  [z.strictObject({ ...leaveAlone, ...clientRow }), z.strictObject({ ...workOn, ...clientRow })],
   kindError,
 );
 export type Decision = z.infer<typeof decisionSchema>;
@@ -189,12 +181,7 @@ export const tableChangeValuesSchema = z.strictObject({
 });
 export type TableChangeValues = z.infer<typeof tableChangeValuesSchema>;
 
-export const tableChangeRowSchema = tableChangeValuesSchema.extend({
-  id: idSchema,
-  version: z.int().min(1),
-  updatedAt: momentSchema,
-  ...saidFields,
-});
+export const tableChangeRowSchema = tableChangeValuesSchema.extend(practiceRow);
 export type TableChangeRow = z.infer<typeof tableChangeRowSchema>;
 
 /** Every change of a practice's tables, oldest first. */

@@ -31,15 +31,5 @@ export function problemOf(error: z.ZodError): Problem {
     return { code: 'invalid', path, message: `${path} is not a known key.` };
   }
   const path = writePath(issue.path);
-  const missing = issue.code === 'invalid_type' && issue.input === undefined;
-  const words =
-    missing || issue.message.endsWith('undefined')
-      ? 'is missing.'
-      : issue.message.startsWith('Invalid input: expected ')
-        ? `must be ${article(issue.message.slice('Invalid input: expected '.length).split(',')[0] ?? 'valid')}.`
-        : issue.message;
-  return { code: 'invalid', path, message: `${path || 'The input'} ${words}` };
+  return { code: 'invalid', path, message: `${path || 'The input'} ${issue.message}` };
 }
-
-const article = (type: string): string =>
-  type === 'object' ? 'an object' : /^[aeiou]/.test(type) ? `an ${type}` : `a ${type}`;

@@ -21,34 +21,6 @@ export function valuesIn<T extends { id: string }>(row: T): Omit<T, Kept> {
   return values as unknown as Omit<T, Kept>;
 }
 
-/** What can be entered on the wrong client. Setups, locks and plans are decisions: they are changed or taken back instead. */
-export const ENTRY_KINDS = [
-  'trial',
-  'capture',
-  'judgement',
-  'tried',
-  'setupTrial',
-  'screening',
-  'clearance',
-  'pain',
-] as const;
-export type EntryKind = (typeof ENTRY_KINDS)[number];
-
-/** Where a dossier holds each kind of entry. */
-export const ENTRY_LISTS = {
-  trial: 'trials',
-  capture: 'captures',
-  judgement: 'judgements',
-  tried: 'tried',
-  setupTrial: 'setupTrials',
-  screening: 'screenings',
-  clearance: 'clearances',
-  pain: 'pains',
-} as const satisfies Record<EntryKind, string>;
-
-/** What has a left and a right that can be exchanged afterwards; a capture's are read from its landmarks. */
-export const SIDED_ENTRIES: readonly EntryKind[] = ['trial', 'judgement', 'tried', 'setupTrial'];
-
 type Side = 'left' | 'right';
 type Both = { left: unknown; right: unknown };
 

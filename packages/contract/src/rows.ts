@@ -1,5 +1,4 @@
 import { z } from 'zod';
-import { captureLineSchema, judgementSchema } from './capture.ts';
 import {
   holdSchema,
   massSchema,
@@ -10,13 +9,16 @@ import {
   thighDepthSchema,
   workingPointSchema,
 } from './linkage.ts';
-import { moveSchema } from './move.ts';
-import { decisionSchema, triedSchema } from './probe.ts';
-import { clearanceSchema, correctionSchema, painSchema, screeningSchema } from './safety.ts';
-import { daySchema, idSchema, measured, momentSchema, sideSchema, saidFields } from './scalars.ts';
-import { schoolsSchema } from './school.ts';
-import { sessionSchema, stageSchema, trialSchema } from './session.ts';
-import { lockSchema, setupTrialSchema } from './setupTrial.ts';
+import {
+  clientRow,
+  daySchema,
+  idSchema,
+  measured,
+  momentSchema,
+  practiceRow,
+  sideSchema,
+} from './scalars.ts';
+import { stageSchema } from './session.ts';
 
 /** Something the client has to stand on, where they squat. */
 export const kitItemSchema = z.discriminatedUnion(
@@ -48,7 +50,8 @@ export type KitItem = z.infer<typeof kitItemSchema>;
 export const clientValuesSchema = z.strictObject({
   name: z
     .string({ error: 'is missing.' })
-    .trim()
+    // Nobody types a control character; pasted ones become spaces.
+    .overwrite((name) => name.replace(/\p{Cc}+/gu, ' ').trim())
     .min(1, { error: 'must not be empty.' })
     .max(80, { error: 'must be at most 80 characters.' }),
   statureMm: statureSchema,
@@ -64,12 +67,9 @@ export const clientValuesSchema = z.strictObject({
 export type ClientValues = z.infer<typeof clientValuesSchema>;
 
 export const clientSchema = clientValuesSchema.extend({
-  id: idSchema,
-  version: z.int().min(1),
   archivedAt: momentSchema.nullable(),
   createdAt: momentSchema,
-  updatedAt: momentSchema,
-  ...saidFields,
+  ...practiceRow,
 });
 export type Client = z.infer<typeof clientSchema>;
 
@@ -83,13 +83,7 @@ export const clientSetupValuesSchema = z.strictObject({
 });
 export type ClientSetupValues = z.infer<typeof clientSetupValuesSchema>;
 
-export const clientSetupSchema = clientSetupValuesSchema.extend({
-  id: idSchema,
-  clientId: idSchema,
-  version: z.int().min(1),
-  updatedAt: momentSchema,
-  ...saidFields,
-});
+export const clientSetupSchema = clientSetupValuesSchema.extend(clientRow);
 export type ClientSetup = z.infer<typeof clientSetupSchema>;
 
 const sideSetSchema = z.union([sideSchema, z.literal('both')]);
@@ -141,44 +135,8 @@ export const prescriptionValuesSchema = z.strictObject({
 });
 export type PrescriptionValues = z.infer<typeof prescriptionValuesSchema>;
 
-export const prescriptionSchema = prescriptionValuesSchema.extend({
-  id: idSchema,
-  clientId: idSchema,
-  version: z.int().min(1),
-  updatedAt: momentSchema,
-  ...saidFields,
-});
+export const prescriptionSchema = prescriptionValuesSchema.extend(clientRow);
 export type Prescription = z.infer<typeof prescriptionSchema>;
-
-/** Everything about one client in one answer. */
-export const dossierSchema = z.strictObject({
-  client: clientSchema,
-  /** Newest day first. */
-  sessions: z.array(sessionSchema),
-  /** Every trial of the newest measured days, struck ones too; newest day first, in the order taken within a day. */
-  trials: z.array(trialSchema),
-  /** Newest first, without their landmarks. */
-  captures: z.array(captureLineSchema),
-  judgements: z.array(judgementSchema),
-  /** Short tests and what was concluded, newest first; what was taken back too. */
-  tried: z.array(triedSchema),
-  decisions: z.array(decisionSchema),
-  setup: clientSetupSchema.nullable(),
-  /** Setups tried, and setups settled, newest first; what was taken back too. */
-  setupTrials: z.array(setupTrialSchema),
-  locks: z.array(lockSchema),
-  /** The practice's own schools, and the one a client starts with. */
-  schools: schoolsSchema,
-  prescription: prescriptionSchema.nullable(),
-  /** Every screen, clearance, pain during work and correction, newest said first: none is ever cut. */
-  screenings: z.array(screeningSchema),
-  clearances: z.array(clearanceSchema),
-  pains: z.array(painSchema),
-  corrections: z.array(correctionSchema),
-  /** What was entered on the wrong client or side and moved, newest first. */
-  moves: z.array(moveSchema),
-});
-export type Dossier = z.infer<typeof dossierSchema>;
 
 /** One line of the client list. */
 export const clientLineSchema = z.strictObject({

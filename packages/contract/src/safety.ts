@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { daySchema, idSchema, measured, momentSchema, saidFields } from './scalars.ts';
+import { clientRow, daySchema, idSchema, measured, momentSchema } from './scalars.ts';
 
 export const painPlaceSchema = z.enum(['ankle', 'knee', 'hip', 'lowBack', 'elsewhere'], {
   error: 'must be ankle, knee, hip, lowBack or elsewhere.',
@@ -99,19 +99,11 @@ export const correctionValuesSchema = z.strictObject({
 });
 export type CorrectionValues = z.infer<typeof correctionValuesSchema>;
 
-const row = {
-  id: idSchema,
-  clientId: idSchema,
-  version: z.int().min(1),
-  updatedAt: momentSchema,
-  ...saidFields,
-};
-
-export const screeningSchema = screeningValuesSchema.extend(row);
+export const screeningSchema = screeningValuesSchema.extend(clientRow);
 export type Screening = z.infer<typeof screeningSchema>;
-export const clearanceSchema = clearanceValuesSchema.extend(row);
+export const clearanceSchema = clearanceValuesSchema.extend(clientRow);
 export type Clearance = z.infer<typeof clearanceSchema>;
-export const painSchema = painValuesSchema.extend(row);
+export const painSchema = painValuesSchema.extend(clientRow);
 export type Pain = z.infer<typeof painSchema>;
-export const correctionSchema = correctionValuesSchema.extend(row);
+export const correctionSchema = correctionValuesSchema.extend(clientRow);
 export type Correction = z.infer<typeof correctionSchema>;

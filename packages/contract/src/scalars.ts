@@ -27,3 +27,12 @@ export const saidFields = {
   saidAt: momentSchema.default(LONG_AGO),
   saidBy: z.string().max(4).default(''),
 };
+
+/** What the place that keeps a row adds to it: one of the practice's, and one of a client's. */
+export const practiceRow = {
+  id: idSchema,
+  version: z.int().min(1),
+  updatedAt: momentSchema,
+  ...saidFields,
+};
+export const clientRow = { ...practiceRow, clientId: idSchema };

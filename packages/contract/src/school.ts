@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { cameraFaultSchema } from './capture.ts';
 import { holdSchema, methodIdSchema, profileIdSchema, workingPointSchema } from './linkage.ts';
-import { idSchema, measured, momentSchema, saidFields } from './scalars.ts';
+import { measured, momentSchema, practiceRow } from './scalars.ts';
 
 /** A range, refused when its ends are the wrong way round. */
 const range = (least: number, most: number, unit: string) =>
@@ -74,12 +74,7 @@ export const schoolValuesSchema = z.strictObject({
 });
 export type SchoolValues = z.infer<typeof schoolValuesSchema>;
 
-export const schoolSchema = schoolValuesSchema.extend({
-  id: idSchema,
-  version: z.int().min(1),
-  updatedAt: momentSchema,
-  ...saidFields,
-});
+export const schoolSchema = schoolValuesSchema.extend(practiceRow);
 export type School = z.infer<typeof schoolSchema>;
 
 /** The school a client follows until another is chosen: every choice is kept, the last one counts. */
@@ -90,12 +85,7 @@ export const schoolChoiceValuesSchema = z.strictObject({
 });
 export type SchoolChoiceValues = z.infer<typeof schoolChoiceValuesSchema>;
 
-export const schoolChoiceSchema = schoolChoiceValuesSchema.extend({
-  id: idSchema,
-  version: z.int().min(1),
-  updatedAt: momentSchema,
-  ...saidFields,
-});
+export const schoolChoiceSchema = schoolChoiceValuesSchema.extend(practiceRow);
 
 /** A practice's own schools, and the one its clients start with. */
 export const schoolsSchema = z.strictObject({

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { daySchema, idSchema, measured, momentSchema, sideSchema, saidFields } from './scalars.ts';
+import { clientRow, daySchema, measured, momentSchema, sideSchema } from './scalars.ts';
 
 /** The seven stages of a visit, in working order. */
 export const stageSchema = z.enum(
@@ -9,15 +9,8 @@ export const stageSchema = z.enum(
 export type Stage = z.infer<typeof stageSchema>;
 
 /** A visit: one client on one day, and where the coach was last. */
-export const sessionSchema = z.strictObject({
-  id: idSchema,
-  clientId: idSchema,
-  version: z.int().min(1),
-  updatedAt: momentSchema,
-  ...saidFields,
-  day: daySchema,
-  at: stageSchema,
-});
+export const sessionValuesSchema = z.strictObject({ day: daySchema, at: stageSchema });
+export const sessionSchema = sessionValuesSchema.extend(clientRow);
 export type Session = z.infer<typeof sessionSchema>;
 
 interface MeasureRange {
@@ -115,14 +108,5 @@ function checkTrial(trial: TrialFields, context: z.RefinementCtx): void {
 export const trialValuesSchema = z.strictObject(trialFields).superRefine(checkTrial);
 export type TrialValues = z.infer<typeof trialValuesSchema>;
 
-export const trialSchema = z
-  .strictObject({
-    ...trialFields,
-    id: idSchema,
-    clientId: idSchema,
-    version: z.int().min(1),
-    updatedAt: momentSchema,
-    ...saidFields,
-  })
-  .superRefine(checkTrial);
+export const trialSchema = z.strictObject({ ...trialFields, ...clientRow }).superRefine(checkTrial);
 export type Trial = z.infer<typeof trialSchema>;

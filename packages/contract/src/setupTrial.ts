@@ -1,14 +1,6 @@
 import { z } from 'zod';
 import { methodIdSchema, setupSchema, thighDepthSchema, workingPointSchema } from './linkage.ts';
-import { bothSides, daySchema, idSchema, momentSchema, saidFields } from './scalars.ts';
-
-const rowFields = {
-  id: idSchema,
-  clientId: idSchema,
-  version: z.int().min(1),
-  updatedAt: momentSchema,
-  ...saidFields,
-};
+import { bothSides, clientRow, daySchema, idSchema, momentSchema } from './scalars.ts';
 
 const tried = {
   setup: setupSchema,
@@ -45,7 +37,7 @@ export const setupTrialValuesSchema = z.strictObject({
 });
 export type SetupTrialValues = z.infer<typeof setupTrialValuesSchema>;
 
-export const setupTrialSchema = setupTrialValuesSchema.extend(rowFields);
+export const setupTrialSchema = setupTrialValuesSchema.extend(clientRow);
 export type SetupTrial = z.infer<typeof setupTrialSchema>;
 
 const believed = z.strictObject({ deg: z.number(), sd: z.number().min(0) });
@@ -79,5 +71,5 @@ export const lockValuesSchema = z.strictObject({
 });
 export type LockValues = z.infer<typeof lockValuesSchema>;
 
-export const lockSchema = lockValuesSchema.extend(rowFields);
+export const lockSchema = lockValuesSchema.extend(clientRow);
 export type Lock = z.infer<typeof lockSchema>;

@@ -1,5 +1,5 @@
 import type { Dossier, Entry, EntryKind } from '@zither/contract';
-import { SIDED_ENTRIES, ENTRY_LISTS } from '@zither/contract/row';
+import { SIDED_ENTRIES, ENTRY_LISTS } from '@zither/contract/kinds';
 
 /** The row of an entry that can be moved to another client or side. */
 export type EntryRow = {

@@ -1,28 +1,47 @@
-import type { Client, ClientRecord, ClientValues, Dossier, TableChangeRow } from '@zither/contract';
+import type {
+  Client,
+  ClientRecord,
+  ClientValues,
+  Dossier,
+  LineOf,
+  ListedKind,
+  RowKind,
+  RowOf,
+  School,
+  Schools,
+  TableChangeRow,
+} from '@zither/contract';
+import { inOrderOf, kindOf, KINDS, LISTED_KINDS } from '@zither/contract/kinds';
 
 /** Stands where the server has not given a moment yet. */
 export const NOT_YET = '1970-01-01T00:00:00.000Z';
 
+/** Rows of a kind in its order, each once. */
+type RowsIn = <K extends ListedKind>(kind: K) => LineOf<K>[];
+
+/** A client with everything that was said of them, from their rows by kind. */
+export function dossierFrom(client: Client, schools: Schools, rowsIn: RowsIn): Dossier {
+  const lists = LISTED_KINDS.map((kind) => {
+    const rows = rowsIn(kind);
+    const { list, newest } = KINDS[kind] as { list: string; newest?: string };
+    return newest ? [newest, rows[0] ?? null] : [list, rows];
+  });
+  return { client, schools, ...Object.fromEntries(lists) } as Dossier;
+}
+
+/** The practice's own methods by name, and the last choice of the usual one. */
+export function schoolsFrom(
+  own: readonly School[],
+  choices: readonly LineOf<'schoolChoice'>[],
+): Schools {
+  const last = [...choices].sort(inOrderOf('schoolChoice'))[0];
+  const byName = (a: School, b: School) => a.name.localeCompare(b.name) || a.id.localeCompare(b.id);
+  return { own: [...own].sort(byName), usual: last?.profile ?? 'balanced' };
+}
+
 /** A client of whom nothing else is known yet. */
-export const emptyDossier = (client: Client): Dossier => ({
-  client,
-  sessions: [],
-  trials: [],
-  captures: [],
-  judgements: [],
-  tried: [],
-  decisions: [],
-  setup: null,
-  setupTrials: [],
-  locks: [],
-  schools: { own: [], usual: 'balanced' },
-  prescription: null,
-  screenings: [],
-  clearances: [],
-  pains: [],
-  corrections: [],
-  moves: [],
-});
+export const emptyDossier = (client: Client): Dossier =>
+  dossierFrom(client, { own: [], usual: 'balanced' }, () => []);
 
 /** Ends this long after a day begins in UTC, so that the last hour of the day is over everywhere west of it: noon of the next day. */
 const endOf = (day: string): string => `${addDay(day)}T12:00:00.000Z`;
@@ -52,6 +71,8 @@ function isSaidBy(row: object, day: string): boolean {
 const asOf =
   (on: string) =>
   <T extends { saidAt: string }>(row: T): T => {
+    const { struck } = row as Marks;
+    if (struck && struck.at >= endOf(on)) return { ...row, struck: null };
     if (row.saidAt < endOf(on)) return row;
     const { undone, takenBack, discarded } = row as Marks;
     return {
@@ -63,6 +84,7 @@ const asOf =
   };
 
 interface Marks {
+  struck?: { at: string } | null;
   undone?: boolean;
   takenBack?: boolean;
   discarded?: boolean;
@@ -76,44 +98,29 @@ export function dossierAt(
   record: ClientRecord,
   on: string,
 ): { dossier: Dossier; tables: TableChangeRow[] } {
-  const by = <T extends { saidAt: string }>(rows: readonly T[]): T[] =>
-    rows.filter((r) => isSaidBy(r, on)).map(asOf(on));
-  const newestFirst = <T extends { saidAt: string }>(rows: readonly T[]): T[] =>
-    [...rows].sort((a, b) => b.saidAt.localeCompare(a.saidAt));
-  const said = <T extends { saidAt: string }>(rows: readonly T[]): T[] => newestFirst(by(rows));
-  const lines = by(record.captures).map((capture) => {
-    const { series: _series, subject: _subject, ...line } = capture;
-    return line;
-  });
   const own = new Map(
     record.methods.own.filter((m) => m.saidAt < endOf(on)).map((m) => [m.id, m] as const),
   );
-  const usual = record.methods.choices.filter((c) => c.at < endOf(on)).at(-1)?.profile;
-  const setups = record.setups.filter((s) => s.saidAt < endOf(on));
+  const choices = record.methods.choices.filter((c) => c.at < endOf(on));
   return {
     tables: record.tables.filter((t) => t.at < endOf(on)),
-    dossier: {
-      client: record.client,
-      sessions: by(record.sessions).sort((a, b) => b.day.localeCompare(a.day)),
-      trials: by(record.trials)
-        .map((t) => (t.struck && t.struck.at >= endOf(on) ? { ...t, struck: null } : t))
-        .sort((a, b) => b.takenOn.localeCompare(a.takenOn) || a.takenAt.localeCompare(b.takenAt)),
-      captures: lines.sort((a, b) => b.takenAt.localeCompare(a.takenAt)),
-      judgements: by(record.judgements).sort((a, b) => b.takenAt.localeCompare(a.takenAt)),
-      tried: said(record.tried),
-      decisions: said(record.decisions),
-      setup: setups.at(-1) ?? null,
-      setupTrials: said(record.setupTrials),
-      locks: said(record.locks),
-      schools: { own: [...own.values()], usual: usual ?? 'balanced' },
-      prescription: said(record.prescriptions)[0] ?? null,
-      screenings: said(record.screenings),
-      clearances: said(record.clearances),
-      pains: said(record.pains),
-      corrections: said(record.corrections),
-      moves: said(record.moves),
-    },
+    dossier: dossierFrom(record.client, schoolsFrom([...own.values()], choices), (kind) =>
+      (record[KINDS[kind].list] as RowOf<typeof kind>[])
+        .filter((row) => isSaidBy(row, on))
+        .map((row) => withoutApart(kind, asOf(on)(row)))
+        .sort(inOrderOf(kind) as never),
+    ),
   };
+}
+
+/** A row as it travels with a dossier. */
+export function withoutApart<K extends RowKind>(kind: K, row: object): LineOf<K> {
+  const apart = new Set(kindOf(kind).apart);
+  return (
+    apart.size > 0
+      ? Object.fromEntries(Object.entries(row).filter(([key]) => !apart.has(key)))
+      : row
+  ) as LineOf<K>;
 }
 
 /** The newest day of which anything was said. */

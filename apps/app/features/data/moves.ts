@@ -1,5 +1,6 @@
 import type { Dossier, Move } from '@zither/contract';
-import { ENTRY_LISTS, onOtherSide } from '@zither/contract/row';
+import { ENTRY_LISTS } from '@zither/contract/kinds';
+import { onOtherSide } from '@zither/contract/row';
 import { withRow } from './rowLists.ts';
 
 /** A dossier without rows that are with another client now. */

@@ -13,11 +13,9 @@ export const HOME_PRACTICE = { id: 'cairnfold', name: 'Cairnfold Hut Service' };
 
 /** Puts a practice on every request: the only place that decides it. */
 export function practice(app: FastifyInstance, db: Db, now: () => string): void {
-  db.prepare('INSERT OR IGNORE INTO practice (id, name, created_at) VALUES (?, ?, ?)').run(
-    HOME_PRACTICE.id,
-    HOME_PRACTICE.name,
-    now(),
-  );
+  db.prepare(
+    'INSERT OR IGNORE INTO practice (id, name, created_at, epoch) VALUES (?, ?, ?, lower(hex(randomblob(6))))',
+  ).run(HOME_PRACTICE.id, HOME_PRACTICE.name, now());
   app.decorateRequest('practiceId', '');
   app.addHook('onRequest', async (request) => {
     request.practiceId = HOME_PRACTICE.id;

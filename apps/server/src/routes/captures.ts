@@ -1,9 +1,11 @@
 import { sayNoAnalysis } from '@zither/words/noAnalysis';
 import {
   captureSchema,
+  captureValuesSchema,
   idSchema,
   importSchema,
   operationResultSchema,
+  problemOf,
   reportSchema,
   type CaptureValues,
 } from '@zither/contract';
@@ -20,25 +22,34 @@ import { matchLandmarks, packCapture, readCaptureFile, renamed } from '@zither/f
 import type { FastifyInstance } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import { z } from 'zod';
-import { documentsOf } from '../db/documents.ts';
+import type { Changes } from '../changes.ts';
 import type { Db } from '../db/open.ts';
-import { schoolsOf } from '../db/schools.ts';
-import { setupsOf } from '../db/setups.ts';
+import { rowsOf } from '../db/rows.ts';
 import { Refusal } from '../errors.ts';
+import { eventually } from '../eventually.ts';
 import { applyOperation } from '../operations.ts';
+import { schoolsOf } from '../reading.ts';
 
+/** More squats than anybody does in a set. */
+const REPS_MOST = 60;
 const FILE_LIMIT_BYTES = 40 * 1024 * 1024;
 
 /** What the client's school calls a fault. */
 function thresholdsOf(db: Db, practiceId: string, clientId: string): FaultThresholds {
-  const { own, usual } = schoolsOf(db, practiceId).all();
-  const id = setupsOf(db, practiceId).ofClient(clientId)?.profile ?? usual;
+  const rows = rowsOf(db, practiceId);
+  const { own, usual } = schoolsOf(rows);
+  const id = rows.of('setup', clientId)[0]?.profile ?? usual;
   const school = own.find((s) => s.id === id) ?? profileOf(id);
   return (school?.faultThresholds ?? {}) as FaultThresholds;
 }
 
 /** Captures: one with its landmarks, and files read, judged and kept by the server as the app does it. */
-export function captureRoutes(app: FastifyInstance, db: Db, now: () => string): void {
+export function captureRoutes(
+  app: FastifyInstance,
+  db: Db,
+  now: () => string,
+  changes: Changes,
+): void {
   const routes = app.withTypeProvider<ZodTypeProvider>();
 
   routes.get(
@@ -47,7 +58,7 @@ export function captureRoutes(app: FastifyInstance, db: Db, now: () => string): 
       schema: { params: z.strictObject({ id: idSchema }), response: { 200: captureSchema } },
     },
     async (request) => {
-      const row = documentsOf(db, request.practiceId, 'capture').find(request.params.id);
+      const row = rowsOf(db, request.practiceId).whole('capture', request.params.id);
       if (!row) throw new Refusal('noSuchCapture', { path: 'id' });
       return row;
     },
@@ -86,6 +97,11 @@ export function captureRoutes(app: FastifyInstance, db: Db, now: () => string): 
       });
       if (found.kind === 'noAnalysis')
         throw new Refusal('badCapture', { message: sayNoAnalysis(found), path: 'text' });
+      if (found.reps.length > REPS_MOST)
+        throw new Refusal('badCapture', {
+          message: `The file has ${found.reps.length} squats; at most ${REPS_MOST} are read at once. Cut it into sets.`,
+          path: 'text',
+        });
       const report = reportOf(found);
       const values: CaptureValues = {
         ...look,
@@ -93,19 +109,28 @@ export function captureRoutes(app: FastifyInstance, db: Db, now: () => string): 
         report,
         series: packCapture(series),
       };
-      const result = applyOperation(
-        db,
-        request.practiceId,
-        {
-          kind: 'capture.put',
-          operationId,
-          rowId,
-          baseVersion: 0,
-          clientId: request.params.id,
-          values,
-        },
-        now(),
+      const kept = captureValuesSchema.safeParse(values);
+      if (!kept.success)
+        throw new Refusal('badCapture', {
+          message: `The capture cannot be kept: ${problemOf(kept.error).message}`,
+          path: 'text',
+        });
+      const result = await eventually(() =>
+        applyOperation(
+          db,
+          request.practiceId,
+          {
+            kind: 'capture.put',
+            operationId,
+            rowId,
+            baseVersion: 0,
+            clientId: request.params.id,
+            values: kept.data,
+          },
+          now(),
+        ),
       );
+      changes.happened();
       return { result, report };
     },
   );

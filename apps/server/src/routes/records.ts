@@ -1,33 +1,46 @@
-import { daySchema, idSchema, recordSchema } from '@zither/contract';
+import { daySchema, feedSchema, idSchema, recordSchema } from '@zither/contract';
 import type { FastifyInstance } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import { z } from 'zod';
-import type { Answering } from '../answering.ts';
+import type { Beside } from '../beside.ts';
+import type { Changes } from '../changes.ts';
 import type { Db } from '../db/open.ts';
-import { recordOf } from '../db/records.ts';
+import { rowsOf } from '../db/rows.ts';
 import { Refusal } from '../errors.ts';
-import { importRecord } from '../importing.ts';
+import { recordOf } from '../reading.ts';
+import { answerFeed, feedQuery } from './feed.ts';
 
 const RECORD_LIMIT_BYTES = 40 * 1024 * 1024;
 
-/** A client's whole record out and in, and the one answer on it. */
-export function recordRoutes(
-  app: FastifyInstance,
-  db: Db,
-  now: () => string,
-  answer: Answering,
-): void {
+interface Ground {
+  db: Db;
+  now: () => string;
+  beside: Beside;
+  changes: Changes;
+}
+
+/** A client's whole record out and in, what is new in it, and the one answer on it. */
+export async function recordRoutes(app: FastifyInstance, ground: Ground): Promise<void> {
+  const { db, now, beside, changes } = ground;
   const routes = app.withTypeProvider<ZodTypeProvider>();
-  const recordFor = (practiceId: string, id: string) => {
-    const record = recordOf(db, practiceId, id);
-    if (!record) throw new Refusal('noSuchClient', { path: 'id' });
-    return record;
-  };
 
   routes.get(
     '/api/clients/:id/record',
-    { schema: { params: z.strictObject({ id: idSchema }), response: { 200: recordSchema } } },
-    async (request) => recordFor(request.practiceId, request.params.id),
+    {
+      schema: {
+        params: z.strictObject({ id: idSchema }),
+        querystring: z.strictObject(feedQuery),
+        response: { 200: z.union([feedSchema, recordSchema]) },
+      },
+    },
+    async (request, reply) => {
+      const { id } = request.params;
+      if (request.query.since !== undefined)
+        return answerFeed(ground, request, reply, id, request.query) as never;
+      const record = recordOf(rowsOf(db, request.practiceId), id);
+      if (!record) throw new Refusal('noSuchClient', { path: 'id' });
+      return record;
+    },
   );
 
   routes.get(
@@ -38,24 +51,38 @@ export function recordRoutes(
         querystring: z.strictObject({ on: daySchema.optional() }),
       },
     },
-    async (request) =>
-      answer({
-        record: recordFor(request.practiceId, request.params.id),
+    (request) =>
+      beside({
+        kind: 'answer',
+        practiceId: request.practiceId,
+        clientId: request.params.id,
         on: request.query.on ?? now().slice(0, 10),
       }),
   );
 
-  routes.post(
-    '/api/records',
-    {
-      bodyLimit: RECORD_LIMIT_BYTES,
-      schema: {
-        body: recordSchema,
-        response: { 200: z.strictObject({ clientId: idSchema }) },
+  // Read as text: taking a large record apart is work for the thread beside.
+  await app.register(async (inner) => {
+    inner.removeContentTypeParser('application/json');
+    inner.addContentTypeParser('application/json', { parseAs: 'string' }, (_request, body, done) =>
+      done(null, body),
+    );
+    inner.withTypeProvider<ZodTypeProvider>().post(
+      '/api/records',
+      {
+        bodyLimit: RECORD_LIMIT_BYTES,
+        schema: { response: { 200: z.strictObject({ clientId: idSchema }) } },
       },
-    },
-    async (request) => ({
-      clientId: importRecord(db, request.practiceId, request.body, now()),
-    }),
-  );
+      async (request) => {
+        const { practiceId } = request;
+        const done = await beside({
+          kind: 'import',
+          practiceId,
+          text: typeof request.body === 'string' ? request.body : '',
+          at: now(),
+        });
+        changes.happened();
+        return done as { clientId: string };
+      },
+    );
+  });
 }
