@@ -269,11 +269,16 @@ describe('other stations, at 390 × 844', () => {
     await keep(two.page, 'Hip rotation inward right, °', '39');
     await saved(two.page);
     const trial = /^38°, trial 1 of Hip rotation inward left/;
+    // What the other measured is there without asking; in a cellar without network it is not.
+    await one.page.getByRole('button', { name: /^39°, trial 1 of Hip rotation inward right/ }).waitFor();
+    await one.context.setOffline(true);
     await two.page.getByRole('button', { name: trial }).tap();
     await two.page.getByRole('button', { name: 'Client moved' }).tap();
     await saved(two.page);
     await one.page.getByRole('button', { name: trial }).tap();
     await one.page.getByRole('button', { name: 'Reading slipped' }).tap();
+    await one.page.getByText('Waiting for network · 1').waitFor();
+    await one.context.setOffline(false);
     await one.page
       .getByText('This trial was changed on another device while you worked.')
       .waitFor();

@@ -160,11 +160,15 @@ describe('at 390 × 844, by touch', () => {
     await one.page.getByTestId('window').waitFor();
     const two = await visit(browser, PHONE, server.address, new URL(one.page.url()).pathname);
     await two.page.getByTestId('window').waitFor();
+    // With network each would see the other's change at once.
+    await one.context.setOffline(true);
     await two.page.getByRole('button', { name: 'More: Stance width' }).tap();
     await two.page.getByRole('button', { name: 'Use this setup' }).tap();
     await saved(two.page);
     await one.page.getByRole('button', { name: 'Less: Toe-out, both feet' }).tap();
     await one.page.getByRole('button', { name: 'Use this setup' }).tap();
+    await one.page.getByText('Waiting for network · 1').waitFor();
+    await one.context.setOffline(false);
     await one.page.getByText(/changed on another device/).waitFor();
     await one.page.getByRole('button', { name: 'Keep mine' }).tap();
     await saved(one.page);

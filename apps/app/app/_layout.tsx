@@ -8,13 +8,13 @@ import { useEffect, useState } from 'react';
 import { View } from 'react-native';
 import { SafeAreaProvider } from 'react-native-safe-area-context';
 import { Provider } from 'react-redux';
-import { flush, makeStore } from '../features/data/index.ts';
+import { makeStore, start } from '../features/data/index.ts';
 import { Shell } from '../features/shell/index.ts';
 import { readMode } from '../ui/mode.ts';
 import { theme } from '../ui/theme.ts';
 
 export default function RootLayout() {
-  const [store] = useState(makeStore);
+  const [store] = useState(() => makeStore());
   const [look] = useState(() => createTheme({ ...theme, mode: readMode() }));
   const [fontsReady, fontsFailed] = useFonts({
     SourceSans3_400Regular,
@@ -22,15 +22,19 @@ export default function RootLayout() {
   });
   const path = usePathname();
 
-  useEffect(() => {
-    const send = () => void store.dispatch(flush());
-    send();
-    window.addEventListener('online', send);
-    return () => window.removeEventListener('online', send);
-  }, [store]);
+  const [isOpen, setIsOpen] = useState(false);
+  useEffect(() => start(store), [store]);
+  useEffect(
+    () =>
+      store.subscribe(() => {
+        if (store.getState().rows.isOpen) setIsOpen(true);
+      }),
+    [store],
+  );
 
   // The page is usable with the system's letters; only the first moment waits for our own.
-  if (!fontsReady && !fontsFailed) return <View />;
+  // What the device kept is read before the first page, so that every page begins with what was typed.
+  if ((!fontsReady && !fontsFailed) || !isOpen) return <View />;
   const isPrint = path.endsWith('/print') || path.endsWith('/referral');
   return (
     <SafeAreaProvider style={{ flex: 1 }}>

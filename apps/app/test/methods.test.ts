@@ -8,7 +8,7 @@ import {
   SEARCH_STEP,
   type ChanceMap,
 } from '@zither/core';
-import { overlay, schoolsWithPending, withResult, newestOf } from '../features/data/overlay.ts';
+import { overlay, schoolsWithPending } from '../features/data/overlay.ts';
 import { bySchool } from '../features/lab/labCase.ts';
 import {
   clientCase,
@@ -68,12 +68,6 @@ describe('schools of the practice', () => {
     expect(pending).toMatchObject({ own: [{ name: 'Hut way', version: 0 }], usual: id });
     const seen = overlay(client(), queue, ID)!;
     expect(seen.schools).toMatchObject({ usual: id });
-    // Once arrived the row has its version, and a late answer does not put the older one back.
-    const arrived = withResult(seen, { entity: 'school', row: { ...own, version: 2 } });
-    expect(arrived.schools.own).toHaveLength(1);
-    expect(
-      newestOf(arrived, { ...seen, schools: { own: [own], usual: id } }).schools.own[0]?.version,
-    ).toBe(2);
   });
 
   it('unsent trials and locks show at once; taking back an unsent lock too', () => {

@@ -1,7 +1,8 @@
 import { valuesIn, type Move, type Operation, type Trial } from '@zither/contract';
 import { dossierOf, five, ID, trial } from '../../../packages/visit/test/trialRows.ts';
-import { emptyOutbox, outboxActions, outboxReducer } from '../features/data/outbox.ts';
-import { newestOf, overlay, withResult } from '../features/data/overlay.ts';
+import { overlay } from '../features/data/overlay.ts';
+import { arrived, enqueue, heldOf, type Held } from '../features/data/queue.ts';
+import { dossierKept, rowsActions, rowsReducer, type RowsState } from '../features/data/rows.ts';
 import { entriesOf, hasSides } from '@zither/visit';
 import { sayEntry, sayMove, sayMoveButton } from '@zither/words/moving';
 
@@ -54,21 +55,39 @@ describe('moved entries on this device', () => {
     const seen = overlay(dossier, [move(two, { kind: 'client', clientId: OTHER })], ID)!;
     expect(seen.trials).toHaveLength(dossier.trials.length - 2);
     expect(seen.moves).toMatchObject([{ change: { kind: 'away', clientId: OTHER } }]);
-    const fetched = {
-      ...seen,
-      moves: [kept({ kind: 'away', clientId: OTHER }, two, '2026-01-05T10:00:00.000Z')],
+    const away = kept({ kind: 'away', clientId: OTHER }, two, '2026-01-05T10:00:00.000Z');
+    const back = kept({ kind: 'here', clientId: OTHER }, two, '2026-01-05T11:00:00.000Z', OTHER);
+    const rows = (moves: Move[]) => {
+      const state = rowsReducer(
+        undefined,
+        rowsActions.told({
+          of: ID,
+          feed: {
+            cursor: 'c.1',
+            isWhole: true,
+            rows: [
+              { entity: 'client', row: dossier.client },
+              ...dossier.trials.map((row) => ({ entity: 'trial' as const, row })),
+            ],
+          },
+        }),
+      );
+      const after = rowsReducer(
+        state,
+        rowsActions.told({
+          of: ID,
+          feed: {
+            cursor: 'c.2',
+            isWhole: false,
+            rows: moves.map((row) => ({ entity: 'move' as const, row })),
+          },
+        }),
+      );
+      return dossierKept({ rows: after }, ID)!.trials;
     };
-    expect(newestOf(dossier, fetched).trials).toHaveLength(dossier.trials.length - 2);
+    expect(rows([away])).toHaveLength(dossier.trials.length - 2);
     // Moved back since: what is held stays.
-    const back = {
-      ...fetched,
-      trials: dossier.trials,
-      moves: [
-        ...fetched.moves,
-        kept({ kind: 'here', clientId: OTHER }, two, '2026-01-05T11:00:00.000Z', OTHER),
-      ],
-    };
-    expect(newestOf(dossier, back).trials).toHaveLength(dossier.trials.length);
+    expect(rows([away, back])).toHaveLength(dossier.trials.length);
   });
 
   it('change their side once: before the server knows, and when its answer arrives', () => {
@@ -77,30 +96,38 @@ describe('moved entries on this device', () => {
     const waiting = overlay(dossier, [move([left], { kind: 'otherSide' })], ID)!;
     expect(waiting.trials[0]).toMatchObject({ side: 'right', version: left.version });
     const row = kept({ kind: 'otherSide' }, [left], '2026-01-05T10:00:00.000Z');
-    const arrived = withResult(dossier, { entity: 'move', row });
-    expect(arrived.trials[0]).toMatchObject({ side: 'right', version: left.version + 1 });
-    expect(withResult(arrived, { entity: 'move', row }).trials[0]!.side).toBe('right');
+    const held = rowsReducer(
+      undefined,
+      rowsActions.told({
+        of: ID,
+        feed: {
+          cursor: 'c.1',
+          isWhole: true,
+          rows: [
+            { entity: 'client', row: dossier.client },
+            { entity: 'trial', row: left },
+          ],
+        },
+      }),
+    );
+    const move1 = rowsActions.rowArrived({ entity: 'move', row });
+    const arrived = rowsReducer(held, move1);
+    const trialIn = (state: RowsState) => dossierKept({ rows: state }, ID)!.trials[0];
+    expect(trialIn(arrived)).toMatchObject({ side: 'right', version: left.version + 1 });
+    expect(trialIn(rowsReducer(arrived, move1))!.side).toBe('right');
   });
 
   it('let a later change of the same entry wait behind the move, on the version it will have', () => {
     const left = trial('kneeToWall', 'left', 80, { version: 3 } as Partial<Trial>);
-    const run = (...actions: Parameters<typeof outboxReducer>[1][]) =>
-      actions.reduce(outboxReducer, emptyOutbox);
-    const queue = [
-      outboxActions.queued(put(left, { value: 82 })),
-      outboxActions.queued(move([left], { kind: 'otherSide' })),
-      outboxActions.queued(put({ ...left, side: 'right' }, { value: 90 })),
-    ];
-    const kinds = run(...queue).queue.map((q) => q.operation.kind);
-    expect(kinds).toEqual(['trial.put', 'entries.move', 'trial.put']);
-    const sent = run(
-      ...queue,
-      outboxActions.sending(),
-      outboxActions.arrived({ version: left.version + 1 }),
-      outboxActions.sending(),
-      outboxActions.arrived({ version: 1 }),
-    );
-    expect(sent.queue.map((q) => q.operation.baseVersion)).toEqual([left.version + 2]);
+    const items = [
+      put(left, { value: 82 }),
+      move([left], { kind: 'otherSide' }),
+      put({ ...left, side: 'right' }, { value: 90 }),
+    ].reduce<Held[]>((all, o, i) => enqueue(all, heldOf(i + 1, o, null)), []);
+    expect(items.map((i) => i.operation.kind)).toEqual(['trial.put', 'entries.move', 'trial.put']);
+    const first = arrived(items, 1, left.version + 1);
+    const second = arrived(first, 2, 1);
+    expect(second.map((i) => i.operation.baseVersion)).toEqual([left.version + 2]);
   });
 
   it('are listed by day in the order they were made, with what can change its side', () => {

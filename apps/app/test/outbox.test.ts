@@ -1,6 +1,17 @@
-import type { Operation } from '@zither/contract';
-import { emptyOutbox, outboxActions, outboxReducer } from '../features/data/outbox.ts';
-import { newestOf, overlay, overlayList } from '../features/data/overlay.ts';
+import type { KeptRow, Operation } from '@zither/contract';
+import { overlay, overlayList } from '../features/data/overlay.ts';
+import {
+  arrived,
+  collided,
+  dropped,
+  enqueue,
+  heldOf,
+  nextToSend,
+  refused,
+  retried,
+  tried,
+  type Held,
+} from '../features/data/queue.ts';
 
 const CLIENT = '11111111-1111-4111-8111-111111111111';
 const SETUP = '22222222-2222-4222-8222-222222222222';
@@ -51,114 +62,106 @@ const putSetup = (
   },
 });
 
-const run = (...actions: Parameters<typeof outboxReducer>[1][]) =>
-  actions.reduce(outboxReducer, emptyOutbox);
+let seq = 0;
+const line = (...operations: Operation[]): Held[] =>
+  operations.reduce<Held[]>((items, o) => enqueue(items, heldOf((seq += 1), o, null)), []);
+const kinds = (items: readonly Held[]) => items.map((i) => i.operation.kind);
+const row = (stanceWidthMm: number, version: number): KeptRow =>
+  ({
+    entity: 'setup',
+    row: { ...putSetup(stanceWidthMm).values, id: SETUP, clientId: CLIENT, version, updatedAt: '' },
+  }) as never;
 
-describe('the outbox', () => {
+describe('the line', () => {
   it('lets a newer untried write of a row replace the waiting one', () => {
-    const state = run(
-      outboxActions.queued(putSetup(400)),
-      outboxActions.queued(putSetup(420)),
-      outboxActions.queued(putSetup(440)),
-    );
-    expect(state.queue).toHaveLength(1);
-    expect(state.queue[0]?.operation).toMatchObject({ values: { setup: { stanceWidthMm: 440 } } });
+    const items = line(putSetup(400), putSetup(420), putSetup(440));
+    expect(items).toHaveLength(1);
+    expect(items[0]?.operation).toMatchObject({ values: { setup: { stanceWidthMm: 440 } } });
   });
 
   it('never touches a write that may have arrived already', () => {
     const first = putSetup(400);
-    const state = run(
-      outboxActions.queued(first),
-      outboxActions.sending(),
-      outboxActions.unreachable(),
-      outboxActions.queued(putSetup(420)),
-    );
-    expect(state.queue.map((q) => q.operation.operationId)).toContain(first.operationId);
-    expect(state.queue).toHaveLength(2);
-    expect(state.queue[0]?.operation).toEqual(first);
+    const [sent] = line(first);
+    const items = enqueue(tried([sent!], sent!.seq), heldOf(99, putSetup(420), null));
+    expect(items).toHaveLength(2);
+    expect(items[0]?.operation).toEqual(first);
   });
 
   it('builds the next write of a row on the version that arrived', () => {
-    const state = run(
-      outboxActions.queued(putSetup(400)),
-      outboxActions.sending(),
-      outboxActions.queued(putSetup(420)),
-      outboxActions.arrived({ version: 7 }),
-    );
-    expect(state.queue).toHaveLength(1);
-    expect(state.queue[0]?.operation.baseVersion).toBe(7);
-    expect(state.hasSaved).toBe(true);
+    const [sent] = line(putSetup(400));
+    const items = enqueue(tried([sent!], sent!.seq), heldOf(99, putSetup(420), null));
+    const left = arrived(items, sent!.seq, 7);
+    expect(left.map((i) => i.operation.baseVersion)).toEqual([7]);
   });
 
-  it('keeps the order of different rows', () => {
-    const state = run(outboxActions.queued(putClient()), outboxActions.queued(putSetup(400)));
-    expect(state.queue.map((q) => q.operation.kind)).toEqual(['client.put', 'setup.put']);
+  it('keeps the order of what builds on each other, and lets nothing else wait', () => {
+    const other = { ...putClient(), rowId: '44444444-4444-4444-8444-444444444444' };
+    const items = line(putClient(), putSetup(400), other);
+    expect(kinds(items)).toEqual(['client.put', 'setup.put', 'client.put']);
+    const [first, second, third] = items;
+    const stuck = new Set([first!.seq]);
+    expect(nextToSend(items, (i) => !stuck.has(i.seq))).toBe(third);
+    expect(nextToSend([second!, third!])).toBe(second);
+    // A setup follows a method that was only just made.
+    const method = '55555555-5555-4555-8555-555555555555';
+    const school = { ...putSetup(400), kind: 'school.put', rowId: method, baseVersion: 0 } as never;
+    const following = putSetup(420);
+    following.values.profile = method;
+    const two = line(school, following);
+    expect(nextToSend(two, (i) => i !== two[0])).toBeNull();
   });
 
   it('sets a collided row aside whole, with the newest of mine, and lets other rows go on', () => {
-    const state = run(
-      outboxActions.queued(putSetup(400)),
-      outboxActions.sending(),
-      outboxActions.queued(putSetup(430)),
-      outboxActions.queued(putClient()),
-      outboxActions.collided({
-        entity: 'setup',
-        row: {
-          ...putSetup(500).values,
-          id: SETUP,
-          clientId: CLIENT,
-          version: 3,
-          updatedAt: '',
-        } as never,
-      }),
+    const [sent] = line(putSetup(400));
+    const items = [sent!, putSetup(430), putClient()].reduce<Held[]>(
+      (all, o) =>
+        'operation' in o
+          ? [...all, { ...o, tried: true }]
+          : enqueue(all, heldOf((seq += 1), o, null)),
+      [],
     );
-    expect(state.conflicts[0]?.mine).toMatchObject({ values: { setup: { stanceWidthMm: 430 } } });
-    expect(state.queue.map((q) => q.operation.kind)).toEqual(['client.put']);
+    const after = collided(items, sent!.seq, row(500, 3));
+    expect(after.find((i) => i.state === 'conflict')).toMatchObject({
+      operation: { values: { setup: { stanceWidthMm: 430 } } },
+      current: { row: { version: 3 } },
+    });
+    expect(nextToSend(after)?.operation.kind).toBe('client.put');
+    expect(after).toHaveLength(2);
   });
 
-  it('shows a refused write instead of dropping it in silence', () => {
-    const state = run(
-      outboxActions.queued(putClient()),
-      outboxActions.sending(),
-      outboxActions.turnedAway({ code: 'invalid', message: 'values.name must not be empty.' }),
-    );
-    expect(state.queue).toEqual([]);
-    expect(state.refused[0]?.problem.message).toContain('must not be empty');
+  it('keeps a refused write with the reason; what it would have made waits with it', () => {
+    const items = line(putClient(), putSetup(400));
+    const after = refused(items, items[0]!.seq, { code: 'invalid', message: 'No.' });
+    expect(after[0]).toMatchObject({ state: 'refused', problem: { message: 'No.' } });
+    expect(nextToSend(after)).toBeNull();
+    expect(nextToSend(retried(after, items[0]!.seq))?.operation.kind).toBe('client.put');
+    expect(nextToSend(dropped(after, items[0]!.seq))?.operation.kind).toBe('setup.put');
+    // A write of a known client is no reason for the others to wait.
+    const known = line(putClient({}, 3), putSetup(400));
+    expect(
+      nextToSend(refused(known, known[0]!.seq, { code: 'invalid', message: 'No.' }))?.operation
+        .kind,
+    ).toBe('setup.put');
   });
 });
 
 describe('what the coach sees', () => {
   it('is a client that only this device knows, with its setup', () => {
-    const seen = overlay(undefined, [putClient(), putSetup(410)], CLIENT);
+    const seen = overlay(null, [putClient(), putSetup(410)], CLIENT);
     expect(seen?.client).toMatchObject({ name: 'Orla Venn', version: 0 });
     expect(seen?.setup?.setup.stanceWidthMm).toBe(410);
   });
 
   it('is the server’s row with the unsent change on top, keeping the version it was made against', () => {
-    const fromServer = overlay(undefined, [putClient()], CLIENT);
+    const fromServer = overlay(null, [putClient()], CLIENT);
     if (!fromServer) throw new Error('no dossier');
     const stored = { ...fromServer, client: { ...fromServer.client, version: 4 } };
     const seen = overlay(stored, [putClient({ massKg: 70 }, 4)], CLIENT);
     expect(seen?.client).toMatchObject({ massKg: 70, version: 4 });
   });
 
-  it('keeps the row that a late answer would set back, and takes what is new elsewhere', () => {
-    const base = overlay(undefined, [putClient(), putSetup(400)], CLIENT);
-    if (!base?.setup) throw new Error('no dossier');
-    const held = { ...base, setup: { ...base.setup, version: 3 } };
-    const late = {
-      ...base,
-      client: { ...base.client, massKg: 72, version: 5 },
-      setup: { ...base.setup, version: 2 },
-    };
-    const seen = newestOf(held, late);
-    expect(seen.setup?.version).toBe(3);
-    expect(seen.client).toMatchObject({ massKg: 72, version: 5 });
-    expect(newestOf(held, { ...late, setup: null }).setup?.version).toBe(3);
-  });
-
   it('leaves other clients alone', () => {
-    expect(overlay(undefined, [putClient()], '99999999-9999-4999-8999-999999999999')).toBeNull();
+    expect(overlay(null, [putClient()], '99999999-9999-4999-8999-999999999999')).toBeNull();
   });
 
   it('lists unsent clients by name among the others', () => {

@@ -21,7 +21,7 @@ import {
   stationLines,
 } from '@zither/words/measure';
 import { readSettings, settingsReducer } from '../features/data/settings.ts';
-import { differences } from '../features/shell/differences.ts';
+import { differences, mergedValues } from '../features/shell/differences.ts';
 import { AT, dossierOf, five, ID, trial } from '../../../packages/visit/test/trialRows.ts';
 
 const TODAY = '2026-01-05';
@@ -279,6 +279,8 @@ describe('two versions of a row', () => {
     };
     expect(differences(mine, { entity: 'trial', row: theirs })).toEqual([
       {
+        key: 'value',
+        usual: 'mine',
         what: 'Trial',
         mine: 'Shin angle, knee bent right 33°, counts',
         other: 'Shin angle, knee bent left 33°, struck out (heel lifted)',
@@ -293,20 +295,28 @@ describe('two versions of a row', () => {
       updatedAt: _e,
       ...clientValues
     } = client;
-    expect(
-      differences(
-        {
-          kind: 'client.put',
-          operationId: id,
-          rowId,
-          baseVersion: version,
-          values: { ...clientValues, massKg: 71, segmentsMm: {} },
-        },
-        { entity: 'client', row: client },
-      ),
-    ).toEqual([
-      { what: 'mass', mine: '71', other: '70' },
-      { what: 'segments', mine: 'nothing', other: 'thigh: 440' },
+    const mine2 = {
+      kind: 'client.put' as const,
+      operationId: id,
+      rowId,
+      baseVersion: version,
+      values: { ...clientValues, massKg: 71, segmentsMm: {} },
+    };
+    const found = differences(mine2, { entity: 'client', row: client });
+    expect(found.map((d) => [d.what, d.mine, d.other])).toEqual([
+      ['mass', '71', '70'],
+      ['segments', 'nothing', 'thigh: 440'],
     ]);
+    // With what the row said before: the side that alone changed a field is chosen first, and can be taken field by field.
+    const base = { ...clientValues, segmentsMm: {} };
+    const usual = differences(mine2, { entity: 'client', row: client }, base);
+    expect(usual.map((d) => d.usual)).toEqual(['mine', 'other']);
+    expect(
+      mergedValues(
+        mine2,
+        { entity: 'client', row: client },
+        { massKg: 'mine', segmentsMm: 'other' },
+      ),
+    ).toMatchObject({ massKg: 71, segmentsMm: { thigh: 440 }, name: client.name });
   });
 });

@@ -1,11 +1,21 @@
 /** @jest-environment node */
-import type { Operation } from '@zither/contract';
-import { api } from '../features/data/api.ts';
-import { outboxActions } from '../features/data/outbox.ts';
-import { flush, settleConflict, submit } from '../features/data/send.ts';
-import { makeStore, type Store } from '../features/data/store.ts';
+import type { KeptRow, Operation } from '@zither/contract';
+import { draftsActions } from '../features/data/drafts.ts';
+import { allHeld, conflictsOf, refusedOf, stuckOf } from '../features/data/outbox.ts';
+import { dossierKept, rowsActions } from '../features/data/rows.ts';
+import {
+  dropHeld,
+  dropUnreadable,
+  flush,
+  retryRefused,
+  settleConflict,
+  submit,
+} from '../features/data/send.ts';
+import { start } from '../features/data/start.ts';
+import type { Store } from '../features/data/store.ts';
+import { kill, newDevice, openTab, putRaw, rawLine, type TestDevice } from './deviceBench.ts';
 
-/** What the browser has and Node lacks: storage, and requests to an address without a host. */
+/** What the browser has and Node lacks. */
 const kept = new Map<string, string>();
 globalThis.localStorage = {
   getItem: (key: string) => kept.get(key) ?? null,
@@ -13,12 +23,6 @@ globalThis.localStorage = {
   removeItem: (key: string) => void kept.delete(key),
   clear: () => kept.clear(),
 } as Storage;
-const NodeRequest = globalThis.Request;
-globalThis.Request = class extends NodeRequest {
-  constructor(input: RequestInfo | URL, init?: RequestInit) {
-    super(typeof input === 'string' ? `http://plumb.test${input}` : input, init);
-  }
-};
 
 const CLIENT = '11111111-1111-4111-8111-111111111111';
 const values = {
@@ -42,39 +46,37 @@ const put = (massKg: number, baseVersion = 0): Operation => ({
   values: { ...values, massKg },
 });
 
-const row = (massKg: number, version: number) => ({
+const row = (massKg: number, version: number, id = CLIENT): KeptRow => ({
   entity: 'client',
   row: {
     ...values,
     massKg,
-    id: CLIENT,
+    id,
     version,
     archivedAt: null,
     createdAt: '2026-01-05T09:00:00.000Z',
     updatedAt: '2026-01-05T09:00:00.000Z',
+    saidAt: '2026-01-05T09:00:00.000Z',
+    saidBy: '',
   },
 });
 
-/** Answers of the server, one a call; an error stands for no network. */
+/** Answers of the server to writes, one a call; an error stands for no network. Reads get no answer. */
 let answers: (() => Response | Error)[] = [];
 let sent: Operation[] = [];
-
-const ok = (body: unknown) => () => json(200, body);
 const json = (status: number, body: unknown) =>
-  new Response(JSON.stringify(body), {
-    status,
-    headers: { 'content-type': 'application/json' },
-  });
+  new Response(JSON.stringify(body), { status, headers: { 'content-type': 'application/json' } });
+const ok = (body: unknown) => () => json(200, body);
 const noNetwork = () => new TypeError('Failed to fetch');
 
 beforeEach(() => {
   localStorage.clear();
   sent = [];
   answers = [];
-  jest.useFakeTimers();
-  globalThis.fetch = jest.fn(async (input: RequestInfo | URL) => {
-    const request = input as Request;
-    if (request.method === 'POST') sent.push((await request.clone().json()) as Operation);
+  jest.useFakeTimers({ doNotFake: ['setImmediate', 'queueMicrotask', 'nextTick'] });
+  globalThis.fetch = jest.fn(async (_url: RequestInfo | URL, init?: RequestInit) => {
+    if (init?.method !== 'POST') throw noNetwork();
+    sent.push(JSON.parse(String(init.body)) as Operation);
     const answer = answers.shift()?.() ?? noNetwork();
     if (answer instanceof Error) throw answer;
     return answer;
@@ -82,166 +84,374 @@ beforeEach(() => {
 });
 afterEach(() => jest.useRealTimers());
 
+/** Lets everything that is under way come to its end. */
 const settle = async () => {
-  for (let i = 0; i < 30; i += 1) await jest.advanceTimersByTimeAsync(0);
+  for (let i = 0; i < 60; i += 1) await new Promise((resolve) => setImmediate(resolve));
+};
+const later = async (ms: number) => {
+  await jest.advanceTimersByTimeAsync(ms);
+  await settle();
+};
+const say = async (store: Store, ...operations: Operation[]) => {
+  for (const operation of operations) void store.dispatch(submit(operation));
+  await settle();
 };
 const outbox = (store: Store) => store.getState().outbox;
+const held = (store: Store) => allHeld(store.getState());
+const conflicts = (store: Store) => conflictsOf(store.getState());
+const other = (massKg: number, baseVersion = 0) => ({
+  ...put(massKg, baseVersion),
+  rowId: newId(),
+});
+
+let device: TestDevice;
+beforeEach(() => {
+  device = newDevice();
+});
 
 describe('sending', () => {
-  it('empties the outbox and remembers the row the server returned', async () => {
-    const store = makeStore();
+  it('empties the line and remembers the row the server returned', async () => {
+    const store = await openTab(device);
     answers = [ok(row(70, 1))];
-    store.dispatch(submit(put(70)));
+    await say(store, put(70));
+    expect(outbox(store)).toMatchObject({ items: [], loose: [], line: 'ready', hasSaved: true });
+    expect(dossierKept(store.getState(), CLIENT)?.client).toMatchObject({ massKg: 70, version: 1 });
+    expect(await rawLine(device)).toEqual([]);
+  });
+
+  it('is said to be kept only once the disk has it', async () => {
+    const store = await openTab(device);
+    void store.dispatch(submit(put(70)));
+    expect(outbox(store)).toMatchObject({
+      items: [],
+      loose: [{ operation: { kind: 'client.put' } }],
+    });
     await settle();
-    expect(outbox(store)).toMatchObject({ queue: [], line: 'ready', hasSaved: true });
-    const cached = api.endpoints.dossier.select(CLIENT)(store.getState()).data;
-    expect(cached?.client).toMatchObject({ massKg: 70, version: 1 });
+    expect(outbox(store).loose).toEqual([]);
+    expect(await rawLine(device)).toHaveLength(1);
   });
 
   it('sends a change made during a send on top of the version that arrived', async () => {
-    const store = makeStore();
+    const store = await openTab(device);
     answers = [ok(row(70, 1)), ok(row(71, 2))];
-    store.dispatch(submit(put(70)));
-    store.dispatch(submit(put(71)));
-    await settle();
+    void store.dispatch(submit(put(70)));
+    await Promise.resolve();
+    await say(store, put(71));
+    expect(sent.at(-1)).toMatchObject({ values: { massKg: 71 } });
+    expect(sent.map((o) => o.baseVersion)).toEqual(sent.length === 1 ? [0] : [0, 1]);
+    expect(held(store)).toEqual([]);
+  });
+
+  it('a change made on what had just become another version builds on that', async () => {
+    const store = await openTab(device);
+    answers = [ok(row(70, 1)), ok(row(72, 2))];
+    await say(store, put(70));
+    // The page had not been drawn anew yet.
+    await say(store, put(72, 0));
     expect(sent.map((o) => o.baseVersion)).toEqual([0, 1]);
-    expect(outbox(store).queue).toEqual([]);
+    expect(conflicts(store)).toEqual([]);
   });
 
   it('keeps a change without network, survives a reload, and tries again by itself with the same id', async () => {
-    const store = makeStore();
-    store.dispatch(submit(put(70)));
-    await settle();
+    const store = await openTab(device);
+    await say(store, put(70));
     expect(outbox(store)).toMatchObject({ line: 'offline', hasSaved: false });
-    expect(localStorage.getItem('zither-plumb.outbox.v1')).toContain('Orla Venn');
-
-    const reloaded = makeStore();
-    expect(outbox(reloaded).queue).toHaveLength(1);
-    answers = [noNetwork, ok(row(70, 1))];
-    await reloaded.dispatch(flush());
-    expect(outbox(reloaded).line).toBe('offline');
-    await jest.advanceTimersByTimeAsync(25_000);
+    kill(store);
+    const reloaded = await openTab(device);
     await settle();
-    expect(outbox(reloaded).queue).toEqual([]);
+    expect(held(reloaded)).toHaveLength(1);
+    expect(outbox(reloaded).line).toBe('offline');
+    answers = [noNetwork, ok(row(70, 1))];
+    await later(25_000);
+    await later(25_000);
+    expect(held(reloaded)).toEqual([]);
     expect(new Set(sent.map((o) => o.operationId)).size).toBe(1);
-    expect(localStorage.getItem('zither-plumb.outbox.v1')).toBeNull();
+    expect(await rawLine(device)).toEqual([]);
   });
 
   it('never drops a change because an answer could not be understood', async () => {
-    const store = makeStore();
+    const store = await openTab(device);
     answers = [ok({ something: 'else' })];
-    store.dispatch(submit(put(70)));
-    await settle();
-    expect(outbox(store)).toMatchObject({ line: 'offline', refused: [] });
-    expect(outbox(store).queue).toHaveLength(1);
+    await say(store, put(70));
+    expect(outbox(store).line).toBe('offline');
+    expect(held(store)).toMatchObject([{ state: 'waiting' }]);
   });
 
-  it('treats a failing server as no network, not as a refusal', async () => {
-    const store = makeStore();
-    answers = [() => json(500, { code: 'internal', message: 'Something went wrong here.' })];
-    store.dispatch(submit(put(70)));
-    await settle();
-    expect(outbox(store)).toMatchObject({ line: 'offline', refused: [] });
-    expect(outbox(store).queue).toHaveLength(1);
+  it('one change the server fails at holds up no other; it is said, kept and tried again', async () => {
+    const store = await openTab(device);
+    const broken = () => json(500, { code: 'internal', message: 'Something went wrong here.' });
+    const [bad, good] = [put(70), other(66)];
+    answers = [broken, ok(row(66, 1, good.rowId))];
+    await say(store, bad, good);
+    expect(held(store).map((i) => i.operation.rowId)).toEqual([CLIENT]);
+    expect(outbox(store).hasSaved).toBe(true);
+    for (let n = 0; n < 3; n += 1) {
+      answers = [broken];
+      await later(60_000);
+    }
+    expect(stuckOf(store.getState())).toHaveLength(1);
+    answers = [ok(row(70, 1))];
+    await later(120_000);
+    expect(held(store)).toEqual([]);
   });
 
-  it('shows what the server would not take, and goes on with the next', async () => {
-    const store = makeStore();
-    answers = [
-      () =>
-        json(400, {
-          code: 'invalid',
-          path: 'values.massKg',
-          message: 'values.massKg must be at most 350 kg.',
-        }),
-      ok(row(70, 1)),
-    ];
-    store.dispatch(submit(put(900)));
-    const other = { ...put(70), rowId: newId() };
-    store.dispatch(submit(other));
+  it('a server that cannot write says why; nothing is lost and it goes on by itself', async () => {
+    const store = await openTab(device);
+    answers = [() => json(503, { code: 'noSpace', message: 'The server’s disk is full.' })];
+    await say(store, put(70), other(66));
+    expect(outbox(store)).toMatchObject({ line: 'failing', because: 'The server’s disk is full.' });
+    expect(held(store)).toHaveLength(2);
+    answers = [ok(row(70, 1)), () => ok(row(66, 1, sent.at(-1)!.rowId))()];
+    await later(3000);
+    expect(held(store)).toEqual([]);
+    expect(outbox(store)).toMatchObject({ line: 'ready', because: null });
+  });
+
+  it('keeps what the server would not take, through a reload, until it is dealt with', async () => {
+    const store = await openTab(device);
+    const no = () =>
+      json(400, { code: 'invalid', path: 'values.massKg', message: 'values.massKg must be less.' });
+    const good = other(70);
+    answers = [no, ok(row(70, 1, good.rowId))];
+    await say(store, put(200), good);
+    kill(store);
+    const reloaded = await openTab(device);
     await settle();
-    expect(outbox(store).refused[0]?.problem.path).toBe('values.massKg');
-    expect(outbox(store).queue).toEqual([]);
-    store.dispatch(outboxActions.refusalDismissed());
-    expect(outbox(store).refused).toEqual([]);
+    expect(refusedOf(reloaded.getState())).toMatchObject([
+      { operation: { values: { massKg: 200 } }, problem: { path: 'values.massKg' } },
+    ]);
+    const { seq } = refusedOf(reloaded.getState())[0]!;
+    answers = [no];
+    await reloaded.dispatch(retryRefused(seq));
+    await settle();
+    expect(refusedOf(reloaded.getState())).toHaveLength(1);
+    await reloaded.dispatch(dropHeld(seq));
+    expect(await rawLine(device)).toEqual([]);
   });
 });
 
 describe('a row changed on another device', () => {
+  const collided =
+    (id = CLIENT, massKg = 75, version = 4) =>
+    () =>
+      json(409, {
+        code: 'rowChanged',
+        message: 'This was changed.',
+        current: row(massKg, version, id),
+      });
   const collide = async () => {
-    const store = makeStore();
-    answers = [
-      () => json(409, { code: 'rowChanged', message: 'This was changed.', current: row(75, 4) }),
-    ];
-    store.dispatch(submit(put(70, 3)));
-    await settle();
+    const store = await openTab(device);
+    answers = [collided()];
+    await say(store, put(70, 3));
     return store;
   };
 
-  it('waits for a choice and loses neither side', async () => {
+  it('waits for a choice, through a reload, and loses neither side', async () => {
     const store = await collide();
-    expect(outbox(store).conflicts[0]).toMatchObject({
-      mine: { values: { massKg: 70 } },
-      current: { row: { massKg: 75, version: 4 } },
-    });
-  });
-
-  it('is still there after a reload', async () => {
-    await collide();
-    expect(outbox(makeStore()).conflicts[0]).toMatchObject({
-      mine: { values: { massKg: 70 } },
-      current: { row: { massKg: 75 } },
-    });
+    kill(store);
+    const reloaded = await openTab(device);
+    expect(conflicts(reloaded)).toMatchObject([
+      { operation: { values: { massKg: 70 } }, current: { row: { massKg: 75, version: 4 } } },
+    ]);
   });
 
   it('waits with others of its kind: a second collision does not push the first aside', async () => {
     const store = await collide();
-    const other = { ...put(66, 2), rowId: newId() };
-    answers = [
-      () =>
-        json(409, {
-          code: 'rowChanged',
-          message: 'This was changed.',
-          current: { ...row(67, 3), row: { ...row(67, 3).row, id: other.rowId } },
-        }),
-    ];
-    store.dispatch(submit(other));
-    await settle();
-    expect(outbox(store).conflicts.map((c) => 'values' in c.mine && c.mine.values)).toMatchObject([
-      { massKg: 70 },
-      { massKg: 66 },
-    ]);
-    store.dispatch(settleConflict('theirs', newId));
-    await settle();
-    expect(outbox(store).conflicts).toHaveLength(1);
+    const second = other(66, 2);
+    answers = [collided(second.rowId, 67, 3)];
+    await say(store, second);
+    expect(conflicts(store)).toHaveLength(2);
+    await store.dispatch(settleConflict(conflicts(store)[0]!.seq, null));
+    expect(conflicts(store)).toMatchObject([{ operation: { values: { massKg: 66 } } }]);
   });
 
-  it('puts mine on top of the newest version when kept', async () => {
+  it('takes mine, the other, or some of each on top of the newest version', async () => {
     const store = await collide();
+    const { seq, operation } = conflicts(store)[0]!;
     answers = [ok(row(70, 5))];
-    store.dispatch(settleConflict('mine', newId));
+    await store.dispatch(
+      settleConflict(seq, { ...('values' in operation ? operation.values : {}), notes: 'Theirs' }),
+    );
     await settle();
-    expect(sent.at(-1)).toMatchObject({ baseVersion: 4, values: { massKg: 70 } });
+    expect(sent.at(-1)).toMatchObject({ baseVersion: 4, values: { massKg: 70, notes: 'Theirs' } });
     expect(sent.at(-1)?.operationId).not.toBe(sent[0]?.operationId);
-    expect(outbox(store)).toMatchObject({ conflicts: [], queue: [] });
+    expect(held(store)).toEqual([]);
   });
 
   it('sends nothing more when the other is taken', async () => {
     const store = await collide();
     const before = sent.length;
-    store.dispatch(settleConflict('theirs', newId));
+    await store.dispatch(settleConflict(conflicts(store)[0]!.seq, null));
     await settle();
     expect(sent).toHaveLength(before);
-    expect(outbox(store).conflicts).toEqual([]);
+    expect(held(store)).toEqual([]);
+    expect(dossierKept(store.getState(), CLIENT)?.client.massKg).toBe(75);
+  });
+});
+
+describe('two tabs of one browser', () => {
+  it('lose nothing of each other: one, two, three, both reloaded, all arrive once', async () => {
+    const [a, b] = [await openTab(device), await openTab(device)];
+    const stops = [start(a), start(b)];
+    await settle();
+    const three = [other(61), other(62), other(63)];
+    await say(a, three[0]!);
+    await say(b, three[1]!);
+    await say(a, three[2]!);
+    expect(held(b).map((i) => i.operation.rowId)).toEqual(three.map((o) => o.rowId));
+    for (const stop of stops) stop();
+    kill(a);
+    kill(b);
+    const [c, d] = [await openTab(device), await openTab(device)];
+    answers = three.map((o) => ok(row(60, 1, o.rowId)));
+    await c.dispatch(flush());
+    await d.dispatch(flush());
+    await settle();
+    const arrivedIds = sent.slice(-3).map((o) => o.rowId);
+    expect(arrivedIds).toEqual(three.map((o) => o.rowId));
+    expect(await rawLine(device)).toEqual([]);
+  });
+
+  it('only one sends; when it goes the other takes over', async () => {
+    const [a, b] = [await openTab(device), await openTab(device)];
+    const stops = [start(a), start(b)];
+    await settle();
+    answers = [ok(row(70, 1))];
+    await say(b, put(70));
+    await settle();
+    expect(sent).toHaveLength(1);
+    // The row that arrived is told along, so that the other tab sees no gap.
+    expect(dossierKept(b.getState(), CLIENT)?.client.massKg).toBe(70);
+    expect(held(b)).toEqual([]);
+    stops[0]!();
+    kill(a);
+    answers = [ok(row(71, 2))];
+    await say(b, put(71, 1));
+    expect(sent).toHaveLength(2);
+    stops[1]!();
   });
 });
 
 describe('what was kept', () => {
+  it('each change is read alone: one that cannot be read stays as it is, and the others go', async () => {
+    const store = await openTab(device);
+    await say(store, ...Array.from({ length: 9 }, () => other(60)));
+    kill(store);
+    const strange = { seq: 4.5, operation: { kind: 'client.burn' }, mood: 'newer' };
+    await putRaw(device, strange);
+    const reloaded = await openTab(device);
+    expect(outbox(reloaded).unreadable).toEqual([{ seq: 4.5, raw: strange }]);
+    expect(held(reloaded)).toHaveLength(9);
+    answers = Array.from({ length: 9 }, () => () => ok(row(60, 1, sent.at(-1)!.rowId))());
+    await later(3000);
+    await say(reloaded, other(61));
+    expect(held(reloaded)).toHaveLength(1);
+    expect(await rawLine(device)).toContainEqual(strange);
+    await reloaded.dispatch(dropUnreadable(4.5));
+    expect(outbox(reloaded).unreadable).toEqual([]);
+    expect(await rawLine(device)).toHaveLength(1);
+  });
+
   it.each(['not json', '{"queue":1}', '[{"operation":{"kind":"client.burn"},"tried":false}]'])(
-    'starts empty rather than sending something unreadable: %s',
-    (text) => {
+    'by the version before and cannot be read is kept too: %s',
+    async (text) => {
       localStorage.setItem('zither-plumb.outbox.v1', text);
-      expect(outbox(makeStore()).queue).toEqual([]);
+      const store = await openTab(device);
+      expect(held(store)).toEqual([]);
+      expect(outbox(store).unreadable).toHaveLength(1);
+      expect(localStorage.getItem('zither-plumb.outbox.v1')).toBeNull();
     },
   );
+
+  it('by the version before is sent as it was', async () => {
+    const waiting = put(70);
+    localStorage.setItem(
+      'zither-plumb.outbox.v1',
+      JSON.stringify([{ operation: waiting, tried: true }]),
+    );
+    localStorage.setItem(
+      'zither-plumb.conflicts.v1',
+      JSON.stringify([{ mine: other(66, 2), current: row(67, 3) }]),
+    );
+    answers = [ok(row(70, 1))];
+    const store = await openTab(device);
+    await settle();
+    expect(sent.map((o) => o.operationId)).toEqual([waiting.operationId]);
+    expect(conflicts(store)).toHaveLength(1);
+  });
+
+  it('drafts are there after a reload, until they are dropped', async () => {
+    const store = await openTab(device);
+    store.dispatch(draftsActions.drafted({ key: 'client/new', value: { name: 'Orl' }, at: 1 }));
+    store.dispatch(draftsActions.drafted({ key: 'client/new', value: { name: 'Orla' }, at: 2 }));
+    await later(200);
+    kill(store);
+    const reloaded = await openTab(device);
+    expect(reloaded.getState().drafts).toMatchObject({ 'client/new': { value: { name: 'Orla' } } });
+    reloaded.dispatch(draftsActions.dropped('client/new'));
+    await later(200);
+    expect((await openTab(device)).getState().drafts).toEqual({});
+  });
+
+  it('what the server told is there without network, and takes up no new identity when nothing changed', async () => {
+    const store = await openTab(device);
+    const feed = { cursor: 'abc.1', isWhole: true, rows: [row(70, 1)] };
+    store.dispatch(rowsActions.told({ of: CLIENT, feed }));
+    const before = dossierKept(store.getState(), CLIENT);
+    store.dispatch(
+      rowsActions.told({
+        of: CLIENT,
+        feed: { cursor: 'abc.2', isWhole: false, rows: [row(70, 1)] },
+      }),
+    );
+    expect(dossierKept(store.getState(), CLIENT)).toBe(before);
+    // A later version is taken, an earlier one that comes late is not.
+    for (const [massKg, version] of [
+      [72, 3],
+      [71, 2],
+    ] as const)
+      store.dispatch(rowsActions.rowArrived(row(massKg, version)));
+    expect(dossierKept(store.getState(), CLIENT)?.client).toMatchObject({ massKg: 72, version: 3 });
+    await settle();
+    const own = await (await openTab(device)).ground.device();
+    expect(await own.readFeed(CLIENT)).toMatchObject({
+      feed: { cursor: 'abc.2' },
+      rows: [{ row: { version: 3 } }],
+    });
+  });
+});
+
+describe('a device that', () => {
+  const broken = async (name: string) => {
+    const store = await openTab(device);
+    const own = await store.ground.device();
+    const keep = own.updateLine;
+    let isFull = true;
+    own.updateLine = (change) =>
+      isFull && change([]).length > 0
+        ? Promise.reject(new DOMException('No.', name))
+        : keep(change);
+    return { store, makeRoom: () => (isFull = false) };
+  };
+
+  it('has no room loses nothing: it is said, kept on the page, sent all the same, and kept once there is room', async () => {
+    const { store, makeRoom } = await broken('QuotaExceededError');
+    await say(store, put(70), other(66));
+    expect(outbox(store)).toMatchObject({ storage: 'full', items: [] });
+    expect(held(store)).toHaveLength(2);
+    answers = [ok(row(70, 1))];
+    await later(3000);
+    expect(held(store)).toHaveLength(1);
+    makeRoom();
+    await later(30_000);
+    expect(outbox(store)).toMatchObject({ storage: 'ok', loose: [] });
+    expect(await rawLine(device)).toHaveLength(1);
+  });
+
+  it('keeps nothing at all says so, and still sends', async () => {
+    const { store } = await broken('InvalidStateError');
+    answers = [ok(row(70, 1))];
+    await say(store, put(70));
+    expect(outbox(store)).toMatchObject({ storage: 'none', loose: [], hasSaved: true });
+  });
 });

@@ -1,6 +1,6 @@
 import { HOUSE_RULES, QUESTION_IDS } from '@zither/core';
 import type { Screening } from '@zither/contract';
-import { newestOf, overlay, overlayList } from '../features/data/overlay.ts';
+import { overlay, overlayList } from '../features/data/overlay.ts';
 import { takes } from '@zither/words/takes';
 import { stageAt } from '../features/session/stages.ts';
 import { disagreeing, isVisitOn, resumeAt, stageViews, safetyOf } from '@zither/visit';
@@ -127,18 +127,6 @@ describe('visits and trials on their way', () => {
     const seen = overlay(dossierOf([second]), [put(first), put({ ...second, value: 35 })], ID);
     expect(seen?.trials.map((t) => t.value)).toEqual([33, 35]);
     expect(seen?.trials.map((t) => t.version)).toEqual([0, 1]);
-  });
-
-  it('stay when an answer comes late, and take in what another phone measured', () => {
-    const [mine, theirs] = [trial('shinAngle', 'left', 33), trial('shinAngle', 'left', 30)];
-    const held = dossierOf([{ ...mine, version: 2, value: 36 }]);
-    const merged = newestOf(held, dossierOf([mine, theirs]));
-    expect(merged.trials.map((t) => t.value)).toEqual([36, 30]);
-    const session = { ...row, day: TODAY, at: 'probe' as const };
-    const older = { ...session, version: 0, at: 'clear' as const };
-    expect(
-      newestOf({ ...held, sessions: [session] }, { ...held, sessions: [older] }).sessions,
-    ).toEqual([session]);
   });
 
   it('open one session a day, wherever it was opened first', () => {

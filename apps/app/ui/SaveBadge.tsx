@@ -2,29 +2,34 @@ import MaterialIcons from '@expo/vector-icons/MaterialIcons';
 import { View } from 'react-native';
 import { Say } from './Say.tsx';
 import { useLook } from './useLook.ts';
-import { useAppSelector } from '../features/data/index.ts';
+import { allHeld, useAppSelector } from '../features/data/index.ts';
 
-/** Says quietly where the work is: saved, on its way, or waiting for the network. */
+/** Says quietly where the work is: saved, on its way, kept here until there is network, or on this page alone. */
 export function SaveBadge() {
   const { colors } = useLook();
-  const { queue, line, hasSaved, conflicts, refused } = useAppSelector((s) => s.outbox);
-  const needsChoice = conflicts.length + refused.length > 0;
-  const words = needsChoice
-    ? 'Needs your choice'
-    : line === 'offline'
-      ? `Waiting for network · ${queue.length}`
-      : queue.length > 0
-        ? 'Saving…'
-        : hasSaved
-          ? 'Saved'
-          : '';
-  const icon = needsChoice
-    ? 'error-outline'
-    : line === 'offline'
-      ? 'cloud-off'
-      : queue.length > 0
-        ? 'sync'
-        : 'check';
+  const held = useAppSelector(allHeld);
+  const { line, hasSaved, storage, loose, unreadable } = useAppSelector((s) => s.outbox);
+  const waiting = held.filter((i) => i.state === 'waiting').length;
+  const needsChoice = held.length > waiting || unreadable.length > 0;
+  const isAlone = storage !== 'ok' && loose.length > 0;
+  const isBroken = line === 'offline' || line === 'failing';
+  const [words, icon] = needsChoice
+    ? (['Needs your choice', 'error-outline'] as const)
+    : isAlone
+      ? ([`Not kept · ${loose.length}`, 'error-outline'] as const)
+      : isBroken && waiting > 0
+        ? ([
+            line === 'failing'
+              ? `Waiting for the server · ${waiting}`
+              : `Waiting for network · ${waiting}`,
+            'cloud-off',
+          ] as const)
+        : waiting > 0
+          ? (['Saving…', 'sync'] as const)
+          : hasSaved
+            ? (['Saved', 'check'] as const)
+            : (['', 'check'] as const);
+  const isLoud = needsChoice || isAlone || (isBroken && waiting > 0);
   return (
     <View
       role="status"
@@ -34,11 +39,7 @@ export function SaveBadge() {
     >
       {words !== '' && (
         <>
-          <MaterialIcons
-            name={icon}
-            size={16}
-            color={needsChoice || line === 'offline' ? colors.rust : colors.inkSoft}
-          />
+          <MaterialIcons name={icon} size={16} color={isLoud ? colors.rust : colors.inkSoft} />
           <Say soft small>
             {words}
           </Say>

@@ -12,8 +12,6 @@ import { problems, unreadable } from './plugins/problems.ts';
 import { staticApp } from './plugins/staticApp.ts';
 import { captureRoutes } from './routes/captures.ts';
 import { clientRoutes } from './routes/clients.ts';
-import { schoolRoutes } from './routes/schools.ts';
-import { tableRoutes } from './routes/tables.ts';
 import { shelfRoutes } from './routes/feed.ts';
 import { healthRoutes } from './routes/health.ts';
 import { operationRoutes } from './routes/operations.ts';
@@ -84,8 +82,6 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     beside: options.beside ?? (async (job) => doJob(options.db, job)),
     changes,
   });
-  tableRoutes(app, options.db);
-  schoolRoutes(app, options.db);
   shelfRoutes(app, options.db, changes);
   await staticApp(app, options.staticFolder);
   return app;

@@ -1,6 +1,7 @@
 import { existsSync } from 'node:fs';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import { buildApp } from './app.ts';
+import { copyDaily } from './backup.ts';
 import { besideInThread } from './beside.ts';
 import { CannotOpen, openDatabase, type Db } from './db/open.ts';
 
@@ -36,6 +37,13 @@ const app = await buildApp({
   logger: { level: process.env['LOG_LEVEL'] ?? 'info' },
 });
 
+const endCopies = copyDaily(
+  db,
+  process.env['BACKUP_FOLDER'] ?? join(dirname(databaseFile), 'backups'),
+  () => new Date().toISOString(),
+  (error) => app.log.error({ err: error }, 'the daily copy was not made'),
+);
+
 let stopping = false;
 async function stop(signal: string): Promise<void> {
   if (stopping) return;
@@ -44,6 +52,7 @@ async function stop(signal: string): Promise<void> {
   // Answers under way are finished first; then the write-ahead log is folded into the file.
   await app.close();
   await beside.close();
+  await endCopies();
   db.pragma('wal_checkpoint(TRUNCATE)');
   db.close();
 }

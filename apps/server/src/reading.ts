@@ -6,13 +6,14 @@ import {
   type ClientLine,
   type ClientRecord,
   type Dossier,
+  type Feed,
   type ListedKind,
   type Schools,
 } from '@zither/contract';
 import { dossierFrom, schoolsFrom } from '@zither/visit';
 import type { Db } from './db/open.ts';
 import { prepared } from './db/prepared.ts';
-import type { Rows } from './db/rows.ts';
+import { rowsOf, type Rows } from './db/rows.ts';
 
 /** The practice's own methods in the order they were made, and the last choice of the usual one. */
 export const schoolsOf = (rows: Rows): Schools =>
@@ -85,4 +86,24 @@ export function clientLines(db: Db, practiceId: string, lastDay: string): Client
         hasPrescription: row['hasPrescription'] === 1,
       }),
     );
+}
+
+/** What was written since a cursor: of a client and the practice, or of the practice alone. */
+export function feedOf(
+  db: Db,
+  practiceId: string,
+  clientId: string | null,
+  since: string | undefined,
+): Feed {
+  const rows = rowsOf(db, practiceId);
+  const { epoch } = prepared<[string], { epoch: string }>(
+    db,
+    'SELECT epoch FROM practice WHERE id = ?',
+  ).get(practiceId)!;
+  const last = rows.lastChange(clientId);
+  const [from, at] = (since ?? '0').split('.');
+  // A cursor of another life of the database means nothing here: everything is told again.
+  const isWhole = from !== epoch || Number(at) > last;
+  const found = isWhole || Number(at) < last ? rows.since(clientId, isWhole ? 0 : Number(at)) : [];
+  return { cursor: `${epoch}.${last}`, isWhole, rows: found };
 }

@@ -1,4 +1,6 @@
+import type { Feed, LineOf } from '@zither/contract';
 import { PROFILES } from '@zither/core';
+import { schoolsFrom } from '@zither/visit';
 import { bench, id, newClient, type Bench } from './support.ts';
 
 let b: Bench;
@@ -9,6 +11,14 @@ afterEach(async () => {
   await b.app.close();
   b.db.close();
 });
+
+/** What the Shelf knows of own methods, as a device puts it together. */
+const schools = async () => {
+  const { rows } = (await b.get('/api/shelf?since=0')).body as Feed;
+  const of = <K extends 'school' | 'schoolChoice'>(kind: K) =>
+    rows.filter((r) => r.entity === kind).map((r) => r.row as unknown as LineOf<K>);
+  return schoolsFrom(of('school'), of('schoolChoice'));
+};
 
 const AT = '2026-01-05T09:00:00.000Z';
 const { id: balancedId, ...balanced } = PROFILES[0]!;
@@ -93,7 +103,7 @@ describe('own schools', () => {
     const late = await b.send({ ...change, operationId: id() });
     expect(late.status).toBe(409);
     expect(late.body).toMatchObject({ code: 'rowChanged', current: { row: { version: 2 } } });
-    const { body } = await b.get('/api/schools');
+    const body = await schools();
     expect(body).toMatchObject({ own: [{ name: 'Hut way', bufferDeg: 4 }], usual: 'balanced' });
     expect((await b.get(`/api/clients/${clientId}`)).body.schools).toEqual(body);
   });
@@ -104,7 +114,7 @@ describe('own schools', () => {
     await b.send(choose('openHip'));
     const last = choose(own.rowId);
     expect((await b.send(last)).body).toMatchObject({ entity: 'schoolChoice' });
-    expect((await b.get('/api/schools')).body.usual).toBe(own.rowId);
+    expect((await schools()).usual).toBe(own.rowId);
     expect((await b.send(choose(id()))).body).toMatchObject({ code: 'noSuchSchool' });
     expect((await b.send({ ...last, operationId: id(), baseVersion: 1 })).body.code).toBe(
       'rowTaken',
@@ -138,7 +148,7 @@ describe('own schools', () => {
     expect(rows).toHaveLength(1);
     b.db.pragma('foreign_keys = OFF');
     b.db.exec("UPDATE document SET practice_id = 'other'");
-    expect((await b.get('/api/schools')).body).toEqual({ own: [], usual: 'balanced' });
+    expect(await schools()).toEqual({ own: [], usual: 'balanced' });
   });
 });
 

@@ -16,6 +16,7 @@ export default function NewClient() {
       <Suspense fallback={<Waiting what="the form" />}>
         <ClientForm
           values={null}
+          draftKey="client/new"
           onSave={(values) => {
             putClient({ id, version: 0 }, values);
             router.replace(`/clients/${id}/measure` as never);

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import type { Dossier } from '@zither/contract';
 import { USUAL_LIMITS, type SafetyLimit } from '@zither/core';
@@ -8,9 +8,17 @@ import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { space, TARGET_PX } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { newId, useChanges, today } from '../data/index.ts';
+import { newId, useChanges, useDraft, today } from '../data/index.ts';
 import { clearanceProblem } from '@zither/words/clearance';
 import { sayLimit } from '@zither/words/safety';
+
+interface Draft {
+  who: string;
+  licence: string;
+  expiresOn: string;
+  givenOn: string;
+  limits: readonly SafetyLimit[];
+}
 
 /** Records a clinician's word: the only thing that lifts a hold. */
 export function ClearanceForm({
@@ -22,21 +30,35 @@ export function ClearanceForm({
 }) {
   const { colors } = useLook();
   const { putClearance } = useChanges();
-  const [who, setWho] = useState('');
-  const [licence, setLicence] = useState('');
-  const [expiresOn, setExpiresOn] = useState('');
-  const [givenOn, setGivenOn] = useState(today);
-  const [limits, setLimits] = useState<readonly SafetyLimit[]>(
-    USUAL_LIMITS.filter((l) => l.kind === 'noLoad'),
+  const {
+    value: draft,
+    set,
+    drop,
+  } = useDraft<Draft>(
+    `clearance/${dossier.client.id}`,
+    useMemo(
+      () => ({
+        who: '',
+        licence: '',
+        expiresOn: '',
+        givenOn: today(),
+        limits: USUAL_LIMITS.filter((l) => l.kind === 'noLoad'),
+      }),
+      [],
+    ),
   );
+  const { who, licence, expiresOn, givenOn } = draft;
+  // By what they say: a draft read back holds other objects.
+  const limits = USUAL_LIMITS.filter((l) => draft.limits.some((d) => sayLimit(d) === sayLimit(l)));
+  const change = (part: Partial<Draft>) => set({ ...draft, ...part });
   const [problem, setProblem] = useState<string | null>(null);
   const toggle = (limit: SafetyLimit) =>
-    setLimits(
-      limits.includes(limit)
+    change({
+      limits: limits.includes(limit)
         ? limits.filter((l) => l !== limit)
         : // Two depths cannot both be the deepest.
           [...limits.filter((l) => l.kind !== limit.kind), limit],
-    );
+    });
   const record = () => {
     const form = {
       who: who.trim(),
@@ -57,6 +79,7 @@ export function ClearanceForm({
         limits: [...limits],
       },
     );
+    drop();
   };
   return (
     <Fold
@@ -67,28 +90,28 @@ export function ClearanceForm({
         label="Cleared by"
         aria-label="Cleared by"
         value={who}
-        onChangeText={setWho}
+        onChangeText={(who) => change({ who })}
         renderErrorMessage={false}
       />
       <Input
         label="Licence"
         aria-label="Licence"
         value={licence}
-        onChangeText={setLicence}
+        onChangeText={(licence) => change({ licence })}
         renderErrorMessage={false}
       />
       <Input
         label="Given on (yyyy-mm-dd)"
         aria-label="Given on (yyyy-mm-dd)"
         value={givenOn}
-        onChangeText={setGivenOn}
+        onChangeText={(givenOn) => change({ givenOn })}
         renderErrorMessage={false}
       />
       <Input
         label="Until (yyyy-mm-dd, empty = open)"
         aria-label="Until (yyyy-mm-dd, empty = open)"
         value={expiresOn}
-        onChangeText={setExpiresOn}
+        onChangeText={(expiresOn) => change({ expiresOn })}
         renderErrorMessage={false}
       />
       <View role="group" aria-label="Limits given" style={{ gap: space.xs }}>

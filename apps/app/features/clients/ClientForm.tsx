@@ -9,6 +9,7 @@ import { Fold } from '../../ui/Fold.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
+import { useDraft } from '../data/index.ts';
 import { ImportRecord } from './RecordFile.tsx';
 
 /** A length typed in cm, kept as text until it is a number within reach. */
@@ -103,27 +104,21 @@ function unusual(values: ClientValues): string[] {
   return odd;
 }
 
-const DRAFT_KEY = 'zither-plumb.new-client';
-
-function readDraft(): Draft | null {
-  try {
-    const text = sessionStorage.getItem(DRAFT_KEY);
-    return text === null ? null : { ...draftOf(null), ...(JSON.parse(text) as Partial<Draft>) };
-  } catch {
-    return null;
-  }
-}
-
 /** Name, stature, mass, and the segments a tape can give. New clients are added by the button; changes to a known one are saved as made. */
 export function ClientForm({
   values,
+  draftKey,
   onSave,
 }: {
   values: ClientValues | null;
+  /** Under which what was typed is kept until it is saved. */
+  draftKey: string;
   onSave: (values: ClientValues) => void;
 }) {
   const isNew = values === null;
-  const [start] = useState(() => (isNew ? readDraft() : null) ?? draftOf(values));
+  const kept = useDraft<Partial<Draft> | null>(draftKey, null);
+  const { set: keepDraft, drop: dropDraft } = kept;
+  const [start] = useState(() => ({ ...draftOf(values), ...kept.value }));
   const form = useForm<Draft, unknown, Read>({
     resolver: zodResolver(formSchema),
     defaultValues: start,
@@ -135,18 +130,15 @@ export function ClientForm({
   );
 
   const draft = useWatch({ control: form.control });
+  const { isDirty } = form.formState;
   useEffect(() => {
-    if (!isNew) return;
-    try {
-      sessionStorage.setItem(DRAFT_KEY, JSON.stringify(draft));
-    } catch {
-      // Forbidden storage: the draft lasts as long as the page.
-    }
-  }, [draft, isNew]);
+    if (isDirty) keepDraft(draft);
+  }, [draft, isDirty, keepDraft]);
 
   const save = (next: ClientValues) => {
     setAsked(null);
-    if (isNew) sessionStorage.removeItem(DRAFT_KEY);
+    form.reset(form.getValues());
+    dropDraft();
     onSave(next);
   };
   const offer = form.handleSubmit((read) => {

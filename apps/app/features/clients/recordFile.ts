@@ -1,18 +1,17 @@
-import { problemSchema } from '@zither/contract';
+import { idSchema, problemSchema } from '@zither/contract';
+import { z } from 'zod';
 import { readRecordFile } from '@zither/formats/recordFile';
-import { useAppSelector, useImportRecordMutation, useLazyRecordQuery } from '../data/index.ts';
+import { allHeld, fetchRecord, sendRecord, useAppSelector } from '../data/index.ts';
 
 /** A client's whole record out of the server and into it, as text of a file. What goes wrong comes back as a sentence. */
 export function useRecordFile() {
-  const [fetchRecord] = useLazyRecordQuery();
-  const [sendRecord] = useImportRecordMutation();
-  const queue = useAppSelector((s) => s.outbox.queue);
+  const held = useAppSelector(allHeld);
   return {
     /** The record of a client; refused while something the coach entered has not reached the server. */
     take: async (clientId: string): Promise<{ text: string } | { problem: string }> => {
-      if (queue.length > 0)
+      if (held.length > 0)
         return { problem: 'Some entries still wait for the server. Try again once all are sent.' };
-      const { data } = await fetchRecord(clientId);
+      const data = await fetchRecord(clientId);
       return data
         ? { text: `${JSON.stringify(data, null, 1)}\n` }
         : { problem: 'No answer from the server, so no file was made. Try again.' };
@@ -22,8 +21,10 @@ export function useRecordFile() {
       const read = readRecordFile(text);
       if (!read.ok) return { problem: read.problem.message };
       const sent = await sendRecord(read.record);
-      if (sent.data !== undefined) return { clientId: sent.data };
-      const said = problemSchema.safeParse('data' in sent.error ? sent.error.data : null);
+      const body = sent.kind === 'answer' ? sent.body : null;
+      const kept = z.strictObject({ clientId: idSchema }).safeParse(body);
+      if (kept.success) return kept.data;
+      const said = problemSchema.safeParse(body);
       return {
         problem: said.success
           ? said.data.message

@@ -8,6 +8,12 @@ export interface ClockState {
   aheadMs: number;
 }
 
+/** The same for what is asked outside the store. */
+let correction = 0;
+
+/** The moment it is, by this device's clock as the server corrected it. */
+export const correctedNow = (): Date => new Date(Date.now() + correction);
+
 const slice = createSlice({
   name: 'clock',
   initialState: { aheadMs: 0 } as ClockState,
@@ -18,6 +24,7 @@ const slice = createSlice({
       const aheadMs = Math.abs(off) > TOLERATED_MS ? off : 0;
       // The server's clock has whole seconds: a change of less says nothing.
       if (Math.abs(aheadMs - state.aheadMs) > 1500) state.aheadMs = aheadMs;
+      correction = state.aheadMs;
     },
   },
 });

@@ -1,42 +1,45 @@
-import type {
-  CaptureRow,
-  CaptureValues,
-  ClearanceValues,
-  ClientSetupValues,
-  ClientValues,
-  CorrectionValues,
-  DecisionValues,
-  Dossier,
-  JudgementValues,
-  LockValues,
-  MoveValues,
-  Operation,
-  PainValues,
-  PrescriptionValues,
-  SchoolChoiceValues,
-  Schools,
-  SchoolValues,
-  ScreeningValues,
-  SetupTrialValues,
-  Stage,
-  TableChangeRow,
-  TableChangeValues,
-  TrialValues,
-  TriedValues,
-} from '@zither/contract';
-import { useMemo } from 'react';
-import { v4 as uuid, v5 as uuidOf } from 'uuid';
 import {
-  useCaptureQuery,
-  useClientsQuery,
-  useDossierQuery,
-  useSchoolsQuery,
-  useTablesQuery,
-} from './api.ts';
+  captureSchema,
+  recordSchema,
+  type CaptureRow,
+  type CaptureValues,
+  type ClearanceValues,
+  type ClientRecord,
+  type ClientSetupValues,
+  type ClientValues,
+  type CorrectionValues,
+  type DecisionValues,
+  type Dossier,
+  type JudgementValues,
+  type LockValues,
+  type MoveValues,
+  type Operation,
+  type PainValues,
+  type PrescriptionValues,
+  type SchoolChoiceValues,
+  type Schools,
+  type SchoolValues,
+  type ScreeningValues,
+  type SetupTrialValues,
+  type Stage,
+  type TableChangeRow,
+  type TableChangeValues,
+  type TrialValues,
+  type TriedValues,
+} from '@zither/contract';
 import { NOT_YET } from '@zither/visit';
-import { overlay, overlayList, schoolsWithPending } from './overlay.ts';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import { v4 as uuid, v5 as uuidOf } from 'uuid';
+import { call } from './call.ts';
+import { PRACTICE } from './device.ts';
+import { draftsActions } from './drafts.ts';
+import { syncList } from './list.ts';
+import { pendingOperations } from './outbox.ts';
+import { addedPending, overlay, overlayList, schoolsWithPending } from './overlay.ts';
+import { dossierKept, schoolsKept, tablesKept } from './rows.ts';
 import { keepCapture, momentNow, submit } from './send.ts';
-import { useAppDispatch, useAppSelector } from './store.ts';
+import { useAppDispatch, useAppSelector, useAppStore } from './store.ts';
+import { follow, sync } from './sync.ts';
 
 /** A fresh identifier, made on this device. */
 export const newId = (): string => uuid();
@@ -44,130 +47,171 @@ export const newId = (): string => uuid();
 /** The same id for one client and day on every device, so that two that open a session open one. */
 const sessionIdOf = (clientId: string, day: string): string => uuidOf(day, clientId);
 
+/** The list is asked for again this often while it is looked at, ms. */
+const LIST_MS = 30_000;
+
 /** The client list as the coach left it, sent or not. */
 export function useClientList() {
-  const { data, isLoading, isError, refetch } = useClientsQuery();
-  const queue = useAppSelector((s) => s.outbox.queue);
-  const clients = useMemo(
-    () =>
-      overlayList(
-        data ?? [],
-        queue.map((q) => q.operation),
-      ),
-    [data, queue],
-  );
-  return { clients, isLoading, isError: isError && clients.length === 0, refetch };
+  const dispatch = useAppDispatch();
+  const lines = useAppSelector((s) => s.rows.lines);
+  const isError = useAppSelector((s) => s.rows.unreachable['lines'] === true);
+  const isOpen = useAppSelector((s) => s.rows.isOpen);
+  const pending = useAppSelector(pendingOperations);
+  const refetch = useCallback(() => void dispatch(syncList()), [dispatch]);
+  useEffect(() => {
+    refetch();
+    const timer = setInterval(() => {
+      if (!document.hidden) refetch();
+    }, LIST_MS);
+    return () => clearInterval(timer);
+  }, [refetch]);
+  const clients = useMemo(() => overlayList(lines ?? [], pending), [lines, pending]);
+  return {
+    clients,
+    isLoading: !isOpen || (lines === null && !isError),
+    isError: isError && clients.length === 0,
+    refetch,
+  };
 }
 
-export type DossierView =
+/** A read that failed, or is under way, or is there. */
+type View<T> =
   | { state: 'loading' }
   | { state: 'missing' }
   | { state: 'unreachable'; retry: () => void }
-  | { state: 'ready'; dossier: Dossier };
+  | ({ state: 'ready' } & T);
 
 /** One client as the coach left them, sent or not. */
-export function useDossier(clientId: string): DossierView {
-  const { data, isLoading, error, refetch } = useDossierQuery(clientId, {
-    // Another device may have been at work since this page was last open.
-    refetchOnMountOrArgChange: 5,
-    // A second phone may be measuring the same client right now.
-    pollingInterval: 15_000,
-    skipPollingIfUnfocused: true,
-  });
-  const queue = useAppSelector((s) => s.outbox.queue);
-  const dossier = useMemo(
-    () =>
-      overlay(
-        data,
-        queue.map((q) => q.operation),
-        clientId,
-      ),
-    [data, queue, clientId],
-  );
+export function useDossier(clientId: string): View<{ dossier: Dossier }> {
+  const dispatch = useAppDispatch();
+  const kept = useAppSelector((s) => dossierKept(s, clientId));
+  const isMissing = useAppSelector((s) => s.rows.missing.includes(clientId));
+  const isUnreachable = useAppSelector((s) => s.rows.unreachable[clientId] === true);
+  const isOpen = useAppSelector((s) => s.rows.isOpen);
+  const pending = useAppSelector(pendingOperations);
+  useEffect(() => (clientId ? dispatch(follow(clientId)) : undefined), [dispatch, clientId]);
+  const dossier = useMemo(() => overlay(kept, pending, clientId), [kept, pending, clientId]);
   if (dossier) return { state: 'ready', dossier };
-  if (isLoading) return { state: 'loading' };
-  if (error && 'status' in error && (error.status === 404 || error.status === 400))
-    return { state: 'missing' };
-  return { state: 'unreachable', retry: refetch };
+  if (!isOpen) return { state: 'loading' };
+  if (isMissing) return { state: 'missing' };
+  if (isUnreachable) return { state: 'unreachable', retry: () => void dispatch(sync(clientId)) };
+  return { state: 'loading' };
 }
 
-export type CaptureView =
-  | { state: 'loading' }
-  | { state: 'missing' }
-  | { state: 'unreachable'; retry: () => void }
-  | { state: 'ready'; capture: CaptureRow };
-
 /** One capture with its landmarks, sent or not. */
-export function useCapture(id: string): CaptureView {
+export function useCapture(id: string): View<{ capture: CaptureRow }> {
+  const { ground } = useAppStore();
   const waiting = useAppSelector((s) =>
-    s.outbox.queue.find((q) => q.operation.kind === 'capture.put' && q.operation.rowId === id),
+    pendingOperations(s).find((o) => o.kind === 'capture.put' && o.rowId === id),
   );
-  const { data, isLoading, error, refetch } = useCaptureQuery(id, { skip: waiting !== undefined });
-  return useMemo((): CaptureView => {
-    const operation = waiting?.operation;
-    if (operation?.kind === 'capture.put')
+  const [found, setFound] = useState<{ of: string; view: View<{ capture: CaptureRow }> } | null>(
+    null,
+  );
+  const [tries, setTries] = useState(0);
+  useEffect(() => {
+    let isGone = false;
+    void (async () => {
+      const device = await ground.device();
+      const tell = (view: View<{ capture: CaptureRow }>) => {
+        if (!isGone) setFound({ of: id, view });
+      };
+      const kept = await device.readCapture(id).catch(() => null);
+      if (kept) return tell({ state: 'ready', capture: kept });
+      const came = await call(`/captures/${encodeURIComponent(id)}`);
+      if (came.kind === 'answer' && (came.status === 404 || came.status === 400))
+        return tell({ state: 'missing' });
+      const read = captureSchema.safeParse(came.kind === 'answer' ? came.body : null);
+      if (!read.success) return tell({ state: 'unreachable', retry: () => setTries((n) => n + 1) });
+      await device.keepCapture(read.data, Date.now()).catch(() => {});
+      tell({ state: 'ready', capture: read.data });
+    })();
+    return () => {
+      isGone = true;
+    };
+  }, [ground, id, tries]);
+  return useMemo(() => {
+    if (waiting?.kind === 'capture.put')
       return {
         state: 'ready',
         capture: {
-          ...operation.values,
+          ...waiting.values,
           id,
-          clientId: operation.clientId,
+          clientId: waiting.clientId,
           version: 1,
           updatedAt: NOT_YET,
-          saidAt: operation.saidAt ?? NOT_YET,
-          saidBy: operation.saidBy ?? '',
+          saidAt: waiting.saidAt ?? NOT_YET,
+          saidBy: waiting.saidBy ?? '',
         },
       };
-    if (data) return { state: 'ready', capture: data };
-    if (isLoading) return { state: 'loading' };
-    if (error && 'status' in error && (error.status === 404 || error.status === 400))
-      return { state: 'missing' };
-    return { state: 'unreachable', retry: refetch };
-  }, [waiting, data, isLoading, error, refetch, id]);
+    return found?.of === id ? found.view : { state: 'loading' };
+  }, [waiting, found, id]);
 }
+
+/** Asks for what is new on the Shelf while a page needs it. */
+function useShelf(): boolean {
+  const dispatch = useAppDispatch();
+  useEffect(() => {
+    void dispatch(sync(PRACTICE));
+  }, [dispatch]);
+  return useAppSelector((s) => s.rows.unreachable[PRACTICE] === true);
+}
+
+const NO_CHANGES: TableChangeRow[] = [];
+const NO_SCHOOLS: Schools = { own: [], usual: 'balanced' };
 
 /** The practice's changes of its tables, sent or not, oldest first; `isUnknown` when they could not be fetched and so are not all there. */
 export function useTableChanges(): { changes: TableChangeRow[]; isUnknown: boolean } {
-  const { data, isError } = useTablesQuery(undefined, { refetchOnMountOrArgChange: 60 });
-  const queue = useAppSelector((s) => s.outbox.queue);
+  const isUnreachable = useShelf();
+  const kept = useAppSelector(tablesKept);
+  const pending = useAppSelector(pendingOperations);
   const changes = useMemo(
-    () => [
-      ...(data ?? []),
-      ...queue.flatMap(({ operation }): TableChangeRow[] =>
-        operation.kind === 'tables.change' && !data?.some((c) => c.id === operation.rowId)
-          ? [
-              {
-                ...operation.values,
-                id: operation.rowId,
-                version: 1,
-                updatedAt: NOT_YET,
-                saidAt: operation.saidAt ?? NOT_YET,
-                saidBy: operation.saidBy ?? '',
-              },
-            ]
-          : [],
-      ),
-    ],
-    [data, queue],
+    () => addedPending('tableChange', kept ?? NO_CHANGES, pending),
+    [kept, pending],
   );
-  return { changes, isUnknown: isError && data === undefined };
+  return { changes, isUnknown: isUnreachable && kept === null };
 }
-
-const NO_SCHOOLS: Schools = { own: [], usual: 'balanced' };
 
 /** The practice's own schools and its usual one, sent or not; `isUnknown` when they could not be fetched. */
 export function usePracticeSchools(): { schools: Schools; isUnknown: boolean } {
-  const { data, isError } = useSchoolsQuery(undefined, { refetchOnMountOrArgChange: 60 });
-  const queue = useAppSelector((s) => s.outbox.queue);
-  const schools = useMemo(
-    () =>
-      schoolsWithPending(
-        data ?? NO_SCHOOLS,
-        queue.map((q) => q.operation),
-      ),
-    [data, queue],
+  const isUnreachable = useShelf();
+  const kept = useAppSelector(schoolsKept);
+  const pending = useAppSelector(pendingOperations);
+  const schools = useMemo(() => schoolsWithPending(kept ?? NO_SCHOOLS, pending), [kept, pending]);
+  return { schools, isUnknown: isUnreachable && kept === null };
+}
+
+/** A client's whole record from the server, to be put into a file; null without an answer. */
+export async function fetchRecord(clientId: string): Promise<ClientRecord | null> {
+  const came = await call(`/clients/${clientId}/record`, { timeoutMs: 60_000 });
+  const read = recordSchema.safeParse(came.kind === 'answer' ? came.body : null);
+  return read.success ? read.data : null;
+}
+
+/** Hands a record to the server as a new client. */
+export function sendRecord(record: ClientRecord) {
+  return call('/records', { body: JSON.stringify(record), timeoutMs: 120_000 });
+}
+
+/**
+ * What was begun under a name: kept on the device with every change until it is saved or thrown away, so that leaving the page, a reload or
+ * an empty battery takes nothing. `isRestored`: it was begun before this page was opened.
+ */
+export function useDraft<T>(key: string, initial: T) {
+  const dispatch = useAppDispatch();
+  const draft = useAppSelector((s) => s.drafts[key]);
+  const [openedAt] = useState(() => Date.now());
+  const set = useCallback(
+    (value: T) => void dispatch(draftsActions.drafted({ key, value, at: Date.now() })),
+    [dispatch, key],
   );
-  return { schools, isUnknown: isError && data === undefined };
+  const drop = useCallback(() => void dispatch(draftsActions.dropped(key)), [dispatch, key]);
+  return {
+    value: draft ? (draft.value as T) : initial,
+    set,
+    drop,
+    isDraft: draft !== undefined,
+    isRestored: draft !== undefined && draft.at < openedAt,
+  };
 }
 
 /** A row to write: its id, and the version the change was made on (0 = not on the server yet). */
@@ -184,11 +228,12 @@ export function useChanges() {
   const dispatch = useAppDispatch();
   return useMemo(() => {
     const put = (change: Unsent) =>
-      dispatch(submit({ ...change, operationId: newId() } as Operation));
+      void dispatch(submit({ ...change, operationId: newId() } as Operation));
     const at = (row: RowRef) => ({ rowId: row.id, baseVersion: row.version });
+    const fresh = () => ({ rowId: newId(), baseVersion: 0 });
     return {
       /** The moment it is, by the corrected clock; for what carries a moment of its own. */
-      moment: () => dispatch(momentNow()),
+      moment: momentNow,
       putClient: (row: RowRef, values: ClientValues) =>
         put({ kind: 'client.put', ...at(row), values }),
       archiveClient: (row: RowRef, archived: boolean) =>
@@ -217,17 +262,17 @@ export function useChanges() {
         put({ kind: 'decision.put', ...at(row), clientId, values }),
       /** Changes the practice's own tables of causes and tests. */
       changeTables: (values: TableChangeValues) =>
-        put({ kind: 'tables.change', rowId: newId(), baseVersion: 0, values }),
+        put({ kind: 'tables.change', ...fresh(), values }),
       putSchool: (row: RowRef, values: SchoolValues) =>
         put({ kind: 'school.put', ...at(row), values }),
       /** The school a client starts with, from now on. */
       chooseSchool: (values: SchoolChoiceValues) =>
-        put({ kind: 'school.choose', rowId: newId(), baseVersion: 0, values }),
+        put({ kind: 'school.choose', ...fresh(), values }),
       putSetupTrial: (clientId: string, row: RowRef, values: SetupTrialValues) =>
         put({ kind: 'setupTrial.put', ...at(row), clientId, values }),
       /** Settles a setup: the next version. */
       lockSetup: (clientId: string, values: LockValues) =>
-        put({ kind: 'lock.put', rowId: newId(), baseVersion: 0, clientId, values }),
+        put({ kind: 'lock.put', ...fresh(), clientId, values }),
       takeBackLock: (clientId: string, row: RowRef, takenBack: boolean) =>
         put({ kind: 'lock.takeBack', ...at(row), clientId, takenBack }),
       putSetup: (clientId: string, row: RowRef, values: ClientSetupValues) =>
@@ -240,10 +285,10 @@ export function useChanges() {
         put({ kind: 'clearance.put', ...at(row), clientId, values }),
       /** Corrects a mistaken answer or pain: it counts as never said, and who corrected it stays on record. */
       putCorrection: (clientId: string, values: CorrectionValues) =>
-        put({ kind: 'correction.put', rowId: newId(), baseVersion: 0, clientId, values }),
+        put({ kind: 'correction.put', ...fresh(), clientId, values }),
       /** Moves entries made on the wrong client or side; who moved them, when and why stays on record. */
       moveEntries: (clientId: string, values: MoveValues) =>
-        put({ kind: 'entries.move', rowId: newId(), baseVersion: 0, clientId, values }),
+        put({ kind: 'entries.move', ...fresh(), clientId, values }),
       putPain: (clientId: string, row: RowRef, values: PainValues) =>
         put({ kind: 'pain.put', ...at(row), clientId, values }),
     };

@@ -1,19 +1,29 @@
 export {
+  fetchRecord,
   newId,
+  sendRecord,
   useCapture,
   useChanges,
   useClientList,
   useDossier,
+  useDraft,
   usePracticeSchools,
   useTableChanges,
 } from './hooks.ts';
 export { makeStore, useAppDispatch, useAppSelector } from './store.ts';
+export { start } from './start.ts';
 export { splitRow } from './splitRow.ts';
 export { sayClock } from './clock.ts';
-export { lookingActions } from './looking.ts';
-export { flush, settleConflict } from './send.ts';
-export { outboxActions, type Collision } from './outbox.ts';
-export { useImportRecordMutation, useLazyRecordQuery } from './api.ts';
+export {
+  canBeKept,
+  dropHeld,
+  dropUnreadable,
+  flush,
+  retryRefused,
+  settleConflict,
+} from './send.ts';
+export { allHeld, conflictsOf, refusedOf, stuckOf } from './outbox.ts';
+export type { Held } from './queue.ts';
 export { saveText } from './saveText.ts';
 export { settingsActions, type Settings } from './settings.ts';
 export { sayDay, today } from './today.ts';

@@ -1,165 +1,331 @@
 import {
   conflictSchema,
+  operationResultSchema,
   problemSchema,
+  putIn,
+  SCHEMAS,
+  valuesIn,
   type CaptureValues,
+  type KeptRow,
   type Operation,
-  type OperationResult,
+  type Problem,
+  type RowKind,
 } from '@zither/contract';
-import { api } from './api.ts';
-import { outboxActions } from './outbox.ts';
-import { clientOf, schoolsWith, withResult } from './overlay.ts';
-import { emptyDossier, NOT_YET } from '@zither/visit';
-import type { Dispatch, RootState } from './store.ts';
-
-type Thunk<T = void> = (dispatch: Dispatch, getState: () => RootState) => T;
+import { NOT_YET } from '@zither/visit';
+import { v4 as uuid } from 'uuid';
+import { call } from './call.ts';
+import { clockActions, correctedNow } from './clock.ts';
+import type { Line } from './device.ts';
+import { allHeld, outboxActions } from './outbox.ts';
+import {
+  arrived,
+  collided,
+  dropped,
+  enqueue,
+  failed,
+  heldOf,
+  nextToSend,
+  refused,
+  retried,
+  tried,
+  type Held,
+} from './queue.ts';
+import { rowsActions } from './rows.ts';
+import type { RootState, Thunk } from './store.ts';
+import { syncList } from './list.ts';
 
 const RETRY_FIRST_MS = 1500;
 const RETRY_MOST_MS = 20_000;
-
-let retry: ReturnType<typeof setTimeout> | undefined;
-let wait = RETRY_FIRST_MS;
+/** What the server fails at for its own reasons: nothing can be sent meanwhile. */
+const SERVER_WIDE = new Set(['busy', 'noSpace', 'readOnly', 'storage']);
 
 /** The moment it is, ISO 8601 UTC, by this device's clock as the server corrected it. */
-export const momentNow = (): Thunk<string> => (_dispatch, getState) =>
-  new Date(Date.now() + getState().clock.aheadMs).toISOString();
+export const momentNow = (): string => correctedNow().toISOString();
 
-/** Hands a write to the outbox. The one way to change anything. */
+const storageFault = (error: unknown): 'full' | 'none' =>
+  (error as { name?: string } | null)?.name === 'QuotaExceededError' ? 'full' : 'none';
+
+/** Takes a picture of the line from the device. */
+const mirrored = (line: Line, seqs: number[] = []) => outboxActions.kept({ line, seqs });
+
+/** Keeps what is on this page alone. One at a time, so that nothing is kept twice. */
+const keepLoose =
+  (): Thunk<Promise<void>> =>
+  (dispatch, getState, { device, tabs, sending }) => {
+    sending.keeping = sending.keeping.then(async () => {
+      if (getState().outbox.loose.length === 0) return;
+      const own = await device();
+      const { loose } = getState().outbox;
+      if (loose.length === 0) return;
+      try {
+        const line = await own.updateLine((items) => loose.reduce<Held[]>(enqueue, items));
+        dispatch(
+          mirrored(
+            line,
+            loose.map((i) => i.seq),
+          ),
+        );
+        tabs.say({ what: 'line' });
+      } catch (error) {
+        dispatch(outboxActions.storageFailed(storageFault(error)));
+      }
+    });
+    return sending.keeping;
+  };
+
+/** Changes the line, on the device and on this page. */
+const update =
+  (change: (items: readonly Held[]) => Held[], row?: KeptRow): Thunk<Promise<void>> =>
+  async (dispatch, getState, { device, tabs }) => {
+    const own = await device();
+    // In one breath with the device's turn: what is loose now is either in that turn or changed here.
+    const { loose, items, unreadable } = getState().outbox;
+    if (loose.length > 0) dispatch(outboxActions.looseChanged(change(loose)));
+    try {
+      dispatch(mirrored(await own.updateLine((kept) => change(kept))));
+    } catch (error) {
+      dispatch(outboxActions.storageFailed(storageFault(error)));
+      dispatch(mirrored({ items: change(items), unreadable }));
+    }
+    tabs.say({ what: 'line', ...(row ? { row } : {}) });
+  };
+
+/** What the row said on the version a change was made on. */
+function baseOf(state: RootState, operation: Operation): Held['base'] {
+  const kind = putIn(operation)?.kind as RowKind | undefined;
+  const of = 'clientId' in operation ? operation.clientId : operation.rowId;
+  const row = kind && state.rows.of[of]?.rows[kind].entities[operation.rowId];
+  return row && row.version === operation.baseVersion
+    ? (valuesIn(row) as Record<string, unknown>)
+    : null;
+}
+
+let hasAsked = false;
+/** Asks the browser not to clear what this device keeps when it runs short of room. */
+function askToPersist(): void {
+  if (hasAsked || typeof navigator === 'undefined') return;
+  hasAsked = true;
+  void navigator.storage?.persist?.().catch(() => false);
+}
+
+/** Hands a change to the outbox. The one way to change anything. */
 export const submit =
-  (operation: Operation): Thunk =>
-  (dispatch, getState) => {
-    const { settings } = getState();
-    dispatch(
-      outboxActions.queued({
-        ...operation,
-        saidAt: dispatch(momentNow()),
-        saidBy: settings.initials.slice(0, 4),
-      }),
-    );
+  (operation: Operation): Thunk<Promise<void>> =>
+  async (dispatch, getState, { sending }) => {
+    askToPersist();
+    const became = sending.became.get(operation.rowId);
+    const said = {
+      ...operation,
+      // Made on what a change of our own had just become.
+      baseVersion: became?.from === operation.baseVersion ? became.to : operation.baseVersion,
+      saidAt: momentNow(),
+      saidBy: getState().settings.initials.slice(0, 4),
+    };
+    dispatch(outboxActions.loosened(heldOf(sending.nextSeq--, said, baseOf(getState(), said))));
+    await dispatch(keepLoose());
     void dispatch(flush());
   };
 
 /** Keeps a capture: it waits in the outbox, and stays at hand for its own page once it has arrived. */
 export const keepCapture =
   (clientId: string, id: string, values: CaptureValues, operationId: string): Thunk =>
-  (dispatch) => {
+  (dispatch, _getState, { device }) => {
+    const row = {
+      ...values,
+      id,
+      clientId,
+      version: 1,
+      updatedAt: NOT_YET,
+      saidAt: NOT_YET,
+      saidBy: '',
+    };
+    void device().then((own) => own.keepCapture(row, Date.now()).catch(() => {}));
     void dispatch(
-      api.util.upsertQueryData('capture', id, {
-        ...values,
-        id,
-        clientId,
-        version: 1,
-        updatedAt: NOT_YET,
-        saidAt: NOT_YET,
-        saidBy: '',
-      }),
-    );
-    dispatch(
       submit({ kind: 'capture.put', operationId, rowId: id, baseVersion: 0, clientId, values }),
     );
   };
 
-/** Sends what waits, one after the other, until the line is empty, broken or a choice is needed. */
+/** Sends what waits until the line is empty, broken, or nothing in it can go. Only one tab sends what the device keeps. */
 export const flush =
   (): Thunk<Promise<void>> =>
-  async (dispatch, getState): Promise<void> => {
-    clearTimeout(retry);
-    const { outbox } = getState();
-    const head = outbox.queue[0];
-    if (!head || outbox.line === 'sending') return;
-    const { operation } = head;
-    dispatch(outboxActions.sending());
-    const call = dispatch(api.endpoints.operate.initiate(operation, { track: false }));
-    const answer = await call;
-    if (answer.data) {
-      wait = RETRY_FIRST_MS;
-      dispatch(remember(operation, answer.data));
-      dispatch(outboxActions.arrived({ version: answer.data.row.version }));
+  async (dispatch, getState, { tabs, sending }) => {
+    if (sending.isBusy) {
+      sending.again = true;
+      return;
+    }
+    sending.isBusy = true;
+    clearTimeout(sending.timer);
+    let hasArrived = false;
+    let isBroken = false;
+    try {
+      if (getState().outbox.storage !== 'ok') await dispatch(keepLoose());
+      for (;;) {
+        const { outbox } = getState();
+        const line = [
+          ...(tabs.isSender() ? outbox.items : []),
+          // What the device would not keep, this page sends by itself.
+          ...(outbox.storage === 'ok' ? [] : outbox.loose),
+        ];
+        const item = nextToSend(line, (i) => (sending.dueAt.get(i.seq) ?? 0) <= Date.now());
+        if (!item) break;
+        dispatch(outboxActions.sending());
+        const outcome = await dispatch(sendOne(item));
+        hasArrived ||= outcome === 'arrived';
+        isBroken = outcome === 'broken';
+        if (isBroken) break;
+      }
+    } finally {
+      sending.isBusy = false;
+    }
+    if (hasArrived) void dispatch(syncList());
+    if (isBroken) {
+      sending.waitMs = Math.min(sending.waitMs * 2 || RETRY_FIRST_MS, RETRY_MOST_MS);
+      sending.timer = setTimeout(() => void dispatch(flush()), sending.waitMs);
+      return;
+    }
+    sending.waitMs = 0;
+    dispatch(outboxActions.rested());
+    const due = allHeld(getState())
+      .map((i) => sending.dueAt.get(i.seq) ?? 0)
+      .filter((t) => t > 0);
+    if (due.length > 0)
+      sending.timer = setTimeout(
+        () => void dispatch(flush()),
+        Math.max(Math.min(...due) - Date.now(), 50),
+      );
+    if (sending.again) {
+      sending.again = false;
       return dispatch(flush());
     }
-    // Only a clear "no" from the server takes a change out of the line; anything else is tried again.
-    const error = answer.error ?? {};
-    const status = 'status' in error && typeof error.status === 'number' ? error.status : null;
-    if (status === null || status >= 500 || status === 408 || status === 429) {
+  };
+
+type Outcome = 'arrived' | 'set aside' | 'broken';
+
+const sendOne =
+  ({ seq }: Held): Thunk<Promise<Outcome>> =>
+  async (dispatch, getState, { sending }) => {
+    const find = () => allHeld(getState()).find((i) => i.seq === seq);
+    if (!find()?.tried) await dispatch(update((items) => tried(items, seq)));
+    const item = find();
+    // Another tab dealt with it meanwhile.
+    if (item?.state !== 'waiting') return 'set aside';
+    const { operation } = item;
+    const came = await call('/operations', { body: JSON.stringify(operation) });
+    if (came.kind === 'unreachable') {
       dispatch(outboxActions.unreachable());
-      retry = setTimeout(() => void dispatch(flush()), wait);
-      wait = Math.min(wait * 2, RETRY_MOST_MS);
-      return;
+      return 'broken';
     }
-    const body = 'data' in error ? error.data : undefined;
+    if (came.date !== null) dispatch(clockActions.told({ server: came.date, device: Date.now() }));
+    const { status, body } = came;
+    if (status === 200) {
+      const result = operationResultSchema.safeParse(body);
+      if (!result.success) {
+        dispatch(outboxActions.unreachable());
+        return 'broken';
+      }
+      const { row } = result.data;
+      sending.dueAt.delete(seq);
+      sending.became.set(operation.rowId, { from: operation.baseVersion, to: row.version });
+      // First the row, then the end of the change on top of it: nobody sees it gone in between.
+      dispatch(rowsActions.rowArrived(result.data));
+      await dispatch(update((items) => arrivedFrom(items, item, row.version), result.data));
+      dispatch(outboxActions.saved());
+      return 'arrived';
+    }
+    const problem = problemIn(body, status);
+    if (status === 502 || status === 504 || SERVER_WIDE.has(problem.code)) {
+      dispatch(
+        problem.code === 'unknown'
+          ? outboxActions.unreachable()
+          : outboxActions.failing(problem.message),
+      );
+      return 'broken';
+    }
+    // The server fails at this one: it waits, and the others go on.
+    if (status >= 500 || status === 408 || status === 429) {
+      const wait = Math.min(RETRY_FIRST_MS * 2 ** item.failures, 60_000);
+      sending.dueAt.set(seq, Date.now() + wait);
+      await dispatch(update((items) => failed(items, seq)));
+      return 'set aside';
+    }
     const conflict = conflictSchema.safeParse(body);
     if (conflict.success) {
-      dispatch(remember(operation, conflict.data.current));
-      dispatch(outboxActions.collided(conflict.data.current));
-    } else {
-      const problem = problemSchema.safeParse(body);
-      dispatch(
-        outboxActions.turnedAway(
-          problem.success
-            ? problem.data
-            : { code: 'unknown', message: `The server refused this change (${status}).` },
-        ),
+      dispatch(rowsActions.rowArrived(conflict.data.current));
+      await dispatch(
+        update((items) => collided(items, seq, conflict.data.current), conflict.data.current),
       );
-    }
-    return dispatch(flush());
+    } else await dispatch(update((items) => refused(items, seq, problem)));
+    return 'set aside';
   };
 
-/** Puts the row the server returned into the cached dossier. */
-const remember =
-  (operation: Operation, result: OperationResult): Thunk =>
-  (dispatch, getState) => {
-    if (result.entity === 'tableChange') {
-      const { row } = result;
-      dispatch(
-        api.util.updateQueryData('tables', undefined, (draft) =>
-          draft.some((c) => c.id === row.id) ? draft : [...draft, row],
-        ),
-      );
-      return;
-    }
-    if (result.entity === 'school' || result.entity === 'schoolChoice') {
-      dispatch(
-        api.util.updateQueryData('schools', undefined, (draft) => schoolsWith(draft, result)),
-      );
-      // Every client at hand is judged by the practice's schools.
-      for (const query of Object.values(getState().api.queries))
-        if (query?.endpointName === 'dossier')
-          dispatch(
-            api.util.updateQueryData('dossier', String(query.originalArgs), (draft) =>
-              withResult(draft, result),
-            ),
-          );
-      return;
-    }
-    // The client it went to has more than before: read again, if anybody has them open.
-    if (result.entity === 'move' && result.row.change.kind === 'away')
-      void dispatch(
-        api.endpoints.dossier.initiate(result.row.change.clientId, {
-          forceRefetch: true,
-          subscribe: false,
-        }),
-      );
-    const clientId = clientOf(operation);
-    const cached = api.endpoints.dossier.select(clientId)(getState()).data;
-    if (cached)
-      dispatch(api.util.updateQueryData('dossier', clientId, (draft) => withResult(draft, result)));
-    else if (result.entity === 'client')
-      void dispatch(api.util.upsertQueryData('dossier', clientId, emptyDossier(result.row)));
-  };
+/** The line after a change arrived; on the part of it that is on this page alone, what builds on it follows too. */
+const arrivedFrom = (items: readonly Held[], sent: Held, version: number): Held[] =>
+  items.some((i) => i.seq === sent.seq)
+    ? arrived(items, sent.seq, version)
+    : arrived([sent, ...items], sent.seq, version);
 
-/** Settles a conflict: mine again on top of the newest version, or theirs as it stands. */
+function problemIn(body: unknown, status: number): Problem {
+  const read = problemSchema.loose().safeParse(body);
+  return read.success
+    ? {
+        code: read.data.code,
+        message: read.data.message,
+        ...(read.data.path ? { path: read.data.path } : {}),
+      }
+    : { code: 'unknown', message: `The server refused this change (${status}).` };
+}
+
+/** Settles a conflict: some values, mine or the other's, on top of the row as it stands; null = the other as it is. */
 export const settleConflict =
-  (keep: 'mine' | 'theirs', newId: () => string): Thunk =>
-  (dispatch, getState) => {
-    const [conflict] = getState().outbox.conflicts;
-    if (!conflict) return;
-    dispatch(outboxActions.conflictSettled());
-    if (keep === 'mine')
-      dispatch(
-        submit({
-          ...conflict.mine,
-          operationId: newId(),
-          rowId: conflict.current.row.id,
-          baseVersion: conflict.current.row.version,
-        }),
-      );
+  (seq: number, values: Record<string, unknown> | null): Thunk<Promise<void>> =>
+  async (dispatch, getState, { sending }) => {
+    const item = allHeld(getState()).find((i) => i.seq === seq);
+    const { current } = item ?? {};
+    if (!item || !current) return;
+    const again = {
+      ...item.operation,
+      ...('values' in item.operation && values ? { values } : {}),
+      operationId: uuid(),
+      rowId: current.row.id,
+      baseVersion: current.row.version,
+      saidAt: momentNow(),
+    } as Operation;
+    const next = heldOf(sending.nextSeq--, again, valuesIn(current.row) as Held['base']);
+    await dispatch(
+      update((items) => {
+        const rest = dropped(items, seq);
+        return values && items.some((i) => i.seq === seq) ? enqueue(rest, next) : rest;
+      }),
+    );
+    void dispatch(flush());
+  };
+
+/** Whether values put together from two versions are still ones that can be kept. */
+export const canBeKept = (operation: Operation, values: object): boolean => {
+  const kind = putIn(operation)?.kind;
+  return kind !== undefined && SCHEMAS[kind].values.safeParse(values).success;
+};
+
+/** What the server would not take, or fails at: sent again, or given up. */
+export const retryRefused =
+  (seq: number): Thunk<Promise<void>> =>
+  async (dispatch, _getState, { sending }) => {
+    sending.dueAt.delete(seq);
+    await dispatch(update((items) => retried(items, seq)));
+    void dispatch(flush());
+  };
+
+export const dropHeld =
+  (seq: number): Thunk<Promise<void>> =>
+  async (dispatch) => {
+    await dispatch(update((items) => dropped(items, seq)));
+    void dispatch(flush());
+  };
+
+/** Throws away a change that this version cannot read. */
+export const dropUnreadable =
+  (seq: number): Thunk<Promise<void>> =>
+  async (dispatch, _getState, { device, tabs }) => {
+    dispatch(mirrored(await (await device()).dropUnreadable(seq)));
+    tabs.say({ what: 'line' });
   };

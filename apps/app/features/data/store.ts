@@ -1,51 +1,176 @@
-import { combineReducers, configureStore } from '@reduxjs/toolkit';
-import { setupListeners } from '@reduxjs/toolkit/query';
-import { useDispatch, useSelector } from 'react-redux';
-import { api } from './api.ts';
+import {
+  combineReducers,
+  configureStore,
+  createListenerMiddleware,
+  isAnyOf,
+  type ThunkAction,
+  type UnknownAction,
+} from '@reduxjs/toolkit';
+import type { KeptRow } from '@zither/contract';
+import { useDispatch, useSelector, useStore } from 'react-redux';
 import { clockReducer } from './clock.ts';
-import { lookingReducer } from './looking.ts';
-import { keepOutbox, readKeptOutbox } from './keep.ts';
-import { keepSettings, settingsReducer } from './settings.ts';
+import { noDevice, openDevice, PRACTICE, type Device } from './device.ts';
+import { draftsActions, draftsReducer } from './drafts.ts';
 import { outboxActions, outboxReducer } from './outbox.ts';
+import { goneFrom, rowsActions, rowsReducer } from './rows.ts';
+import { keepSettings, settingsActions, settingsReducer } from './settings.ts';
+import { joinTabs, type Tabs } from './tabs.ts';
 
 const reducer = combineReducers({
-  [api.reducerPath]: api.reducer,
   clock: clockReducer,
-  looking: lookingReducer,
+  drafts: draftsReducer,
   outbox: outboxReducer,
+  rows: rowsReducer,
   settings: settingsReducer,
 });
 
-/** Builds the store with what an earlier visit could not send. */
-export function makeStore() {
+/** What thunks work with beside the store: the device, the other tabs, and where sending stands. */
+export interface Ground {
+  /** Opens this device's storage once; never throws. */
+  device: () => Promise<Device>;
+  tabs: Tabs;
+  sending: {
+    isBusy: boolean;
+    again: boolean;
+    timer: ReturnType<typeof setTimeout> | undefined;
+    waitMs: number;
+    /** Of changes the server failed at: when each is due again, ms. */
+    dueAt: Map<number, number>;
+    /** Of rows of which a change arrived: the version it was made on, and the one it became. */
+    became: Map<string, { from: number; to: number }>;
+    nextSeq: number;
+    keeping: Promise<void>;
+  };
+  /** Clients whose pages are open, with what ends following them. */
+  followed: Map<string, { count: number; stop: AbortController }>;
+}
+
+export type RootState = ReturnType<typeof reducer>;
+export type Thunk<T = void> = ThunkAction<T, RootState, Ground, UnknownAction>;
+
+export interface StoreOptions {
+  open?: (onLost: () => void) => Promise<Device>;
+  join?: (onSender: () => void) => Tabs;
+}
+
+/** Builds the store; `boot` reads what the device kept. */
+export function makeStore({ open = openDevice, join = joinTabs }: StoreOptions = {}) {
+  let opened: Promise<Device> | null = null;
+  let onSender = () => {};
+  const ground: Ground = {
+    device: () =>
+      (opened ??= open(() => {
+        opened = null;
+        store.dispatch(outboxActions.storageFailed('none'));
+      }).catch(() => {
+        store.dispatch(outboxActions.storageFailed('none'));
+        return noDevice();
+      })),
+    tabs: join(() => onSender()),
+    sending: {
+      isBusy: false,
+      again: false,
+      timer: undefined,
+      waitMs: 0,
+      dueAt: new Map(),
+      became: new Map(),
+      nextSeq: -1,
+      keeping: Promise.resolve(),
+    },
+    followed: new Map(),
+  };
+  const listener = createListenerMiddleware();
   const store = configureStore({
     reducer,
-    middleware: (defaults) => defaults().concat(api.middleware),
+    middleware: (defaults) =>
+      defaults({
+        thunk: { extraArgument: ground },
+        // Captures are large, and plain data by their schema.
+        serializableCheck: false,
+        immutableCheck: false,
+      }).prepend(listener.middleware),
   });
-  // Without it the store knows neither when the page is in sight nor when the network is back.
-  setupListeners(store.dispatch);
-  const waiting = readKeptOutbox();
-  if (waiting.queue.length + waiting.conflicts.length > 0)
-    store.dispatch(outboxActions.restored(waiting));
-  let { queue, conflicts } = store.getState().outbox;
-  let { settings } = store.getState();
-  store.subscribe(() => {
-    const state = store.getState();
-    if (state.settings !== settings) {
-      settings = state.settings;
-      keepSettings(settings);
-    }
-    const { outbox } = state;
-    if (outbox.queue === queue && outbox.conflicts === conflicts) return;
-    ({ queue, conflicts } = outbox);
-    keepOutbox(outbox);
+  const state = () => store.getState();
+  const device = ground.device;
+  listener.startListening({
+    actionCreator: settingsActions.changed,
+    effect: () => keepSettings(state().settings),
   });
-  return store;
+  // What the server told stays on the device. A device without room goes on without.
+  listener.startListening({
+    matcher: isAnyOf(rowsActions.told, rowsActions.rowArrived),
+    effect: async (action) => {
+      const own = await device();
+      const isFeed = rowsActions.told.match(action);
+      const rows = isFeed
+        ? action.payload.feed.rows
+        : rowsActions.rowArrived.match(action)
+          ? [action.payload]
+          : [];
+      const shelf = rows.filter((r) => !('clientId' in r.row) && r.entity !== 'client');
+      const rest = rows.filter((r) => !shelf.includes(r));
+      const keep = async (of: string, kept: typeof rows, isWhole: boolean) => {
+        const known = state().rows.of[of];
+        if (known?.cursor == null) return;
+        // As they stand now: an answer that came late sets nothing back here either.
+        const current = kept.flatMap(({ entity, row }) => {
+          const now = known.rows[entity].entities[row.id];
+          return now ? [{ entity, row: now } as KeptRow] : [];
+        });
+        const moves = Object.values(known.rows.move.entities) as never[];
+        await own.keepFeed(
+          { of, cursor: known.cursor, lookedAt: Date.now() },
+          current,
+          [...goneFrom(moves)],
+          isWhole,
+        );
+      };
+      try {
+        const of = isFeed
+          ? action.payload.of
+          : rest[0] && ('clientId' in rest[0].row ? rest[0].row.clientId : rest[0].row.id);
+        const isWhole = isFeed && action.payload.feed.isWhole;
+        if (of && of !== PRACTICE) await keep(of, rest, isWhole);
+        if (shelf.length > 0 || of === PRACTICE)
+          await keep(PRACTICE, shelf, isWhole && of === PRACTICE);
+      } catch {
+        // Nothing is lost: it is on the server.
+      }
+    },
+  });
+  listener.startListening({
+    actionCreator: rowsActions.listed,
+    effect: async ({ payload }) => {
+      await (await device()).keepLines(payload).catch(() => {});
+    },
+  });
+  listener.startListening({
+    actionCreator: draftsActions.drafted,
+    effect: async ({ payload }, tools) => {
+      // Every stroke of a key is a draft: only the last of a moment is written.
+      tools.cancelActiveListeners();
+      await tools.delay(80);
+      await (await device()).keepDraft(payload).catch(() => {});
+    },
+  });
+  listener.startListening({
+    actionCreator: draftsActions.dropped,
+    effect: async ({ payload }) => {
+      await (await device()).dropDraft(payload).catch(() => {});
+    },
+  });
+  return Object.assign(store, {
+    ground,
+    /** Called when this tab becomes the one that sends. */
+    whenSender: (does: () => void) => {
+      onSender = does;
+    },
+  });
 }
 
 export type Store = ReturnType<typeof makeStore>;
-export type RootState = ReturnType<typeof reducer>;
 export type Dispatch = Store['dispatch'];
 
 export const useAppDispatch = useDispatch.withTypes<Dispatch>();
 export const useAppSelector = useSelector.withTypes<RootState>();
+export const useAppStore = useStore.withTypes<Store>();

@@ -23,16 +23,13 @@ import {
   type SetupBasis,
   type SetupUse,
 } from '@zither/visit';
-import {
-  lookingActions,
-  newId,
-  useAppDispatch,
-  useAppSelector,
-  useChanges,
-  useTableChanges,
-  today,
-} from '../data/index.ts';
+import { newId, useChanges, useDraft, useTableChanges, today } from '../data/index.ts';
 import { useAnswer } from './useSet.ts';
+
+/** A setup a coach looks at before it is used, with the method it comes from. */
+interface LookedAt extends Placed {
+  profile: string;
+}
 
 /** What every segment of Set shares: the one answer, the setup in use, and the one looked at instead. */
 export interface SetPage {
@@ -68,7 +65,6 @@ export function useSetPage(dossier: Dossier): SetPage {
   const clientId = dossier.client.id;
   const day = today();
   const { putSetup, takeBackLock } = useChanges();
-  const dispatch = useAppDispatch();
   const { changes: tables } = useTableChanges();
   const safety = useMemo(() => safetyOf(dossier, day), [dossier, day]);
   const limits = useMemo(() => limitsOf(safety), [safety]);
@@ -87,7 +83,12 @@ export function useSetPage(dossier: Dossier): SetPage {
   );
   const { answer, isFresh, hasFailed } = useAnswer(ask);
   const use = settled ?? answer?.use ?? null;
-  const at = useAppSelector((s) => s.looking[clientId] ?? null);
+  // Leaving the page does not lose what was moved and not used yet.
+  const {
+    value: at,
+    set: setAt,
+    drop: dropAt,
+  } = useDraft<LookedAt | null>(`set/${clientId}`, null);
   const picked = useMemo(
     () => at && assessSetup(dossier, limits, rules, at, methodById(dossier.schools, at.profile)),
     [dossier, limits, rules, at],
@@ -95,13 +96,10 @@ export function useSetPage(dossier: Dossier): SetPage {
   const isOther = picked !== null && !(use && isSame(picked, use));
   const look = useCallback(
     (to: Placed | null, own: MethodProfile = method) =>
-      dispatch(
-        lookingActions.looked({
-          clientId,
-          at: to && { setup: to.setup, targetDepthDeg: to.targetDepthDeg, profile: own.id },
-        }),
-      ),
-    [dispatch, clientId, method],
+      to
+        ? setAt({ setup: to.setup, targetDepthDeg: to.targetDepthDeg, profile: own.id })
+        : dropAt(),
+    [setAt, dropAt, method],
   );
   const putInUse = useCallback(
     (to: Placed, own: MethodProfile = method, unlock = false) => {

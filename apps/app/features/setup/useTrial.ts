@@ -13,9 +13,17 @@ import {
 } from '@zither/visit';
 import { lockFor } from '@zither/words/locking';
 import { painMovement } from '@zither/words/trials';
-import { newId, splitRow, useAppSelector, useChanges } from '../data/index.ts';
+import { newId, splitRow, useAppSelector, useChanges, useDraft } from '../data/index.ts';
 import type { Shown } from './shown.ts';
 import type { SetPage } from './useSetPage.ts';
+
+/** What was marked of a trial before it is recorded; kept until it is. */
+interface Marked {
+  marked: Showed | null;
+  comfort: number | null;
+  captureIds: string[];
+}
+const NOTHING_MARKED: Marked = { marked: null, comfort: null, captureIds: [] };
 
 /** What the coach marks on the trial in hand, and what is kept of it. */
 export function useTrial(page: SetPage, shown: Shown | null) {
@@ -25,9 +33,12 @@ export function useTrial(page: SetPage, shown: Shown | null) {
   const { client } = dossier;
   const initials = useAppSelector((s) => s.settings.initials);
   const { moment, putSetupTrial, putPain, lockSetup } = useChanges();
-  const [marked, setMarked] = useState<Showed | null>(null);
-  const [comfort, setComfort] = useState<number | null>(null);
-  const [captureIds, setCaptureIds] = useState<string[]>([]);
+  const {
+    value: draft,
+    set: setDraft,
+    drop: dropDraft,
+  } = useDraft<Marked>(`trial/${client.id}/${day}`, NOTHING_MARKED);
+  const { marked, comfort, captureIds } = draft;
   const [isLocking, setIsLocking] = useState(false);
   const trials = countingTrials(dossier);
   const advice = isFresh ? (answer?.loop?.advice ?? null) : null;
@@ -49,9 +60,7 @@ export function useTrial(page: SetPage, shown: Shown | null) {
   const captures = freshCaptures(dossier, day);
   const reset = () => {
     page.look(null);
-    setMarked(null);
-    setComfort(null);
-    setCaptureIds([]);
+    dropDraft();
   };
   /** What is being recorded stays what it is, whatever arrives from elsewhere meanwhile. */
   const stay = () => current && page.look(current, method);
@@ -75,17 +84,20 @@ export function useTrial(page: SetPage, shown: Shown | null) {
     setIsLocking,
     mark(to: Showed) {
       stay();
-      setMarked(to);
+      setDraft({ ...draft, marked: to });
     },
     feel(to: number) {
       stay();
-      setComfort(to);
+      setDraft({ ...draft, comfort: to });
     },
     fillIn() {
       if (!current) return;
       stay();
-      setMarked(showedIn(captures, current.targetDepthDeg));
-      setCaptureIds(captures.map((c) => c.id));
+      setDraft({
+        ...draft,
+        marked: showedIn(captures, current.targetDepthDeg),
+        captureIds: captures.map((c) => c.id),
+      });
     },
     film() {
       if (!current) return;

@@ -1,84 +1,143 @@
-import { lazy, Suspense } from 'react';
-import { View } from 'react-native';
+import { lazy, Suspense, useEffect, useState } from 'react';
+import { ScrollView, View } from 'react-native';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
 import {
-  newId,
-  outboxActions,
+  allHeld,
+  conflictsOf,
+  dropHeld,
+  dropUnreadable,
+  refusedOf,
+  retryRefused,
+  saveText,
   sayClock,
-  settleConflict,
+  stuckOf,
   useAppDispatch,
   useAppSelector,
 } from '../data/index.ts';
+import { CHANGED_ELSEWHERE, sayStorage, sayStuck, sayUnreadable } from '@zither/words/attention';
 
-const Versions = lazy(async () => ({ default: (await import('./Versions.tsx')).Versions }));
+const Conflict = lazy(async () => ({ default: (await import('./Conflict.tsx')).Conflict }));
 
-const ROW_NAMES = {
-  client: 'These client details were changed on another device while you worked.',
-  session: 'This session was changed on another device while you worked.',
-  trial: 'This trial was changed on another device while you worked.',
-  capture: 'This capture was changed on another device while you worked.',
-  judgement: 'This judgement was changed on another device while you worked.',
-  tried: 'This short test was changed on another device while you worked.',
-  decision: 'This conclusion was changed on another device while you worked.',
-  tableChange: 'The tables were changed on another device while you worked.',
-  school: 'This method was changed on another device while you worked.',
-  schoolChoice: 'The usual method was changed on another device while you worked.',
-  setupTrial: 'This trial of a setup was changed on another device while you worked.',
-  lock: 'This locked setup was changed on another device while you worked.',
-  setup: 'This setup was changed on another device while you worked.',
-  prescription: 'This plan was changed on another device while you worked.',
-  screening: 'These screen answers were changed on another device while you worked.',
-  clearance: 'This clearance was changed on another device while you worked.',
-  pain: 'This pain note was changed on another device while you worked.',
-  move: 'This move was made on another device while you worked.',
-  correction: 'This correction was changed on another device while you worked.',
-} as const;
+/** What is held on this page or device, as a file nobody needs the app to read. */
+const saveHeld = (what: unknown) =>
+  saveText(
+    `zither-plumb-unsent-${new Date().toISOString().slice(0, 10)}.json`,
+    `${JSON.stringify(what, null, 1)}\n`,
+    'application/json',
+  );
 
-/** What the outbox cannot decide alone: a row changed on another device, or a change the server refused. */
+/** Asks before the page is closed while something is on it alone. */
+function useStay(isAlone: boolean): void {
+  useEffect(() => {
+    if (!isAlone) return;
+    const ask = (event: BeforeUnloadEvent) => event.preventDefault();
+    window.addEventListener('beforeunload', ask);
+    return () => window.removeEventListener('beforeunload', ask);
+  }, [isAlone]);
+}
+
+/** What cannot be decided or done without the coach: a row changed elsewhere, a change refused, unreadable or stuck, a device without room. */
 export function Attention() {
   const dispatch = useAppDispatch();
-  const conflict = useAppSelector((s) => s.outbox.conflicts[0]);
-  const refused = useAppSelector((s) => s.outbox.refused[0]);
+  const [conflict] = useAppSelector(conflictsOf);
+  const [refused] = useAppSelector(refusedOf);
+  const stuck = useAppSelector(stuckOf);
+  const { storage, loose, unreadable, line, because } = useAppSelector((s) => s.outbox);
+  const held = useAppSelector(allHeld);
   const clock = useAppSelector((s) => sayClock(s.clock));
-  if (!conflict && !refused && clock === null) return null;
+  const [isSaved, setIsSaved] = useState(false);
+  const alone = storage === 'ok' ? 0 : loose.length;
+  useStay(alone > 0);
+  const room = sayStorage(storage, alone, line !== 'ready' && line !== 'sending');
+  const isFailing = line === 'failing' && because !== null;
+  const isQuiet = !conflict && !refused && clock === null && room === null && !isFailing;
+  if (isQuiet && stuck.length === 0 && unreadable.length === 0) return null;
   return (
-    <View style={{ padding: space.m, gap: space.s }}>
-      {clock !== null && <Notice tone="before">{clock}</Notice>}
-      {conflict && (
-        <Notice
-          tone="now"
-          actions={[
-            {
-              label: 'Keep mine',
-              onPress: () => dispatch(settleConflict('mine', newId)),
-            },
-            {
-              label: 'Take the other',
-              onPress: () => dispatch(settleConflict('theirs', newId)),
-            },
-          ]}
-        >
-          <View style={{ gap: space.xs }}>
-            <Say strong>{ROW_NAMES[conflict.current.entity]}</Say>
-            <Suspense fallback={null}>
-              <Versions conflict={conflict} />
-            </Suspense>
-            <Say small>Nothing of yours is lost until you choose.</Say>
-          </View>
-        </Notice>
-      )}
-      {refused && (
-        <Notice
-          tone="now"
-          actions={[
-            { label: 'Understood', onPress: () => dispatch(outboxActions.refusalDismissed()) },
-          ]}
-        >
-          {`The server did not take a change: ${refused.problem.message}`}
-        </Notice>
-      )}
-    </View>
+    // On a phone several at once leave room for the work below.
+    <ScrollView style={{ flexGrow: 0, maxHeight: '60%' }}>
+      <View style={{ padding: space.m, gap: space.s }}>
+        {clock !== null && <Notice tone="before">{clock}</Notice>}
+        {room !== null && (
+          <Notice
+            tone="now"
+            actions={
+              alone > 0 ? [{ label: 'Save them as a file', onPress: () => saveHeld(held) }] : []
+            }
+          >
+            {room}
+          </Notice>
+        )}
+        {isFailing && <Notice tone="before">{because}</Notice>}
+        {unreadable.length > 0 && (
+          <Notice
+            tone="now"
+            actions={[
+              {
+                label: 'Save as a file',
+                onPress: () => {
+                  saveHeld(unreadable.map((u) => u.raw));
+                  setIsSaved(true);
+                },
+              },
+              // Only what has been put somewhere else may be thrown away.
+              ...(isSaved
+                ? [
+                    {
+                      label: 'Throw away here',
+                      onPress: () => {
+                        for (const { seq } of unreadable) void dispatch(dropUnreadable(seq));
+                        setIsSaved(false);
+                      },
+                    },
+                  ]
+                : []),
+            ]}
+          >
+            {sayUnreadable(unreadable.length)}
+          </Notice>
+        )}
+        {conflict?.current && (
+          <Notice tone="now">
+            <View style={{ gap: space.s }}>
+              <Say strong>{CHANGED_ELSEWHERE[conflict.current.entity]}</Say>
+              <Suspense fallback={null}>
+                <Conflict key={conflict.seq} item={conflict} />
+              </Suspense>
+              <Say small>Nothing of yours is lost until you choose.</Say>
+            </View>
+          </Notice>
+        )}
+        {refused && (
+          <Notice
+            tone="now"
+            actions={[
+              { label: 'Try again', onPress: () => void dispatch(retryRefused(refused.seq)) },
+              { label: 'Save as a file', onPress: () => saveHeld(refused) },
+              { label: 'Throw away', onPress: () => void dispatch(dropHeld(refused.seq)) },
+            ]}
+          >
+            {`The server did not take a change: ${refused.problem?.message ?? ''} It is kept here.`}
+          </Notice>
+        )}
+        {stuck.length > 0 && (
+          <Notice
+            tone="before"
+            actions={[
+              {
+                label: 'Try again now',
+                onPress: () => {
+                  for (const { seq } of stuck) void dispatch(retryRefused(seq));
+                },
+              },
+              { label: 'Save as a file', onPress: () => saveHeld(stuck) },
+            ]}
+          >
+            {sayStuck(stuck.length)}
+          </Notice>
+        )}
+      </View>
+    </ScrollView>
   );
 }

@@ -17,17 +17,56 @@ const shown = (value: unknown): string => {
 const spaced = (key: string) =>
   key.replace(/(Mm|Kg|Deg)$/, '').replace(/[A-Z]/g, (c) => ` ${c.toLowerCase()}`);
 
-/** What differs between the two versions of a row, one line each: enough to choose by. */
+/** One field of a row that two devices say different things of. */
+export interface Difference {
+  key: string;
+  what: string;
+  mine: string;
+  other: string;
+  /** The side that alone changed it; mine where both did. */
+  usual: 'mine' | 'other';
+}
+
+const isSame = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
+
+/** What differs between the two versions of a row, one line each: enough to choose by, field by field. */
 export function differences(
   mine: Operation,
   current: OperationResult,
-): { what: string; mine: string; other: string }[] {
+  base: Readonly<Record<string, unknown>> | null = null,
+): Difference[] {
   if (mine.kind === 'trial.put' && current.entity === 'trial')
-    return [{ what: 'Trial', mine: sayTrial(mine.values), other: sayTrial(current.row) }];
+    return [
+      {
+        key: 'value',
+        what: 'Trial',
+        mine: sayTrial(mine.values),
+        other: sayTrial(current.row),
+        usual: 'mine',
+      },
+    ];
   if (!('values' in mine)) return [];
   const other = current.row as unknown as Record<string, unknown>;
   return Object.entries(mine.values)
-    .filter(([key, value]) => JSON.stringify(value) !== JSON.stringify(other[key]))
-    .map(([key, value]) => ({ what: spaced(key), mine: shown(value), other: shown(other[key]) }))
-    .slice(0, 4);
+    .filter(([key, value]) => !isSame(value, other[key]))
+    .map(([key, value]) => ({
+      key,
+      what: spaced(key),
+      mine: shown(value),
+      other: shown(other[key]),
+      usual: base && isSame(value, base[key]) ? 'other' : 'mine',
+    }));
+}
+
+/** The values a coach chose, field by field, out of the two versions. */
+export function mergedValues(
+  mine: Operation,
+  current: OperationResult,
+  chosen: Readonly<Record<string, 'mine' | 'other'>>,
+): Record<string, unknown> {
+  const own = ('values' in mine ? mine.values : {}) as Record<string, unknown>;
+  const other = current.row as unknown as Record<string, unknown>;
+  return Object.fromEntries(
+    Object.entries(own).map(([key, value]) => [key, chosen[key] === 'other' ? other[key] : value]),
+  );
 }

@@ -20,12 +20,20 @@ import { font, space, TARGET_PX } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { PainButton, SafetyNotice } from '../clear/index.ts';
 import { isHeld, limitsOf, safetyOf, scriptFor, subjectFor } from '@zither/visit';
-import { newId, useChanges, today } from '../data/index.ts';
+import { newId, useChanges, useDraft, today } from '../data/index.ts';
 import { FaultRow, NO_MARK, type Mark } from './FaultRow.tsx';
 import { MovingFigure } from './MovingFigure.tsx';
 import { AREA_NAMES, AREA_SHORT, saySquat, VIEW_NAMES } from '@zither/words/watch';
 
 type Judged = JudgementValues['seen'][number]['fault'];
+
+/** A set as it is being watched, before it is kept. */
+interface Watched {
+  /** Of the row it will be, so that keeping twice keeps once. */
+  id: string;
+  marks: Partial<Record<Judged, Mark>>;
+  reps: number;
+}
 
 /** Beside the figure the areas stand as the body does: the floor below, the rep as a whole on top. */
 const FROM_TOP: readonly Area[] = [...AREAS].reverse();
@@ -56,10 +64,17 @@ export function EyeScreen({
     [dossier.client.id, condition, asks],
   );
   const script = useMemo(() => (subject ? scriptFor(subject, [], 5) : null), [subject]);
-  const [marks, setMarks] = useState<Partial<Record<Judged, Mark>>>({});
+  // What was named and not kept yet survives leaving the page, a reload and an empty battery.
+  const {
+    value: { id, marks, reps },
+    set,
+    drop,
+    isRestored,
+  } = useDraft<Watched>(
+    `eye/${client.id}/${day}/${view}/${condition}/${JSON.stringify(asks)}`,
+    useMemo(() => ({ id: newId(), marks: {}, reps: 5 }), []),
+  );
   const [part, setPart] = useState<Area | null>(null);
-  const [reps, setReps] = useState(5);
-  const [id] = useState(newId);
   const faults = faultsOf(view).filter(
     (f) =>
       isJudged(f.id) &&
@@ -107,6 +122,7 @@ export function EyeScreen({
         seen,
       },
     );
+    drop();
     router.navigate(toWatch as never);
   };
   const count = (p: Area) =>
@@ -162,6 +178,11 @@ export function EyeScreen({
   );
   const list = (
     <Part {...(part ? { title: AREA_NAMES[part] } : {})}>
+      {isRestored && (
+        <Notice actions={[{ label: 'Start over', onPress: drop }]}>
+          Begun earlier and not kept yet.
+        </Notice>
+      )}
       {part === null && seen.length === 0 && (
         <Say soft>
           Tap where you saw something; swipe a line to the right for more. Nothing seen is a result
@@ -176,7 +197,7 @@ export function EyeScreen({
             fault={f.id}
             mark={marks[f.id] ?? NO_MARK}
             reps={Math.min(reps, 10)}
-            onChange={(mark) => setMarks({ ...marks, [f.id]: mark })}
+            onChange={(mark) => set({ id, reps, marks: { ...marks, [f.id]: mark } })}
           />
         ) : null,
       )}
@@ -188,7 +209,7 @@ export function EyeScreen({
           step={1}
           possible={{ least: 1, most: 60 }}
           startAt={5}
-          onChange={setReps}
+          onChange={(to) => set({ id, marks, reps: to })}
         />
       )}
       {!script && (

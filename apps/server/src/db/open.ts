@@ -24,11 +24,8 @@ export class CannotOpen extends Error {}
  * @throws CannotOpen in words: not a database, foreign, of a newer version, not to be written
  */
 export function openDatabase(file: string, migrationsDir: string): Db {
-  const migrations = readdirSync(migrationsDir)
-    .filter((name) => /^\d{3}_.*\.sql$/.test(name))
-    .sort()
-    .map((name) => ({ number: Number(name.slice(0, 3)), path: join(migrationsDir, name) }));
-  const newest = migrations.at(-1)?.number ?? 0;
+  const migrations = migrationsIn(migrationsDir);
+  const newest = newestIn(migrationsDir);
   try {
     if (file !== ':memory:') mkdirSync(dirname(file), { recursive: true });
     const db = new Database(file, { timeout: OPENING_WAIT_MS });
@@ -50,6 +47,29 @@ export function openDatabase(file: string, migrationsDir: string): Db {
 }
 
 const number = (db: Db, pragma: string): number => db.pragma(pragma, { simple: true }) as number;
+
+const migrationsIn = (folder: string) =>
+  readdirSync(folder)
+    .filter((name) => /^\d{3}_.*\.sql$/.test(name))
+    .sort()
+    .map((name) => ({ number: Number(name.slice(0, 3)), path: join(folder, name) }));
+
+/** The newest migration this version knows. */
+export const newestIn = (folder: string): number => migrationsIn(folder).at(-1)?.number ?? 0;
+
+/** Refuses a copy that is not ours, of a newer version, or damaged. */
+export function mustBeWhole(db: Db, file: string, newest = Infinity): void {
+  try {
+    mustBeOurs(db, file, newest);
+    const [found] = db.pragma('integrity_check(1)', { simple: false }) as {
+      integrity_check: string;
+    }[];
+    if (found?.integrity_check !== 'ok' || number(db, 'user_version') === 0)
+      throw new CannotOpen(`${file} is damaged or empty; it was not used.`);
+  } catch (error) {
+    throw inWords(error, file);
+  }
+}
 
 /** Nothing is written before it is known that the file is ours and not newer than this version. */
 function mustBeOurs(db: Db, file: string, newest: number): void {

@@ -4,10 +4,10 @@ import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import { z } from 'zod';
 import type { Changes } from '../changes.ts';
 import type { Db } from '../db/open.ts';
-import { prepared } from '../db/prepared.ts';
 import { rowsOf } from '../db/rows.ts';
 import { Refusal } from '../errors.ts';
 import { eventually } from '../eventually.ts';
+import { feedOf } from '../reading.ts';
 
 /** Another process may write to the same file; it is looked at this often while a device waits. */
 const LOOK_MS = 1000;
@@ -24,26 +24,6 @@ export const feedQuery = {
   wait: z.coerce.number().int().min(0).max(30).default(0),
 };
 const asked = z.strictObject(feedQuery);
-
-/** What was written since a cursor: of a client and the practice, or of the practice alone. */
-export function feedOf(
-  db: Db,
-  practiceId: string,
-  clientId: string | null,
-  since: string | undefined,
-): Feed {
-  const rows = rowsOf(db, practiceId);
-  const { epoch } = prepared<[string], { epoch: string }>(
-    db,
-    'SELECT epoch FROM practice WHERE id = ?',
-  ).get(practiceId)!;
-  const last = rows.lastChange(clientId);
-  const [from, at] = (since ?? '0').split('.');
-  // A cursor of another life of the database means nothing here: everything is told again.
-  const isWhole = from !== epoch || Number(at) > last;
-  const found = isWhole || Number(at) < last ? rows.since(clientId, isWhole ? 0 : Number(at)) : [];
-  return { cursor: `${epoch}.${last}`, isWhole, rows: found };
-}
 
 /** Answers with what is new, waiting for it when asked to; nothing (304) when the device says it has just that. */
 export async function answerFeed(

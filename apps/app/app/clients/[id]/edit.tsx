@@ -22,7 +22,11 @@ function Edit({ dossier }: { dossier: Dossier }) {
       back={{ to: `/clients/${client.id}`, label: `Back to ${client.name}` }}
     >
       <Suspense fallback={<Waiting what="the form" />}>
-        <ClientForm values={client} onSave={(values) => putClient(client, values)} />
+        <ClientForm
+          values={client}
+          draftKey={`client/${client.id}`}
+          onSave={(values) => putClient(client, values)}
+        />
       </Suspense>
     </Screen>
   );

@@ -1,0 +1,159 @@
+import { putIn, type KeptRow, type Operation, type Problem } from '@zither/contract';
+
+/** A change on its way. All that is known of it is kept on the device, so that any tab, now or later, can go on with it. */
+export interface Held {
+  /** Its place in the line; below 0 while it is on this page alone. */
+  seq: number;
+  operation: Operation;
+  /** What the row said when the change was made; null where it was new. */
+  base: Record<string, unknown> | null;
+  /** Once tried it may have arrived, so its contents are never changed again. */
+  tried: boolean;
+  /** How often the server failed at it, where it takes others. */
+  failures: number;
+  /** `conflict`: the row moved on elsewhere; `refused`: the server will not take it. Both wait for the coach. */
+  state: 'waiting' | 'conflict' | 'refused';
+  problem: Problem | null;
+  /** Of a conflict: the row as it stands on the server. */
+  current: KeptRow | null;
+}
+
+export const heldOf = (seq: number, operation: Operation, base: Held['base']): Held => ({
+  seq,
+  operation,
+  base,
+  tried: false,
+  failures: 0,
+  state: 'waiting',
+  problem: null,
+  current: null,
+});
+
+/** The client an operation is about. */
+export const clientOf = (operation: Operation): string =>
+  'clientId' in operation ? operation.clientId : operation.rowId;
+
+/** Whether two operations are of the same row, whatever they do to it. */
+const touchesSameRow = (a: Operation, b: Operation): boolean => a.rowId === b.rowId;
+
+/** Whether a move has this row among what it moves. */
+const moves = (operation: Operation, rowId: string): boolean =>
+  operation.kind === 'entries.move' && operation.values.entries.some((e) => e.id === rowId);
+
+/** Whether one operation makes what another needs: its client, its method, or the client its entries move to. */
+function makesFor(maker: Operation, other: Operation): boolean {
+  if (maker.kind === 'school.put') {
+    const { profile } = (putIn(other)?.values ?? {}) as { profile?: string };
+    return profile === maker.rowId;
+  }
+  if (maker.kind !== 'client.put' || maker.baseVersion !== 0) return false;
+  if (clientOf(other) === maker.rowId && other.rowId !== maker.rowId) return true;
+  return (
+    other.kind === 'entries.move' &&
+    other.values.to.kind === 'client' &&
+    other.values.to.clientId === maker.rowId
+  );
+}
+
+/** Whether an operation must not be sent before an earlier one. */
+const dependsOn = (later: Operation, earlier: Operation): boolean =>
+  touchesSameRow(later, earlier) ||
+  moves(later, earlier.rowId) ||
+  moves(earlier, later.rowId) ||
+  makesFor(earlier, later);
+
+/** Adds a change. A waiting, untried write of the same row is replaced: only the newest values need to travel. */
+export function enqueue(items: readonly Held[], added: Held): Held[] {
+  const { operation } = added;
+  const waiting = items.filter((i) => i.state === 'waiting');
+  const same = waiting.findLast(
+    (i) => touchesSameRow(i.operation, operation) && i.operation.kind === operation.kind,
+  );
+  // A write said after a move stays after it: the move would turn its values round.
+  const last = waiting.findLast(
+    (i) => touchesSameRow(i.operation, operation) || moves(i.operation, operation.rowId),
+  );
+  if (!same || same !== last || same.tried) return [...items, added];
+  const { operationId, baseVersion } = same.operation;
+  return items.map((i) =>
+    i === same ? { ...i, operation: { ...operation, operationId, baseVersion } } : i,
+  );
+}
+
+/** What can be sent now: the first in line that waits for no earlier one. One that is stuck holds up only what builds on it. */
+export function nextToSend(
+  items: readonly Held[],
+  isDue: (item: Held) => boolean = () => true,
+): Held | null {
+  const held: Held[] = [];
+  for (const item of items) {
+    if (item.state !== 'waiting') {
+      if (item.state === 'refused') held.push(item);
+      continue;
+    }
+    const waits = held.some((h) =>
+      h.state === 'refused'
+        ? makesFor(h.operation, item.operation)
+        : dependsOn(item.operation, h.operation),
+    );
+    if (!waits && isDue(item)) return item;
+    held.push(item);
+  }
+  return null;
+}
+
+const changed = (items: readonly Held[], seq: number, part: Partial<Held>): Held[] =>
+  items.map((i) => (i.seq === seq ? { ...i, ...part } : i));
+
+/** About to be sent. */
+export const tried = (items: readonly Held[], seq: number): Held[] =>
+  changed(items, seq, { tried: true });
+
+/** The server failed at it. */
+export const failed = (items: readonly Held[], seq: number): Held[] =>
+  items.map((i) => (i.seq === seq ? { ...i, failures: i.failures + 1 } : i));
+
+/** It arrived: later changes of the same row build on its new version. */
+export function arrived(items: readonly Held[], seq: number, version: number): Held[] {
+  const sent = items.find((i) => i.seq === seq);
+  if (!sent) return [...items];
+  const rebased = (item: Held): Held => {
+    if (item.state !== 'waiting') return item;
+    if (touchesSameRow(item.operation, sent.operation))
+      return { ...item, operation: { ...item.operation, baseVersion: version } };
+    return moves(sent.operation, item.operation.rowId)
+      ? {
+          ...item,
+          operation: { ...item.operation, baseVersion: item.operation.baseVersion + 1 },
+        }
+      : item;
+  };
+  return items.filter((i) => i.seq !== seq).map(rebased);
+}
+
+/** The row moved on elsewhere: its waiting changes leave the line together, the newest values waiting for a choice. */
+export function collided(items: readonly Held[], seq: number, current: KeptRow): Held[] {
+  const head = items.find((i) => i.seq === seq);
+  if (!head) return [...items];
+  const ofRow = (i: Held) => touchesSameRow(i.operation, head.operation);
+  const mine = items.filter((i) => ofRow(i) && i.state === 'waiting').at(-1) ?? head;
+  return items
+    .filter((i) => i.seq === head.seq || !ofRow(i) || i.state === 'refused')
+    .map((i) =>
+      i.seq === head.seq
+        ? { ...i, operation: mine.operation, base: head.base, state: 'conflict' as const, current }
+        : i,
+    );
+}
+
+/** The server will not take it. */
+export const refused = (items: readonly Held[], seq: number, problem: Problem): Held[] =>
+  changed(items, seq, { state: 'refused', problem });
+
+/** The coach wants it tried again. */
+export const retried = (items: readonly Held[], seq: number): Held[] =>
+  changed(items, seq, { state: 'waiting', problem: null, failures: 0 });
+
+/** The coach gave it up. */
+export const dropped = (items: readonly Held[], seq: number): Held[] =>
+  items.filter((i) => i.seq !== seq);
