@@ -270,7 +270,9 @@ describe('other stations, at 390 × 844', () => {
     await saved(two.page);
     const trial = /^38°, trial 1 of Hip rotation inward left/;
     // What the other measured is there without asking; in a cellar without network it is not.
-    await one.page.getByRole('button', { name: /^39°, trial 1 of Hip rotation inward right/ }).waitFor();
+    await one.page
+      .getByRole('button', { name: /^39°, trial 1 of Hip rotation inward right/ })
+      .waitFor();
     await one.context.setOffline(true);
     await two.page.getByRole('button', { name: trial }).tap();
     await two.page.getByRole('button', { name: 'Client moved' }).tap();

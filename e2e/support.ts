@@ -19,6 +19,8 @@ async function freePort(): Promise<number> {
 
 /** The real server on its own database; can be stopped and started again on the same address. */
 export class TestServer {
+  constructor(private readonly env: NodeJS.ProcessEnv = {}) {}
+
   private child: ChildProcess | null = null;
   private readonly file = join(mkdtempSync(join(tmpdir(), 'plumb-e2e-')), 'test.sqlite');
   private port = 0;
@@ -38,6 +40,7 @@ export class TestServer {
         HOST: '127.0.0.1',
         DATABASE_FILE: this.file,
         LOG_LEVEL: 'error',
+        ...this.env,
       },
     });
     for (let i = 0; i < 300; i += 1) {
@@ -67,9 +70,11 @@ export class TestServer {
   }
 }
 
+export const CHROMIUM = process.env['CHROMIUM'] ?? '/usr/bin/chromium';
+
 export const launch = (): Promise<Browser> =>
   chromium.launch({
-    executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+    executablePath: CHROMIUM,
     args: [
       '--no-sandbox',
       '--disable-gpu',

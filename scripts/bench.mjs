@@ -10,7 +10,7 @@ const chromium = installChromium();
 const { buildApp, dist } = await import('./build.mjs');
 const { startServer } = await import('./server.mjs');
 const { build } = await import('esbuild');
-buildApp();
+await buildApp();
 
 // Bundled as the app is, so that the numbers are not those of a development transform.
 const bundle = join(root, '.cache/bench.mjs');

@@ -16,6 +16,7 @@ const MADE_OF = [
   'packages/visit',
   'packages/words',
   'package-lock.json',
+  'scripts/build.mjs',
   'tsconfig.base.json',
 ];
 const NOT_OF = new Set(['node_modules', 'dist', '.expo', 'test']);
@@ -50,8 +51,30 @@ function pack() {
   }
 }
 
+/** The worker that keeps the whole app on the device: written by a standard tool from the files of this build. */
+async function buildServiceWorker() {
+  const { generateSW } = await import('workbox-build');
+  const { warnings } = await generateSW({
+    mode: 'production',
+    globDirectory: dist,
+    globPatterns: ['**/*.{js,html,css,ttf,ico,png,json,webmanifest}'],
+    swDest: join(dist, 'sw.js'),
+    inlineWorkboxRuntime: true,
+    sourcemap: false,
+    cleanupOutdatedCaches: true,
+    // A new version waits until the coach takes it or the app is closed: never in the middle of a visit.
+    skipWaiting: false,
+    clientsClaim: true,
+    navigateFallback: '/index.html',
+    navigateFallbackDenylist: [/^\/api\//],
+    dontCacheBustURLsMatching: /\/(_expo\/static|assets)\//,
+    maximumFileSizeToCacheInBytes: 8 * 1024 * 1024,
+  });
+  for (const warning of warnings) process.stderr.write(`${warning}\n`);
+}
+
 /** Builds the app into apps/app/dist unless it is there and made of the same inputs. */
-export function buildApp() {
+export async function buildApp() {
   const hash = inputsHash();
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === hash) return;
   process.stderr.write('Building the app; about two minutes the first time.\n');
@@ -60,6 +83,7 @@ export function buildApp() {
     cwd: join(root, 'apps/app'),
     env: { CI: '1', EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', NODE_ENV: 'production' },
   });
+  await buildServiceWorker();
   pack();
   writeFileSync(stamp, hash);
 }

@@ -8,7 +8,7 @@ async function main() {
   installPackages();
   const { buildApp } = await import('./build.mjs');
   const { startServer } = await import('./server.mjs');
-  buildApp();
+  await buildApp();
 
   const databaseFile = process.env.DATABASE_FILE ?? join(root, '.data/demo.sqlite');
   if (process.argv.includes('--fresh'))

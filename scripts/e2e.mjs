@@ -5,7 +5,7 @@ import { installChromium, installPackages, root } from './install.mjs';
 installPackages();
 const chromium = installChromium();
 const { buildApp } = await import('./build.mjs');
-buildApp();
+await buildApp();
 const { status } = spawnSync(
   'npx',
   ['jest', '--config', 'jest.e2e.config.cjs', ...process.argv.slice(2)],

@@ -10,7 +10,7 @@ const executablePath = installChromium();
 const { buildApp } = await import('./build.mjs');
 const { startServer } = await import('./server.mjs');
 const { chromium } = await import('playwright-core');
-buildApp();
+await buildApp();
 
 const server = await startServer({
   port: 18_081,

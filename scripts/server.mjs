@@ -1,5 +1,7 @@
 // Starts and stops the server as a child process.
 import { spawn } from 'node:child_process';
+import http from 'node:http';
+import https from 'node:https';
 import { createServer } from 'node:net';
 import { join } from 'node:path';
 import { root } from './install.mjs';
@@ -12,8 +14,24 @@ export const isFree = (port, host) =>
     probe.listen(port, host, () => probe.close(() => resolve(true)));
   });
 
+/** Whether the server answers; its own certificate need not be trusted for that. */
+const answers = (address) =>
+  new Promise((resolve) => {
+    const ask = address.startsWith('https') ? https.get : http.get;
+    ask(`${address}/api/health`, { rejectUnauthorized: false }, (answer) => {
+      answer.resume();
+      resolve(answer.statusCode === 200);
+    }).on('error', () => resolve(false));
+  });
+
 /** Starts the server and waits until it answers; rejects when it ends first. */
-export async function startServer({ port, host = '127.0.0.1', databaseFile, logLevel = 'warn' }) {
+export async function startServer({
+  port,
+  host = '127.0.0.1',
+  databaseFile,
+  logLevel = 'warn',
+  secure = null,
+}) {
   if (!(await isFree(port, host)))
     throw new Error(`Port ${port} is in use. Stop what listens there or set PORT to another one.`);
   const child = spawn(
@@ -26,12 +44,14 @@ export async function startServer({ port, host = '127.0.0.1', databaseFile, logL
         ...process.env,
         PORT: String(port),
         HOST: host,
+        ...(secure?.cert ? { TLS_CERT: secure.cert, TLS_KEY: secure.key } : {}),
+        ...(secure && !secure.cert ? { HTTPS: '1' } : {}),
         DATABASE_FILE: databaseFile,
         LOG_LEVEL: process.env.LOG_LEVEL ?? logLevel,
       },
     },
   );
-  const address = `http://${host === '0.0.0.0' ? 'localhost' : host}:${port}`;
+  const address = `${secure ? 'https' : 'http'}://${host === '0.0.0.0' ? 'localhost' : host}:${port}`;
   const ended = new Promise((resolve) => child.once('exit', (code) => resolve(code ?? 0)));
   let isOver = false;
   void ended.then(() => {
@@ -39,8 +59,7 @@ export async function startServer({ port, host = '127.0.0.1', databaseFile, logL
   });
   for (;;) {
     if (isOver) throw new Error('The server ended before it answered.');
-    const answer = await fetch(`${address}/api/health`).catch(() => null);
-    if (answer?.ok) break;
+    if (await answers(address)) break;
     await new Promise((resolve) => setTimeout(resolve, 60));
   }
   return {

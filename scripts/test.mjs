@@ -54,7 +54,7 @@ async function main() {
   jest('Unit, property and server tests', []);
   say('Building the app');
   const { buildApp } = await import('./build.mjs');
-  buildApp();
+  await buildApp();
   jest('Browser journeys', ['--config', 'jest.e2e.config.cjs'], { CHROMIUM: chromium });
 }
 

@@ -9,7 +9,7 @@ import { View } from 'react-native';
 import { SafeAreaProvider } from 'react-native-safe-area-context';
 import { Provider } from 'react-redux';
 import { makeStore, start } from '../features/data/index.ts';
-import { Shell } from '../features/shell/index.ts';
+import { keepApp, Shell } from '../features/shell/index.ts';
 import { readMode } from '../ui/mode.ts';
 import { theme } from '../ui/theme.ts';
 
@@ -24,6 +24,7 @@ export default function RootLayout() {
 
   const [isOpen, setIsOpen] = useState(false);
   useEffect(() => start(store), [store]);
+  useEffect(keepApp, []);
   useEffect(
     () =>
       store.subscribe(() => {

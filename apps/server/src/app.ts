@@ -27,13 +27,16 @@ export interface AppOptions {
   /** Now, ISO 8601 UTC. */
   now: () => string;
   logger?: FastifyServerOptions['logger'];
+  /** Certificate and key to serve with; null or left out = plain http. */
+  https?: { cert: string; key: string } | null;
   /** Does long work; left out = on this thread. */
   beside?: Beside;
 }
 
 /** Builds the server: one call a stage, in the order a request meets them (docs/architecture.md). */
 export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
-  const app = fastify({
+  const app: FastifyInstance = fastify({
+    ...(options.https ? { https: options.https } : {}),
     logger: options.logger ?? false,
     bodyLimit: BODY_LIMIT_BYTES,
     // While it stops, what has come is still answered.

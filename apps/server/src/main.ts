@@ -3,7 +3,9 @@ import { dirname, join } from 'node:path';
 import { buildApp } from './app.ts';
 import { copyDaily } from './backup.ts';
 import { besideInThread } from './beside.ts';
+import { givenCertificates, ownCertificates, ownNames, type Certificates } from './certificates.ts';
 import { CannotOpen, openDatabase, type Db } from './db/open.ts';
+import { trustServer } from './trust.ts';
 
 const here = import.meta.dirname;
 const root = join(here, '../../..');
@@ -27,6 +29,18 @@ function open(): Db {
   }
 }
 
+/** Certificates given by TLS_CERT and TLS_KEY, or made on the spot with HTTPS=1; null = plain http. */
+async function certificates(): Promise<Certificates | null> {
+  const { TLS_CERT, TLS_KEY, HTTPS } = process.env;
+  try {
+    if (TLS_CERT && TLS_KEY) return givenCertificates(TLS_CERT, TLS_KEY);
+  } catch {
+    giveUp(`The certificate ${TLS_CERT} or its key ${TLS_KEY} cannot be read.`);
+  }
+  return HTTPS === '1' ? ownCertificates(join(dirname(databaseFile), 'https'), new Date()) : null;
+}
+
+const tls = await certificates();
 const db = open();
 const beside = besideInThread(new URL('./beside.worker.mjs', import.meta.url), databaseFile);
 const app = await buildApp({
@@ -34,6 +48,7 @@ const app = await buildApp({
   beside,
   staticFolder: existsSync(staticFolder) ? staticFolder : null,
   now: () => new Date().toISOString(),
+  https: tls && { cert: tls.cert, key: tls.key },
   logger: { level: process.env['LOG_LEVEL'] ?? 'info' },
 });
 
@@ -51,6 +66,7 @@ async function stop(signal: string): Promise<void> {
   app.log.info({ signal }, 'stopping');
   // Answers under way are finished first; then the write-ahead log is folded into the file.
   await app.close();
+  trust?.close();
   await beside.close();
   await endCopies();
   db.pragma('wal_checkpoint(TRUNCATE)');
@@ -58,8 +74,22 @@ async function stop(signal: string): Promise<void> {
 }
 for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => void stop(signal));
 
+// Phones fetch the authority here before they can open the secure address.
+const trustPort = Number(process.env['TRUST_PORT'] ?? port + 1);
+const trust = tls?.authority
+  ? trustServer(tls.authority, (name) => `https://${name}:${port}`)
+  : null;
+
 try {
   await app.listen({ port, host });
+  await new Promise<void>((done, fail) => {
+    if (!trust) return done();
+    trust.once('error', fail);
+    trust.listen(trustPort, host, () => done());
+  });
+  if (trust && host !== '127.0.0.1')
+    for (const address of ownNames().addresses)
+      process.stdout.write(`Connect a phone: http://${address}:${trustPort}/trust\n`);
 } catch (error) {
   const { code } = error as NodeJS.ErrnoException;
   if (code === 'EADDRINUSE')

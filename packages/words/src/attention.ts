@@ -50,3 +50,48 @@ export const sayUnreadable = (n: number): string =>
 /** Changes the server fails at, while it takes others. */
 export const sayStuck = (n: number): string =>
   `The server fails at ${changes(n)} and takes the others. ${n === 1 ? 'It is' : 'They are'} kept here and tried again from time to time.`;
+
+/** A newer version of the app is on the device. */
+export const UPDATE_READY =
+  'A newer version of the app is ready. It is used the next time you open the app, or now: the page loads anew, and what you entered and began is still there.';
+
+/** The page was opened without encryption from another device. */
+export const INSECURE =
+  'This page is not opened over a secure connection. It works, but it does not open without network, the motion sensor cannot be read, and the browser may clear what waits here. Start the server with “npm run start -- --https” and open the address it names; Settings say more.';
+
+/** What a device keeps for a room without network, line by line. */
+export function sayDevice(device: {
+  storage: 'ok' | 'full' | 'none';
+  waiting: number;
+  clients: number;
+  usedMb: number | null;
+  isLasting: boolean | null;
+  isSecure: boolean;
+  isInstalled: boolean;
+}): string[] {
+  const { storage, waiting, clients, usedMb, isLasting, isSecure, isInstalled } = device;
+  const opens = !isSecure
+    ? 'The app does not open without network, because this page is not secure.'
+    : isInstalled
+      ? 'The app opens without network. It can be added to the home screen.'
+      : 'The app is being kept for a room without network; leave this page open for a moment.';
+  const records =
+    clients === 0
+      ? 'No client’s record is here yet. Open a client once, and the record stays.'
+      : `The records of ${clients === 1 ? '1 client' : `${clients} clients`} are here: those of today and those looked at last${usedMb === null ? '' : `, ${usedMb < 1 ? 'under 1' : Math.round(usedMb)} MB with the app`}.`;
+  const lasting =
+    storage !== 'ok'
+      ? (sayStorage(storage, 0, false) ?? '')
+      : isLasting
+        ? 'The browser has promised not to clear them.'
+        : 'The browser may clear them when the device runs short of room. Adding the app to the home screen prevents it.';
+  const sent =
+    waiting === 0
+      ? 'Everything entered here is on the server.'
+      : `${changes(waiting)} ${waiting === 1 ? 'waits' : 'wait'} to be sent or decided.`;
+  return [sent, records, lasting, opens];
+}
+
+/** Where a phone learns to trust this computer. */
+export const sayTrustAddress = (host: string): string =>
+  `Start the server with “npm run start -- --https”, then open http://${host}:8444/trust on this phone: the page says how to trust it.`;

@@ -4,7 +4,7 @@ import { useEffect, useState } from 'react';
 import { Controller, useForm, useWatch, type Control } from 'react-hook-form';
 import { View } from 'react-native';
 import { z } from 'zod';
-import type { ClientValues } from '@zither/contract';
+import type { Client, ClientValues } from '@zither/contract';
 import { Fold } from '../../ui/Fold.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Part } from '../../ui/Screen.tsx';
@@ -110,10 +110,11 @@ export function ClientForm({
   draftKey,
   onSave,
 }: {
-  values: ClientValues | null;
+  values: Client | null;
   /** Under which what was typed is kept until it is saved. */
   draftKey: string;
-  onSave: (values: ClientValues) => void;
+  /** @param over the row the values were typed over; null for a new client */
+  onSave: (values: ClientValues, over: Client | null) => void;
 }) {
   const isNew = values === null;
   const kept = useDraft<Partial<Draft> | null>(draftKey, null);
@@ -135,15 +136,24 @@ export function ClientForm({
     if (isDirty) keepDraft(draft);
   }, [draft, isDirty, keepDraft]);
 
+  // What stood there when typing began. While nothing is typed the form follows the row; then it stays, so that what another device changes
+  // meanwhile is asked about instead of written over.
+  const [base, setBase] = useState(values);
+  useEffect(() => {
+    if (isDirty || values === null) return;
+    setBase(values);
+    form.reset(draftOf(values));
+  }, [values, isDirty, form]);
+
   const save = (next: ClientValues) => {
     setAsked(null);
     form.reset(form.getValues());
     dropDraft();
-    onSave(next);
+    onSave(next, base);
   };
   const offer = form.handleSubmit((read) => {
-    const next = valuesOf(read, values);
-    const odd = unusual(next).filter((o) => !values || !unusual(values).includes(o));
+    const next = valuesOf(read, base);
+    const odd = unusual(next).filter((o) => !base || !unusual(base).includes(o));
     if (odd.length > 0) setAsked({ values: next, odd });
     else save(next);
   });

@@ -1,6 +1,7 @@
 import {
   captureSchema,
   recordSchema,
+  valuesIn,
   type CaptureRow,
   type CaptureValues,
   type ClearanceValues,
@@ -214,7 +215,7 @@ export function useDraft<T>(key: string, initial: T) {
   };
 }
 
-/** A row to write: its id, and the version the change was made on (0 = not on the server yet). */
+/** A row to write: its id, and the version the change was made on (0 = not on the server yet); the whole row where it is at hand, to tell later who changed what. */
 interface RowRef {
   id: string;
   version: number;
@@ -227,9 +228,14 @@ type Unsent<T = Operation> = T extends Operation ? Omit<T, 'operationId'> : neve
 export function useChanges() {
   const dispatch = useAppDispatch();
   return useMemo(() => {
-    const put = (change: Unsent) =>
-      void dispatch(submit({ ...change, operationId: newId() } as Operation));
-    const at = (row: RowRef) => ({ rowId: row.id, baseVersion: row.version });
+    const put = ({ over, ...change }: Unsent & { over?: RowRef }) =>
+      void dispatch(
+        submit(
+          { ...change, operationId: newId() } as Operation,
+          over && 'updatedAt' in over ? (valuesIn(over) as Record<string, unknown>) : undefined,
+        ),
+      );
+    const at = (row: RowRef) => ({ rowId: row.id, baseVersion: row.version, over: row });
     const fresh = () => ({ rowId: newId(), baseVersion: 0 });
     return {
       /** The moment it is, by the corrected clock; for what carries a moment of its own. */

@@ -10,6 +10,7 @@ export {
   usePracticeSchools,
   useTableChanges,
 } from './hooks.ts';
+export { useDeviceState } from './deviceState.ts';
 export { makeStore, useAppDispatch, useAppSelector } from './store.ts';
 export { start } from './start.ts';
 export { splitRow } from './splitRow.ts';

@@ -108,9 +108,13 @@ function askToPersist(): void {
   void navigator.storage?.persist?.().catch(() => false);
 }
 
-/** Hands a change to the outbox. The one way to change anything. */
+/**
+ * Hands a change to the outbox. The one way to change anything.
+ *
+ * @param base what the row said when the change was begun; left out = as this device knows that version
+ */
 export const submit =
-  (operation: Operation): Thunk<Promise<void>> =>
+  (operation: Operation, base?: Record<string, unknown>): Thunk<Promise<void>> =>
   async (dispatch, getState, { sending }) => {
     askToPersist();
     const became = sending.became.get(operation.rowId);
@@ -121,7 +125,9 @@ export const submit =
       saidAt: momentNow(),
       saidBy: getState().settings.initials.slice(0, 4),
     };
-    dispatch(outboxActions.loosened(heldOf(sending.nextSeq--, said, baseOf(getState(), said))));
+    dispatch(
+      outboxActions.loosened(heldOf(sending.nextSeq--, said, base ?? baseOf(getState(), said))),
+    );
     await dispatch(keepLoose());
     void dispatch(flush());
   };

@@ -4,6 +4,7 @@ import { Choice } from '../../ui/Choice.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
+import { DevicePart } from './DevicePart.tsx';
 import { useAppDispatch, useAppSelector, settingsActions, type Settings } from '../data/index.ts';
 
 /** What this device measures with, and whose hands it is in. */
@@ -75,6 +76,7 @@ export function SettingsScreen() {
           onChange={(length) => set({ length })}
         />
       </Part>
+      <DevicePart />
       {isSimulated && (
         <Part>
           <View>

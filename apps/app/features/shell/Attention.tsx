@@ -1,4 +1,4 @@
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { lazy, Suspense, useEffect, useState, useSyncExternalStore } from 'react';
 import { ScrollView, View } from 'react-native';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
@@ -15,8 +15,17 @@ import {
   stuckOf,
   useAppDispatch,
   useAppSelector,
+  useDraft,
 } from '../data/index.ts';
-import { CHANGED_ELSEWHERE, sayStorage, sayStuck, sayUnreadable } from '@zither/words/attention';
+import { takeUpdate, versions } from './update.ts';
+import {
+  CHANGED_ELSEWHERE,
+  INSECURE,
+  sayStorage,
+  sayStuck,
+  sayUnreadable,
+  UPDATE_READY,
+} from '@zither/words/attention';
 
 const Conflict = lazy(async () => ({ default: (await import('./Conflict.tsx')).Conflict }));
 
@@ -52,13 +61,44 @@ export function Attention() {
   useStay(alone > 0);
   const room = sayStorage(storage, alone, line !== 'ready' && line !== 'sending');
   const isFailing = line === 'failing' && because !== null;
-  const isQuiet = !conflict && !refused && clock === null && room === null && !isFailing;
+  const { isWaiting } = useSyncExternalStore(versions.listen, versions.read);
+  const [isPutOff, setIsPutOff] = useState(false);
+  const insecure = useDraft('shell/insecure', false);
+  const isInsecure = !window.isSecureContext && !insecure.value;
+  const offersUpdate = isWaiting && !isPutOff;
+  const isQuiet =
+    !conflict &&
+    !refused &&
+    clock === null &&
+    room === null &&
+    !isFailing &&
+    !isInsecure &&
+    !offersUpdate;
   if (isQuiet && stuck.length === 0 && unreadable.length === 0) return null;
   return (
     // On a phone several at once leave room for the work below.
     <ScrollView style={{ flexGrow: 0, maxHeight: '60%' }}>
       <View style={{ padding: space.m, gap: space.s }}>
         {clock !== null && <Notice tone="before">{clock}</Notice>}
+        {isInsecure && (
+          <Notice
+            tone="before"
+            actions={[{ label: 'Understood', onPress: () => insecure.set(true) }]}
+          >
+            {INSECURE}
+          </Notice>
+        )}
+        {offersUpdate && (
+          <Notice
+            tone="good"
+            actions={[
+              { label: 'Use it now', onPress: takeUpdate },
+              { label: 'Later', onPress: () => setIsPutOff(true) },
+            ]}
+          >
+            {UPDATE_READY}
+          </Notice>
+        )}
         {room !== null && (
           <Notice
             tone="now"

@@ -1,1 +1,2 @@
 export { Shell } from './Shell.tsx';
+export { keepApp, versions } from './update.ts';

@@ -25,7 +25,7 @@ function Edit({ dossier }: { dossier: Dossier }) {
         <ClientForm
           values={client}
           draftKey={`client/${client.id}`}
-          onSave={(values) => putClient(client, values)}
+          onSave={(values, over) => putClient(over ?? client, values)}
         />
       </Suspense>
     </Screen>

@@ -1,0 +1,61 @@
+import { Workbox } from 'workbox-window';
+
+/** How often a newer version is looked for while the app is open, ms. */
+const LOOK_MS = 30 * 60_000;
+
+/** What the app's own worker is about, for whoever shows it. */
+export interface Versions {
+  /** A newer version is on the device and waits to be taken. */
+  isWaiting: boolean;
+  /** Everything the app needs is on the device. */
+  isInstalled: boolean;
+}
+
+let state: Versions = { isWaiting: false, isInstalled: false };
+const listeners = new Set<() => void>();
+const set = (part: Partial<Versions>) => {
+  state = { ...state, ...part };
+  for (const tell of listeners) tell();
+};
+
+export const versions = {
+  read: () => state,
+  listen: (tell: () => void) => {
+    listeners.add(tell);
+    return () => void listeners.delete(tell);
+  },
+};
+
+let workbox: Workbox | null = null;
+
+/** Has the browser keep the app on the device. A page that is not secure, or a browser without workers, goes on without. */
+export function keepApp(): void {
+  if (!('serviceWorker' in navigator) || !window.isSecureContext || workbox) return;
+  const own = new Workbox('/sw.js');
+  workbox = own;
+  own.addEventListener('waiting', () => set({ isWaiting: true }));
+  own.addEventListener('activated', () => set({ isInstalled: true }));
+  // Only once the page has what it needs itself: the rest comes along quietly.
+  const begin = () => {
+    void own
+      .register()
+      .then((registration) => {
+        if (registration?.active) set({ isInstalled: true });
+        if (registration?.waiting) set({ isWaiting: true });
+      })
+      // A server without the built app has no worker; nothing is lost by that.
+      .catch(() => {});
+    setInterval(() => {
+      if (!document.hidden) void own.update().catch(() => {});
+    }, LOOK_MS);
+  };
+  if (document.readyState === 'complete') begin();
+  else window.addEventListener('load', begin, { once: true });
+}
+
+/** Takes the newer version: what was entered and begun is on the device, and is there again in a moment. */
+export function takeUpdate(): void {
+  if (!workbox) return;
+  workbox.addEventListener('controlling', () => window.location.reload());
+  workbox.messageSkipWaiting();
+}
