@@ -37,7 +37,11 @@ const zones = [
   },
   { target: './apps/server/src', from: ['./apps/app', './apps/cli', './demo'] },
   { target: './apps/cli/src', from: ['./apps/app', './apps/server', './demo'] },
-  { target: './apps/app', from: ['./apps/server', './apps/cli', './demo'] },
+  // Its tests may: devices are held against the real server.
+  {
+    target: ['./apps/app/app', './apps/app/features', './apps/app/ui'],
+    from: ['./apps/server', './apps/cli', './demo'],
+  },
   { target: './demo', from: ['./apps/app', './apps/cli'] },
 ];
 

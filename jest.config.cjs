@@ -43,8 +43,8 @@ module.exports = {
     node(
       'server',
       ['<rootDir>/apps/server', '<rootDir>/apps/cli', '<rootDir>/demo', '<rootDir>/scripts'],
-      // A package of the server's declares these names itself.
-      ['Number', 'Array', 'Object'],
+      // Packages of the server's declare these names themselves.
+      ['Number', 'Array', 'Object', 'Set'],
     ),
     '<rootDir>/apps/app/jest.config.js',
   ],

@@ -397,3 +397,30 @@ describe('two devices on one client, at 1280 × 800', () => {
     await two.context.close();
   });
 });
+
+describe('a page that fails', () => {
+  it('says what is kept and leads on; loaded anew it is there', async () => {
+    const context = await house.browser.newContext({ viewport: PHONE, serviceWorkers: 'block' });
+    const page = await context.newPage();
+    page.setDefaultTimeout(15_000);
+    await page.goto(`${server.address}/clients`);
+    await page.getByText('Runa Feld').first().click();
+    await page.getByRole('heading', { name: 'Runa Feld' }).waitFor();
+    const client = page.url();
+    // A part of the app does not arrive.
+    await page.route(/ShelfScreen-.*\.js/, (route) => route.abort());
+    await page.getByRole('link', { name: 'Shelf' }).click();
+    await page.getByText('This page met an error and cannot be shown.').waitFor();
+    await page.getByText(/^Everything you entered is on the server/).waitFor();
+    await page.getByRole('button', { name: 'To the clients' }).click();
+    await page.getByRole('heading', { name: 'Clients' }).waitFor();
+    await page.goto(client);
+    await page.getByRole('heading', { name: 'Runa Feld' }).waitFor();
+    await page.getByRole('link', { name: 'Shelf' }).click();
+    await page.getByText('This page met an error and cannot be shown.').waitFor();
+    await page.unroute(/ShelfScreen-.*\.js/);
+    await page.getByRole('button', { name: 'Load the page anew' }).click();
+    await page.getByRole('heading', { name: 'Shelf' }).waitFor();
+    await context.close();
+  });
+});

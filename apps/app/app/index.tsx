@@ -1,5 +1,7 @@
 import { Redirect } from 'expo-router';
 
+export { ErrorBoundary } from '../features/shell/index.ts';
+
 export default function Home() {
   return <Redirect href={'/clients' as never} />;
 }

@@ -2,6 +2,8 @@ import { useLocalSearchParams } from 'expo-router';
 import { lazy, Suspense } from 'react';
 import { Waiting } from '../ui/Waiting.tsx';
 
+export { ErrorBoundary } from '../features/shell/index.ts';
+
 const LabScreen = lazy(async () => ({
   default: (await import('../features/lab/LabScreen.tsx')).LabScreen,
 }));

@@ -31,13 +31,16 @@ function open(): Db {
 
 /** Certificates given by TLS_CERT and TLS_KEY, or made on the spot with HTTPS=1; null = plain http. */
 async function certificates(): Promise<Certificates | null> {
-  const { TLS_CERT, TLS_KEY, HTTPS } = process.env;
+  const cert = process.env['TLS_CERT'] ?? '';
+  const key = process.env['TLS_KEY'] ?? '';
   try {
-    if (TLS_CERT && TLS_KEY) return givenCertificates(TLS_CERT, TLS_KEY);
+    if (cert && key) return givenCertificates(cert, key);
   } catch {
-    giveUp(`The certificate ${TLS_CERT} or its key ${TLS_KEY} cannot be read.`);
+    giveUp(`The certificate ${cert} or its key ${key} cannot be read.`);
   }
-  return HTTPS === '1' ? ownCertificates(join(dirname(databaseFile), 'https'), new Date()) : null;
+  return process.env['HTTPS'] === '1'
+    ? ownCertificates(join(dirname(databaseFile), 'https'), new Date())
+    : null;
 }
 
 const tls = await certificates();

@@ -95,3 +95,14 @@ export function sayDevice(device: {
 /** Where a phone learns to trust this computer. */
 export const sayTrustAddress = (host: string): string =>
   `Start the server with “npm run start -- --https”, then open http://${host}:8444/trust on this phone: the page says how to trust it.`;
+
+/** A page failed. */
+export const TROUBLE = 'This page met an error and cannot be shown.';
+
+/** What is safe while a page fails. */
+export const sayKept = (waiting: number, isKept: boolean): string =>
+  waiting === 0
+    ? 'Everything you entered is on the server. What you had begun is kept on this device.'
+    : isKept
+      ? `${changes(waiting)} ${waiting === 1 ? 'waits' : 'wait'} on this device and ${waiting === 1 ? 'is' : 'are'} sent by ${waiting === 1 ? 'itself' : 'themselves'}. What you had begun is kept too.`
+      : `${changes(waiting)} ${waiting === 1 ? 'is' : 'are'} on this page alone. Go to the clients; do not load the page anew before ${waiting === 1 ? 'it is' : 'they are'} sent.`;

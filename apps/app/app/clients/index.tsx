@@ -4,6 +4,8 @@ import { Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 
+export { ErrorBoundary } from '../../features/shell/index.ts';
+
 export default function Clients() {
   const { isWide } = useLook();
   if (!isWide) return <ClientListPane openId={null} />;

@@ -117,18 +117,21 @@ export function ClientForm({
   onSave: (values: ClientValues, over: Client | null) => void;
 }) {
   const isNew = values === null;
-  const kept = useDraft<Partial<Draft> | null>(draftKey, null);
-  const { set: keepDraft, drop: dropDraft } = kept;
-  const [start] = useState(() => ({ ...draftOf(values), ...kept.value }));
+  const {
+    value: kept,
+    set: keepDraft,
+    drop: dropDraft,
+  } = useDraft<Partial<Draft> | null>(draftKey, null);
+  const [begun] = useState(kept);
+  const [start] = useState(() => draftOf(values));
   const form = useForm<Draft, unknown, Read>({
     resolver: zodResolver(formSchema),
     defaultValues: start,
     mode: 'onBlur',
   });
   const [asked, setAsked] = useState<{ values: ClientValues; odd: string[] } | null>(null);
-  const hasSegments = [start.foot, start.shank, start.thigh, start.trunk, start.shoulders].some(
-    (v) => v !== '',
-  );
+  const { foot, shank, thigh, trunk, shoulders } = { ...start, ...begun };
+  const hasSegments = [foot, shank, thigh, trunk, shoulders].some((v) => v !== '');
 
   const draft = useWatch({ control: form.control });
   const { isDirty } = form.formState;
@@ -139,11 +142,15 @@ export function ClientForm({
   // What stood there when typing began. While nothing is typed the form follows the row; then it stays, so that what another device changes
   // meanwhile is asked about instead of written over.
   const [base, setBase] = useState(values);
+  if (!isDirty && base !== values) setBase(values);
   useEffect(() => {
-    if (isDirty || values === null) return;
-    setBase(values);
-    form.reset(draftOf(values));
-  }, [values, isDirty, form]);
+    form.reset(draftOf(base));
+  }, [base, form]);
+  // What was typed before the page was left stands there again.
+  useEffect(() => {
+    for (const [key, text] of Object.entries(begun ?? {}))
+      form.setValue(key as keyof Draft, text, { shouldDirty: true });
+  }, [begun, form]);
 
   const save = (next: ClientValues) => {
     setAsked(null);

@@ -75,6 +75,23 @@ const pause = (ms: number, signal: AbortSignal): Promise<void> =>
     signal.addEventListener('abort', done, { once: true });
   });
 
+/** Asks with a signal that also ends when the network goes: an answer held back over a line that is gone never comes. */
+async function unlessCut<T>(
+  signal: AbortSignal,
+  ask: (own: AbortSignal) => Promise<T>,
+): Promise<T> {
+  const own = new AbortController();
+  const cut = () => own.abort();
+  signal.addEventListener('abort', cut);
+  globalThis.addEventListener?.('offline', cut);
+  try {
+    return await ask(own.signal);
+  } finally {
+    signal.removeEventListener('abort', cut);
+    globalThis.removeEventListener?.('offline', cut);
+  }
+}
+
 /** Follows a client while a page of theirs is open: what another phone enters is seen at once. Returns what ends it. */
 export const follow =
   (of: string): Thunk<() => void> =>
@@ -89,7 +106,7 @@ export const follow =
         await dispatch(recall(of));
         for (let waitS = 0; !signal.aborted;) {
           await inSight(signal);
-          const synced = await dispatch(sync(of, waitS, signal));
+          const synced = await unlessCut(signal, (own) => dispatch(sync(of, waitS, own)));
           if (synced === 'missing') await pause(RETRY_MS * 5, signal);
           if (synced === 'unreachable') await pause(RETRY_MS, signal);
           waitS = synced === 'told' ? WAIT_S : 0;

@@ -1,2 +1,3 @@
 export { Shell } from './Shell.tsx';
+export { ErrorBoundary } from './Trouble.tsx';
 export { keepApp, versions } from './update.ts';

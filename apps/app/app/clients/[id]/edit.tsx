@@ -5,6 +5,8 @@ import { Waiting } from '../../../ui/Waiting.tsx';
 import { useChanges } from '../../../features/data/index.ts';
 import { Screen } from '../../../ui/Screen.tsx';
 
+export { ErrorBoundary } from '../../../features/shell/index.ts';
+
 const ClientForm = lazy(async () => ({
   default: (await import('../../../features/clients/ClientForm.tsx')).ClientForm,
 }));

@@ -3,6 +3,8 @@ import { lazy, Suspense } from 'react';
 import { WithDossier } from '../../../../features/clients/WithDossier.tsx';
 import { Waiting } from '../../../../ui/Waiting.tsx';
 
+export { ErrorBoundary } from '../../../../features/shell/index.ts';
+
 const ReviewScreen = lazy(async () => ({
   default: (await import('../../../../features/watch/ReviewScreen.tsx')).ReviewScreen,
 }));

@@ -5,6 +5,8 @@ import { asksFrom } from '../../../../features/watch/asks.ts';
 import { WithDossier } from '../../../../features/clients/WithDossier.tsx';
 import { Waiting } from '../../../../ui/Waiting.tsx';
 
+export { ErrorBoundary } from '../../../../features/shell/index.ts';
+
 const EyeScreen = lazy(async () => ({
   default: (await import('../../../../features/watch/EyeScreen.tsx')).EyeScreen,
 }));
