@@ -1,27 +1,49 @@
 import type { RowKind } from '@zither/contract/kinds';
+import { capital } from './terms.ts';
 
-/** That a row was changed on another device meanwhile, by its kind. */
-export const CHANGED_ELSEWHERE: Readonly<Record<RowKind, string>> = {
-  client: 'These client details were changed on another device while you worked.',
-  session: 'This session was changed on another device while you worked.',
-  trial: 'This trial was changed on another device while you worked.',
-  capture: 'This capture was changed on another device while you worked.',
-  judgement: 'This judgement was changed on another device while you worked.',
-  tried: 'This short test was changed on another device while you worked.',
-  decision: 'This conclusion was changed on another device while you worked.',
-  tableChange: 'The tables were changed on another device while you worked.',
-  school: 'This method was changed on another device while you worked.',
-  schoolChoice: 'The usual method was changed on another device while you worked.',
-  setupTrial: 'This trial of a setup was changed on another device while you worked.',
-  lock: 'This locked setup was changed on another device while you worked.',
-  setup: 'This setup was changed on another device while you worked.',
-  prescription: 'This plan was changed on another device while you worked.',
-  screening: 'These screen answers were changed on another device while you worked.',
-  clearance: 'This clearance was changed on another device while you worked.',
-  pain: 'This pain note was changed on another device while you worked.',
-  move: 'This move was made on another device while you worked.',
-  correction: 'This correction was changed on another device while you worked.',
+/** A row as it is spoken of, by its kind. */
+const THIS: Readonly<Record<RowKind, string>> = {
+  client: 'These client details',
+  session: 'This session',
+  trial: 'This trial',
+  capture: 'This capture',
+  judgement: 'This judgement',
+  tried: 'This short test',
+  decision: 'This conclusion',
+  tableChange: 'These tables',
+  school: 'This method',
+  schoolChoice: 'This usual method',
+  setupTrial: 'This trial of a setup',
+  lock: 'This locked setup',
+  setup: 'This setup',
+  prescription: 'This plan',
+  screening: 'These screen answers',
+  clearance: 'This clearance',
+  pain: 'This pain note',
+  move: 'This move',
+  correction: 'This correction',
 };
+
+/** That a row was changed on another device meanwhile. */
+export const sayChangedElsewhere = (kind: RowKind): string =>
+  `${THIS[kind]} ${THIS[kind].startsWith('These') ? 'were' : 'was'} changed on another device while you worked.`;
+
+/** The name of a field as a person reads it. */
+const fieldIn = (path: string): string =>
+  path
+    .replace(/^values\./, '')
+    .replace(/[A-Z]/g, (c) => ` ${c.toLowerCase()}`)
+    .replace(/\./g, ', ');
+
+/** That the server would not take a change, and why. */
+export function sayRefused(
+  kind: RowKind | null,
+  problem: { message: string; path?: string },
+): string {
+  const { message, path } = problem;
+  const why = path ? capital(message.replace(path, fieldIn(path))) : message;
+  return `${kind ? THIS[kind] : 'This change'}: the server did not take it. ${why} It is kept here.`;
+}
 
 const changes = (n: number): string => (n === 1 ? '1 change' : `${n} changes`);
 

@@ -1,3 +1,4 @@
+import { putIn, type Operation } from '@zither/contract';
 import { lazy, Suspense, useEffect, useState, useSyncExternalStore } from 'react';
 import { ScrollView, View } from 'react-native';
 import { Notice } from '../../ui/Notice.tsx';
@@ -19,8 +20,9 @@ import {
 } from '../data/index.ts';
 import { takeUpdate, versions } from './update.ts';
 import {
-  CHANGED_ELSEWHERE,
   INSECURE,
+  sayChangedElsewhere,
+  sayRefused,
   sayStorage,
   sayStuck,
   sayUnreadable,
@@ -28,6 +30,8 @@ import {
 } from '@zither/words/attention';
 
 const Conflict = lazy(async () => ({ default: (await import('./Conflict.tsx')).Conflict }));
+
+const kindOfOperation = (operation: Operation) => putIn(operation)?.kind ?? null;
 
 /** What is held on this page or device, as a file nobody needs the app to read. */
 const saveHeld = (what: unknown) =>
@@ -141,7 +145,7 @@ export function Attention() {
         {conflict?.current && (
           <Notice tone="now">
             <View style={{ gap: space.s }}>
-              <Say strong>{CHANGED_ELSEWHERE[conflict.current.entity]}</Say>
+              <Say strong>{sayChangedElsewhere(conflict.current.entity)}</Say>
               <Suspense fallback={null}>
                 <Conflict key={conflict.seq} item={conflict} />
               </Suspense>
@@ -158,7 +162,7 @@ export function Attention() {
               { label: 'Throw away', onPress: () => void dispatch(dropHeld(refused.seq)) },
             ]}
           >
-            {`The server did not take a change: ${refused.problem?.message ?? ''} It is kept here.`}
+            {sayRefused(kindOfOperation(refused.operation), refused.problem ?? { message: '' })}
           </Notice>
         )}
         {stuck.length > 0 && (

@@ -5,6 +5,7 @@ import { Button } from '../../ui/elements.ts';
 import { Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
 import { canBeKept, settleConflict, useAppDispatch, type Held } from '../data/index.ts';
+import { capital } from '@zither/words/terms';
 import { differences, mergedValues } from './differences.ts';
 
 /** The two versions of a row that collided, in words; where they differ in several fields, chosen field by field. */
@@ -26,7 +27,7 @@ export function Conflict({ item }: { item: Held }) {
         isByField ? (
           <Choice
             key={d.key}
-            label={d.what}
+            label={capital(d.what)}
             value={chosen[d.key]!}
             options={[
               { value: 'mine', label: `Mine: ${d.mine}` },
@@ -35,7 +36,7 @@ export function Conflict({ item }: { item: Held }) {
             onChange={(to) => setChanged({ ...changed, [d.key]: to })}
           />
         ) : (
-          <Say key={d.key} small>{`${d.what}: mine ${d.mine} · the other ${d.other}`}</Say>
+          <Say key={d.key} small>{`${capital(d.what)}: mine ${d.mine} · the other ${d.other}`}</Say>
         ),
       )}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: space.s }}>

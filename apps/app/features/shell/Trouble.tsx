@@ -30,7 +30,7 @@ export function ErrorBoundary({ error, retry }: ErrorBoundaryProps) {
           <Say strong>{TROUBLE}</Say>
           <Say>{sayKept(waiting, storage === 'ok')}</Say>
           <Say soft small>
-            {error.message}
+            {error.message.replace(/\S*https?:\S+/g, '').slice(0, 120)}
           </Say>
         </View>
       </Notice>
