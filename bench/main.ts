@@ -2,14 +2,16 @@ import { cpus } from 'node:os';
 import { benchApp } from './app.ts';
 import { benchCore } from './core.ts';
 import type { BenchLine } from './line.ts';
+import { benchLoad } from './load.ts';
 import { benchSet } from './set.ts';
 
-const [dist = '', address = '', chromium = '', today = ''] = process.argv.slice(2);
+const [dist = '', address = '', chromium = '', today = '', pid = ''] = process.argv.slice(2);
 
 const lines: BenchLine[] = [
   ...benchCore(),
   ...benchSet(),
   ...(await benchApp(dist, address, chromium)),
+  ...(await benchLoad(address, Number(pid))),
 ];
 const machine = `${cpus().length} cores, ${cpus()[0]?.model.trim() ?? 'unknown'}, Node ${process.version}`;
 

@@ -23,6 +23,7 @@ await build({
   format: 'esm',
   packages: 'external',
   alias: {
+    '@zither/core/practice': join(root, 'packages/core/src/practice/index.ts'),
     '@zither/core': join(root, 'packages/core/src/index.ts'),
     '@zither/formats': join(root, 'packages/formats/src/index.ts'),
     '@zither/contract': join(root, 'packages/contract/src/index.ts'),
@@ -47,7 +48,7 @@ try {
   const today = new Date().toISOString().slice(0, 10);
   const { stdout, status } = spawnSync(
     process.execPath,
-    [bundle, dist, server.address, chromium, today],
+    [bundle, dist, server.address, chromium, today, String(server.pid)],
     {
       cwd: root,
       encoding: 'utf8',

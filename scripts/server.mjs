@@ -64,6 +64,7 @@ export async function startServer({
   }
   return {
     address,
+    pid: child.pid,
     ended,
     async stop() {
       child.kill('SIGTERM');
