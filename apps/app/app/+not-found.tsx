@@ -8,7 +8,7 @@ export default function NotFound() {
     <View style={{ padding: space.l }}>
       <Notice
         tone="now"
-        actions={[{ label: 'To the clients', onPress: () => router.navigate('/clients' as never) }]}
+        actions={[{ label: 'To the clients', onPress: () => router.navigate('/clients') }]}
       >
         There is no page at this address.
       </Notice>

@@ -3,5 +3,5 @@ import { Redirect } from 'expo-router';
 export { ErrorBoundary } from '../features/shell/index.ts';
 
 export default function Home() {
-  return <Redirect href={'/clients' as never} />;
+  return <Redirect href={'/clients'} />;
 }

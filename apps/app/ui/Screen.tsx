@@ -1,6 +1,6 @@
 import { Button, Divider } from './elements.ts';
 import MaterialIcons from '@expo/vector-icons/MaterialIcons';
-import { router } from 'expo-router';
+import { router, type Href } from 'expo-router';
 import type { ReactNode } from 'react';
 import { ScrollView, useWindowDimensions, View } from 'react-native';
 import { DimButton } from './DimButton.tsx';
@@ -32,7 +32,7 @@ export function Screen({
   title: string;
   /** Whose page it is, in small under the title. */
   who?: string;
-  back?: { to: string; label: string };
+  back?: { to: Href; label: string };
   aside?: ReactNode;
   foot?: ReactNode;
   pinned?: ReactNode;
@@ -66,7 +66,7 @@ export function Screen({
             containerStyle={{ marginLeft: -12 }}
             accessibilityLabel={back.label}
             icon={<MaterialIcons name="arrow-back" size={24} color={colors.ink} />}
-            onPress={() => router.navigate(back.to as never)}
+            onPress={() => router.navigate(back.to)}
           />
         )}
         <View style={{ flex: 1 }}>

@@ -106,7 +106,7 @@ export function sayDevice(device: {
       ? (sayStorage(storage, 0, false) ?? '')
       : isLasting
         ? 'The browser has promised not to clear them.'
-        : 'The browser may clear them when the device runs short of room. Adding the app to the home screen prevents it.';
+        : 'The browser may clear them when the device runs short of room. Adding the app to the home screen usually prevents it.';
   const sent =
     waiting === 0
       ? 'Everything entered here is on the server.'

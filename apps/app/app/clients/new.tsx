@@ -21,7 +21,7 @@ export default function NewClient() {
           draftKey="client/new"
           onSave={(values) => {
             putClient({ id, version: 0 }, values);
-            router.replace(`/clients/${id}/measure` as never);
+            router.replace(`/clients/${id}/measure`);
           }}
         />
       </Suspense>

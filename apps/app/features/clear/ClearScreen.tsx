@@ -56,7 +56,7 @@ export function ClearScreen({ dossier }: { dossier: Dossier }) {
     screening !== null && isAnswerCorrected(dossier, screening, question);
   const next = SCREEN_QUESTIONS.find((q) => !now.asked.includes(q.id));
   const left = SCREEN_QUESTIONS.length - now.asked.length;
-  const back = { to: `/clients/${client.id}`, label: `Back to ${client.name}` };
+  const back = { to: `/clients/${client.id}` as const, label: `Back to ${client.name}` };
 
   if (now.purpose === null)
     return (
@@ -142,7 +142,7 @@ export function ClearScreen({ dossier }: { dossier: Dossier }) {
             title="Next: Measure"
             containerStyle={{ flex: 1 }}
             buttonStyle={{ minHeight: 52 }}
-            onPress={() => router.navigate(`/clients/${client.id}/measure` as never)}
+            onPress={() => router.navigate(`/clients/${client.id}/measure`)}
           />
         </>
       }

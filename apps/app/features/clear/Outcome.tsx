@@ -42,7 +42,7 @@ export function Outcome({ dossier }: { dossier: Dossier }) {
           actions={[
             {
               label: 'Referral note',
-              onPress: () => router.navigate(`/clients/${dossier.client.id}/referral` as never),
+              onPress: () => router.navigate(`/clients/${dossier.client.id}/referral`),
             },
           ]}
         >

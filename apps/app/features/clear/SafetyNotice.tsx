@@ -9,7 +9,7 @@ import { type Safety } from '@zither/visit';
 export function SafetyNotice({ clientId, safety }: { clientId: string; safety: Safety }) {
   const toClear = {
     label: 'Open Clear',
-    onPress: () => router.navigate(`/clients/${clientId}/clear` as never),
+    onPress: () => router.navigate(`/clients/${clientId}/clear`),
   };
   if (safety.state === 'notScreened')
     return (
@@ -26,7 +26,7 @@ export function SafetyNotice({ clientId, safety }: { clientId: string; safety: S
           toClear,
           {
             label: 'Referral note',
-            onPress: () => router.navigate(`/clients/${clientId}/referral` as never),
+            onPress: () => router.navigate(`/clients/${clientId}/referral`),
           },
         ]}
       >

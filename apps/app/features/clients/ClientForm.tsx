@@ -122,7 +122,7 @@ export function ClientForm({
     set: keepDraft,
     drop: dropDraft,
   } = useDraft<Partial<Draft> | null>(draftKey, null);
-  const [begun] = useState(kept);
+  const [begun, setBegun] = useState(kept);
   const [start] = useState(() => draftOf(values));
   const form = useForm<Draft, unknown, Read>({
     resolver: zodResolver(formSchema),
@@ -170,6 +170,22 @@ export function ClientForm({
 
   return (
     <Part>
+      {begun !== null && isDirty && (
+        <Notice
+          actions={[
+            {
+              label: 'Start over',
+              onPress: () => {
+                dropDraft();
+                setBegun(null);
+                form.reset(draftOf(base));
+              },
+            },
+          ]}
+        >
+          Begun earlier and not saved yet.
+        </Notice>
+      )}
       <Field control={form.control} name="name" label="Name" onLeave={leave} autoFocus={isNew} />
       <View style={{ flexDirection: 'row', gap: space.m }}>
         <Field control={form.control} name="stature" label="Stature, cm" numeric onLeave={leave} />

@@ -66,7 +66,7 @@ export function ClientListPane({ openId }: { openId: string | null }) {
         <Button
           title="Add client"
           icon={<MaterialIcons name="add" size={20} color={colors.onBrass} />}
-          onPress={() => router.navigate('/clients/new' as never)}
+          onPress={() => router.navigate('/clients/new')}
         />
       </View>
       <SearchBar
@@ -113,7 +113,7 @@ export function ClientListPane({ openId }: { openId: string | null }) {
               actions={[
                 {
                   label: 'Add the first client',
-                  onPress: () => router.navigate('/clients/new' as never),
+                  onPress: () => router.navigate('/clients/new'),
                 },
               ]}
             >
@@ -150,7 +150,7 @@ function Line({ line, isOpen }: { line: ClientLine; isOpen: boolean }) {
   return (
     <ListItem
       bottomDivider
-      onPress={() => router.navigate(`/clients/${line.id}` as never)}
+      onPress={() => router.navigate(`/clients/${line.id}`)}
       role="link"
       aria-current={isOpen ? 'page' : undefined}
       containerStyle={{ backgroundColor: isOpen ? colors.sunken : 'transparent', minHeight: 64 }}

@@ -40,7 +40,7 @@ export function ClientScreen({ dossier }: { dossier: Dossier }) {
   const { colors, isWide } = useLook();
   const { archiveClient, visitStage } = useChanges();
   const safety = safetyOf(dossier, today());
-  const go = (stage: string) => router.navigate(`/clients/${client.id}/${stage}` as never);
+  const go = (stage: string) => router.navigate(`/clients/${client.id}/${stage}`);
   const day = today();
   const { changes: tables } = useTableChanges();
   const newest = lastMeasuredDay(dossier);

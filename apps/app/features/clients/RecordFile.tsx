@@ -58,7 +58,7 @@ export function ImportRecord() {
     const kept = await keep(await file.text());
     setIsBusy(false);
     setProblem('problem' in kept ? kept.problem : null);
-    if ('clientId' in kept) router.navigate(`/clients/${kept.clientId}` as never);
+    if ('clientId' in kept) router.navigate(`/clients/${kept.clientId}`);
   };
   return (
     <View style={{ gap: space.s, alignItems: 'flex-start' }}>

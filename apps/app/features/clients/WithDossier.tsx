@@ -18,7 +18,7 @@ export function WithDossier({ children }: { children: (dossier: Dossier) => Reac
     <View style={{ padding: space.l }}>
       <Notice
         tone="now"
-        actions={[{ label: 'All clients', onPress: () => router.navigate('/clients' as never) }]}
+        actions={[{ label: 'All clients', onPress: () => router.navigate('/clients') }]}
       >
         There is no client at this address.
       </Notice>

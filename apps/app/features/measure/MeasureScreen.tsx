@@ -72,7 +72,7 @@ export function MeasureScreen({ dossier, at }: { dossier: Dossier; at: StationId
 }
 
 const goTo = (dossier: Dossier, id: StationId) =>
-  router.navigate(`/clients/${dossier.client.id}/measure/${id}` as never);
+  router.navigate(`/clients/${dossier.client.id}/measure/${id}`);
 
 function StationsOnly({
   dossier,
@@ -145,7 +145,7 @@ function AtStation({ dossier, station, day }: { dossier: Dossier; station: Stati
             <Button
               type="outline"
               title="Open the sheet"
-              onPress={() => router.navigate(`/clients/${client.id}/sheet` as never)}
+              onPress={() => router.navigate(`/clients/${client.id}/sheet`)}
             />
           </View>
           <StationList dossier={dossier} day={day} here={station.id} />

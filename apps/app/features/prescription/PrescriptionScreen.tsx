@@ -31,7 +31,7 @@ export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
     () => (isFresh && answer?.plan ? writePlan(answer.plan, on) : null),
     [answer, isFresh, on],
   );
-  const back = { to: `/clients/${client.id}`, label: `Back to ${client.name}` };
+  const back = { to: `/clients/${client.id}` as const, label: `Back to ${client.name}` };
   const since = prescription && proposal ? planChanges(prescription, proposal) : [];
   const isSame = prescription !== null && proposal !== null && since.length === 0;
   const shown = isSame || !proposal ? prescription : proposal;
@@ -56,7 +56,7 @@ export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
             title="Print the plan"
             containerStyle={{ flex: 1 }}
             buttonStyle={{ minHeight: 52 }}
-            onPress={() => router.navigate(`/clients/${client.id}/print` as never)}
+            onPress={() => router.navigate(`/clients/${client.id}/print`)}
           />
         ) : proposal ? (
           <Button
@@ -77,8 +77,7 @@ export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
             actions={[
               {
                 label: 'Referral note',
-                onPress: () =>
-                  router.navigate(`/clients/${client.id}/referral?from=prescription` as never),
+                onPress: () => router.navigate(`/clients/${client.id}/referral?from=prescription`),
               },
             ]}
           >
@@ -98,7 +97,7 @@ export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
             actions={[
               {
                 label: 'Measure',
-                onPress: () => router.navigate(`/clients/${client.id}/measure` as never),
+                onPress: () => router.navigate(`/clients/${client.id}/measure`),
               },
             ]}
           >
@@ -121,7 +120,7 @@ export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
             actions={[
               {
                 label: 'See the earlier plan',
-                onPress: () => router.navigate(`/clients/${client.id}/print` as never),
+                onPress: () => router.navigate(`/clients/${client.id}/print`),
               },
             ]}
           >

@@ -29,7 +29,7 @@ export function PrintPage({ dossier }: { dossier: Dossier }) {
           actions={[
             {
               label: 'To the plan',
-              onPress: () => router.navigate(`/clients/${client.id}/prescription` as never),
+              onPress: () => router.navigate(`/clients/${client.id}/prescription`),
             },
           ]}
         >
@@ -54,7 +54,7 @@ export function PrintPage({ dossier }: { dossier: Dossier }) {
           actions={[
             {
               label: 'Make a new plan',
-              onPress: () => router.navigate(`/clients/${client.id}/prescription` as never),
+              onPress: () => router.navigate(`/clients/${client.id}/prescription`),
             },
           ]}
         >
@@ -86,7 +86,7 @@ export function PrintPage({ dossier }: { dossier: Dossier }) {
           <Button
             type="outline"
             title="Back"
-            onPress={() => router.navigate(`/clients/${client.id}/prescription` as never)}
+            onPress={() => router.navigate(`/clients/${client.id}/prescription`)}
           />
         </View>
         <Heading level={1}>{client.name}</Heading>

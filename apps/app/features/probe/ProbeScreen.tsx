@@ -68,8 +68,8 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
   const [last, setLast] = useState<string | null>(null);
   const setMissing = (next: Need[]) => dispatch(settingsActions.changed({ missing: next }));
 
-  const back = { to: `/clients/${client.id}`, label: `Back to ${client.name}` };
-  const go = (path: string) => router.navigate(`/clients/${client.id}/${path}` as never);
+  const back = { to: `/clients/${client.id}` as const, label: `Back to ${client.name}` };
+  const go = (path: string) => router.navigate(`/clients/${client.id}/${path}`);
   const since = basis.seenOn ?? day;
   const undo = (tried: Tried, undone: boolean) => {
     const { ref, clientId, values } = splitRow(tried);

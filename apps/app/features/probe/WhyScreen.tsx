@@ -42,7 +42,7 @@ export function WhyScreen({ dossier }: { dossier: Dossier }) {
     },
     entry ? node : 0,
   );
-  const back = { to: `/clients/${client.id}/probe`, label: 'Back to Probe' };
+  const back = { to: `/clients/${client.id}/probe` as const, label: 'Back to Probe' };
   if (!entry)
     return (
       <Screen title="Why" who={client.name} back={back}>

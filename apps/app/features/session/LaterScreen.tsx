@@ -23,7 +23,7 @@ export function LaterScreen({ dossier }: { dossier: Dossier }) {
           title="To Measure"
           containerStyle={{ flex: 1 }}
           buttonStyle={{ minHeight: 52 }}
-          onPress={() => router.navigate(`/clients/${client.id}/measure` as never)}
+          onPress={() => router.navigate(`/clients/${client.id}/measure`)}
         />
       }
     >

@@ -84,7 +84,7 @@ export function StageStrip({ clientId, views, here }: BeadsProps) {
         }}
       />
       {STAGES.map(({ id, name, path }) => (
-        <Link key={id} href={`/clients/${clientId}/${path}` as never} asChild>
+        <Link key={id} href={`/clients/${clientId}/${path}`} asChild>
           <Pressable
             role="link"
             aria-current={here === id ? 'page' : undefined}
@@ -143,7 +143,7 @@ export function StageRail({ clientId, views, here }: BeadsProps) {
         }}
       />
       {STAGES.map(({ id, name, path }) => (
-        <Link key={id} href={`/clients/${clientId}/${path}` as never} asChild>
+        <Link key={id} href={`/clients/${clientId}/${path}`} asChild>
           <Pressable
             role="link"
             aria-current={here === id ? 'page' : undefined}

@@ -80,7 +80,7 @@ export function LockedPart({
             <Button
               type="outline"
               title="Open in the Lab"
-              onPress={() => router.navigate(`/lab?client=${dossier.client.id}` as never)}
+              onPress={() => router.navigate(`/lab?client=${dossier.client.id}`)}
             />
             {onTakeBack && (
               <Button

@@ -1,4 +1,4 @@
-import { router } from 'expo-router';
+import { router, type Href } from 'expo-router';
 import type { Dossier } from '@zither/contract';
 import { Notice } from '../../ui/Notice.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
@@ -15,7 +15,7 @@ export function NotYetScreen({
 }: {
   dossier: Dossier;
   safety: ReturnType<typeof safetyOf>;
-  back: { to: string; label: string };
+  back: { to: Href; label: string };
   /** Why the ankles are needed. */
   children: string;
 }) {
@@ -29,7 +29,7 @@ export function NotYetScreen({
             actions={[
               {
                 label: 'Measure the ankles',
-                onPress: () => router.navigate(`/clients/${client.id}/measure` as never),
+                onPress: () => router.navigate(`/clients/${client.id}/measure`),
               },
             ]}
           >

@@ -45,7 +45,7 @@ export function SetScreen({
   const { isWide } = useLook();
   const page = useSetPage(dossier);
   const segment = segmentOf(show);
-  const back = { to: `/clients/${client.id}`, label: `Back to ${client.name}` };
+  const back = { to: `/clients/${client.id}` as const, label: `Back to ${client.name}` };
   const shown = useMemo(() => shownOn(page, segment), [page, segment]);
   const drawn = useDrawn(page, shown);
   const trial = useTrial(page, shown);
@@ -67,7 +67,7 @@ export function SetScreen({
         title="Next: Plan"
         containerStyle={{ flex: 1 }}
         buttonStyle={TALL}
-        onPress={() => router.navigate(`/clients/${client.id}/prescription` as never)}
+        onPress={() => router.navigate(`/clients/${client.id}/prescription`)}
       />
     );
   const lead = (

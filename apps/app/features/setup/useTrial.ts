@@ -103,7 +103,7 @@ export function useTrial(page: SetPage, shown: Shown | null) {
       if (!current) return;
       stay();
       page.putInUse(current, method);
-      router.navigate(`/clients/${client.id}/watch?condition=trial` as never);
+      router.navigate(`/clients/${client.id}/watch?condition=trial`);
     },
     record(pain: boolean) {
       if (!current || !showed) return;

@@ -1,5 +1,5 @@
 import MaterialIcons from '@expo/vector-icons/MaterialIcons';
-import { Link, usePathname } from 'expo-router';
+import { Link, usePathname, type Href } from 'expo-router';
 import type { ReactNode } from 'react';
 import { Pressable, View } from 'react-native';
 import { DimButton } from '../../ui/DimButton.tsx';
@@ -114,7 +114,7 @@ function Place({
   isHere,
   isWide,
 }: {
-  to: string;
+  to: Href;
   label: string;
   icon?: 'groups' | 'architecture' | 'menu-book';
   /** Whose settings: stands where the others have an icon. */
@@ -124,7 +124,7 @@ function Place({
 }) {
   const { colors } = useLook();
   return (
-    <Link href={to as never} asChild>
+    <Link href={to} asChild>
       <Pressable
         role="link"
         aria-current={isHere ? 'page' : undefined}

@@ -20,7 +20,7 @@ export function ErrorBoundary({ error, retry }: ErrorBoundaryProps) {
           {
             label: 'To the clients',
             onPress: () => {
-              router.replace('/clients' as never);
+              router.replace('/clients');
               void retry();
             },
           },

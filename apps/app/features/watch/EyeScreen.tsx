@@ -96,7 +96,7 @@ export function EyeScreen({
         ]
       : [];
   });
-  const toWatch = `/clients/${client.id}/watch`;
+  const toWatch = `/clients/${client.id}/watch` as const;
   const back = { to: toWatch, label: 'Back to Watch' };
   if (isHeld(safety))
     return (
@@ -123,7 +123,7 @@ export function EyeScreen({
       },
     );
     drop();
-    router.navigate(toWatch as never);
+    router.navigate(toWatch);
   };
   const count = (p: Area) =>
     seen.filter((s) => faults.some((f) => f.id === s.fault && f.area === p)).length;

@@ -54,9 +54,7 @@ export function Looks({ dossier, day }: { dossier: Dossier; day: string }) {
           {capture && (
             <ListItem
               role="link"
-              onPress={() =>
-                router.navigate(`/clients/${dossier.client.id}/watch/${capture.id}` as never)
-              }
+              onPress={() => router.navigate(`/clients/${dossier.client.id}/watch/${capture.id}`)}
               containerStyle={{ paddingHorizontal: 0, paddingVertical: space.s, minHeight: 56 }}
             >
               <ListItem.Content>

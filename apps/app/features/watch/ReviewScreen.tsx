@@ -26,7 +26,7 @@ import { leanParts, saySquat, VIEW_NAMES } from '@zither/words/watch';
 /** One capture: fetched, read again away from the page, and shown. */
 export function ReviewScreen({ dossier, captureId }: { dossier: Dossier; captureId: string }) {
   const view = useCapture(captureId);
-  const back = { to: `/clients/${dossier.client.id}/watch`, label: 'Back to Watch' };
+  const back = { to: `/clients/${dossier.client.id}/watch` as const, label: 'Back to Watch' };
   if (view.state === 'ready' && view.capture.clientId === dossier.client.id)
     return <Reading dossier={dossier} capture={view.capture} />;
   return (
@@ -56,7 +56,7 @@ function Reading({ dossier, capture }: { dossier: Dossier; capture: CaptureRow }
     // The landmarks of a capture never change once it is kept.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [capture.id, start]);
-  const back = { to: `/clients/${dossier.client.id}/watch`, label: 'Back to Watch' };
+  const back = { to: `/clients/${dossier.client.id}/watch` as const, label: 'Back to Watch' };
   if (state.kind === 'done' && state.analysis)
     return <Review dossier={dossier} capture={capture} analysis={state.analysis} />;
   return (
@@ -71,7 +71,7 @@ function Reading({ dossier, capture }: { dossier: Dossier; capture: CaptureRow }
                 label: 'Cancel',
                 onPress: () => {
                   cancel();
-                  router.navigate(back.to as never);
+                  router.navigate(back.to);
                 },
               },
             ]}

@@ -82,7 +82,7 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
         { condition, asks, day, at: moment() },
       ),
     );
-    router.navigate(`/clients/${client.id}/watch/${id}` as never);
+    router.navigate(`/clients/${client.id}/watch/${id}`);
   });
   const question = {
     view,
@@ -111,7 +111,7 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
     work.start(job);
   };
 
-  const back = { to: `/clients/${client.id}`, label: `Back to ${client.name}` };
+  const back = { to: `/clients/${client.id}` as const, label: `Back to ${client.name}` };
   if (isHeld(safety))
     return (
       <Screen title="Watch" who={client.name} back={back}>
@@ -138,7 +138,8 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
       isSameSquat(look, { condition, asks: { ...asks, heelRiseMm: heelMm } }),
     );
   const isDone = CAMERA_VIEWS.every((v) => looks.some((l) => l.look.view === v));
-  const eyePath = `/clients/${client.id}/watch/eye?view=${view}&${asksInAddress(condition, asks)}`;
+  const eyePath =
+    `/clients/${client.id}/watch/eye?view=${view}&${asksInAddress(condition, asks)}` as const;
   const ways = (
     <>
       <Part>
@@ -221,14 +222,14 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
             type={isDone ? 'outline' : 'solid'}
             containerStyle={{ flex: 2 }}
             buttonStyle={{ minHeight: 52, paddingHorizontal: 8 }}
-            onPress={() => router.navigate(eyePath as never)}
+            onPress={() => router.navigate(eyePath)}
           />
           <Button
             title="Next: Probe"
             type={isDone ? 'solid' : 'outline'}
             containerStyle={{ flex: 1 }}
             buttonStyle={{ minHeight: 52, paddingHorizontal: 8 }}
-            onPress={() => router.navigate(`/clients/${client.id}/probe` as never)}
+            onPress={() => router.navigate(`/clients/${client.id}/probe`)}
           />
         </>
       }
