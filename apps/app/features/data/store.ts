@@ -53,16 +53,29 @@ export interface StoreOptions {
   join?: (onSender: () => void) => Tabs;
 }
 
+/** Longer than any disk takes: another tab that sleeps on an older version must not keep this one from opening. */
+const OPENING_MS = 5000;
+
+const inTime = <T>(opening: Promise<T>): Promise<T> =>
+  Promise.race([
+    opening,
+    new Promise<T>((_resolve, reject) => {
+      setTimeout(() => reject(new Error('The storage did not open in time.')), OPENING_MS);
+    }),
+  ]);
+
 /** Builds the store; `boot` reads what the device kept. */
 export function makeStore({ open = openDevice, join = joinTabs }: StoreOptions = {}) {
   let opened: Promise<Device> | null = null;
   let onSender = () => {};
   const ground: Ground = {
     device: () =>
-      (opened ??= open(() => {
-        opened = null;
-        store.dispatch(outboxActions.storageFailed('none'));
-      }).catch(() => {
+      (opened ??= inTime(
+        open(() => {
+          opened = null;
+          store.dispatch(outboxActions.storageFailed('none'));
+        }),
+      ).catch(() => {
         store.dispatch(outboxActions.storageFailed('none'));
         return noDevice();
       })),
