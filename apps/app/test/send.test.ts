@@ -142,6 +142,28 @@ describe('sending', () => {
     expect(held(store)).toEqual([]);
   });
 
+  it('a newer change of a row, said in the very moment the first is being kept, is what stays', async () => {
+    const store = await openTab(device);
+    const own = await store.ground.device();
+    const keep = own.updateLine;
+    let isSaid = false;
+    own.updateLine = (change) => {
+      const kept = keep(change);
+      // The disk is at work on the first.
+      if (!isSaid) {
+        isSaid = true;
+        void store.dispatch(submit(put(71)));
+      }
+      return kept;
+    };
+    await say(store, put(70));
+    const values = (await rawLine(device)).map(
+      (i) => (i['operation'] as { values: { massKg: number } }).values.massKg,
+    );
+    expect(values.at(-1)).toBe(71);
+    expect(outbox(store).loose).toEqual([]);
+  });
+
   it('a change made on what had just become another version builds on that', async () => {
     const store = await openTab(device);
     answers = [ok(row(70, 1)), ok(row(72, 2))];
@@ -323,11 +345,18 @@ describe('two tabs of one browser', () => {
     // The row that arrived is told along, so that the other tab sees no gap.
     expect(dossierKept(b.getState(), CLIENT)?.client.massKg).toBe(70);
     expect(held(b)).toEqual([]);
+    // Without network the tab that does not send says so too.
+    await say(b, other(64));
+    expect([outbox(a).line, outbox(b).line]).toEqual(['offline', 'offline']);
+    const sentBefore = sent.length;
     stops[0]!();
     kill(a);
+    await settle();
+    for (const { seq } of held(b)) await b.dispatch(dropHeld(seq));
     answers = [ok(row(71, 2))];
     await say(b, put(71, 1));
-    expect(sent).toHaveLength(2);
+    expect(sent.length).toBeGreaterThan(sentBefore);
+    expect(sent.at(-1)).toMatchObject({ values: { massKg: 71 } });
     stops[1]!();
   });
 });

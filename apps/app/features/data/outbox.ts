@@ -1,7 +1,8 @@
 import { createSelector, createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import type { Operation } from '@zither/contract';
 import type { Line, Unreadable } from './device.ts';
-import { enqueue, type Held } from './queue.ts';
+import type { Held } from './queue.ts';
+import type { Reach } from './tabs.ts';
 
 export interface OutboxState {
   /** Kept on the device, in order. */
@@ -36,7 +37,8 @@ const slice = createSlice({
   reducers: {
     /** A change was made; seen at once, kept a moment later. */
     loosened(state, { payload }: PayloadAction<Held>) {
-      state.loose = enqueue(state.loose, payload);
+      // Never merged here: what is being kept in this moment may not change under the hand that keeps it.
+      state.loose.push(payload);
     },
     /** The device has the line as it stands now, with what was loose before. */
     kept(state, { payload }: PayloadAction<{ line: Line; seqs: number[] }>) {
@@ -62,20 +64,13 @@ const slice = createSlice({
     sending(state) {
       state.line = 'sending';
     },
-    rested(state) {
-      state.line = 'ready';
-      state.because = null;
-    },
     saved(state) {
       state.hasSaved = true;
     },
-    unreachable(state) {
-      state.line = 'offline';
-      state.because = null;
-    },
-    failing(state, { payload }: PayloadAction<string>) {
-      state.line = 'failing';
-      state.because = payload;
+    /** How far sending got, here or in the tab that sends. */
+    reached(state, { payload }: PayloadAction<Reach>) {
+      state.line = payload.line;
+      state.because = payload.because;
     },
   },
 });

@@ -33,6 +33,7 @@ import {
 import { rowsActions } from './rows.ts';
 import type { RootState, Thunk } from './store.ts';
 import { syncList } from './list.ts';
+import type { Reach } from './tabs.ts';
 
 const RETRY_FIRST_MS = 1500;
 const RETRY_MOST_MS = 20_000;
@@ -47,6 +48,17 @@ const storageFault = (error: unknown): 'full' | 'none' =>
 
 /** Takes a picture of the line from the device. */
 const mirrored = (line: Line, seqs: number[] = []) => outboxActions.kept({ line, seqs });
+
+/** Says how far sending got, here and to the other tabs. */
+const reach =
+  (line: Reach['line'], because: string | null = null): Thunk =>
+  (dispatch, _getState, { tabs, sending }) => {
+    dispatch(outboxActions.reached({ line, because }));
+    const now = `${line} ${because ?? ''}`;
+    if (sending.told === now) return;
+    sending.told = now;
+    tabs.say({ what: 'line', reach: { line, because } });
+  };
 
 /** Keeps what is on this page alone. One at a time, so that nothing is kept twice. */
 const keepLoose =
@@ -190,7 +202,8 @@ export const flush =
       return;
     }
     sending.waitMs = 0;
-    dispatch(outboxActions.rested());
+    // A tab that does not send hears from the one that does.
+    if (tabs.isSender()) dispatch(reach('ready'));
     const due = allHeld(getState())
       .map((i) => sending.dueAt.get(i.seq) ?? 0)
       .filter((t) => t > 0);
@@ -218,7 +231,7 @@ const sendOne =
     const { operation } = item;
     const came = await call('/operations', { body: JSON.stringify(operation) });
     if (came.kind === 'unreachable') {
-      dispatch(outboxActions.unreachable());
+      dispatch(reach('offline'));
       return 'broken';
     }
     if (came.date !== null) dispatch(clockActions.told({ server: came.date, device: Date.now() }));
@@ -226,7 +239,7 @@ const sendOne =
     if (status === 200) {
       const result = operationResultSchema.safeParse(body);
       if (!result.success) {
-        dispatch(outboxActions.unreachable());
+        dispatch(reach('offline'));
         return 'broken';
       }
       const { row } = result.data;
@@ -240,11 +253,7 @@ const sendOne =
     }
     const problem = problemIn(body, status);
     if (status === 502 || status === 504 || SERVER_WIDE.has(problem.code)) {
-      dispatch(
-        problem.code === 'unknown'
-          ? outboxActions.unreachable()
-          : outboxActions.failing(problem.message),
-      );
+      dispatch(problem.code === 'unknown' ? reach('offline') : reach('failing', problem.message));
       return 'broken';
     }
     // The server fails at this one: it waits, and the others go on.

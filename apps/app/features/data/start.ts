@@ -31,8 +31,9 @@ export const boot =
 export function start(store: Store): () => void {
   const send = () => void store.dispatch(flush());
   const { tabs } = store.ground;
-  tabs.listen(({ row }) => {
+  tabs.listen(({ row, reach }) => {
     if (row) store.dispatch(rowsActions.rowArrived(row));
+    if (reach && !tabs.isSender()) store.dispatch(outboxActions.reached(reach));
     void store.ground
       .device()
       .then((own) => own.updateLine((items) => items))

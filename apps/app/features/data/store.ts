@@ -40,6 +40,8 @@ export interface Ground {
     became: Map<string, { from: number; to: number }>;
     nextSeq: number;
     keeping: Promise<void>;
+    /** What the other tabs were last told of how far sending got. */
+    told: string;
   };
   /** Clients whose pages are open, with what ends following them. */
   followed: Map<string, { count: number; stop: AbortController }>;
@@ -56,13 +58,17 @@ export interface StoreOptions {
 /** Longer than any disk takes: another tab that sleeps on an older version must not keep this one from opening. */
 const OPENING_MS = 5000;
 
-const inTime = <T>(opening: Promise<T>): Promise<T> =>
-  Promise.race([
-    opening,
-    new Promise<T>((_resolve, reject) => {
-      setTimeout(() => reject(new Error('The storage did not open in time.')), OPENING_MS);
-    }),
-  ]);
+async function inTime<T>(opening: Promise<T>): Promise<T> {
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const late = new Promise<never>((_resolve, reject) => {
+    timer = setTimeout(() => reject(new Error('The storage did not open in time.')), OPENING_MS);
+  });
+  try {
+    return await Promise.race([opening, late]);
+  } finally {
+    clearTimeout(timer);
+  }
+}
 
 /** Builds the store; `boot` reads what the device kept. */
 export function makeStore({ open = openDevice, join = joinTabs }: StoreOptions = {}) {
@@ -89,6 +95,7 @@ export function makeStore({ open = openDevice, join = joinTabs }: StoreOptions =
       became: new Map(),
       nextSeq: -1,
       keeping: Promise.resolve(),
+      told: '',
     },
     followed: new Map(),
   };

@@ -1,9 +1,16 @@
 import type { KeptRow } from '@zither/contract';
 
-/** What tabs of one browser tell each other: the line has changed, and the row that arrived. */
+/** What tabs of one browser tell each other: the line has changed, the row that arrived, and whether the sender gets through. */
 export interface Said {
   what: 'line';
   row?: KeptRow;
+  reach?: Reach;
+}
+
+/** Whether the tab that sends gets through; `because`: what the server said while it fails. */
+export interface Reach {
+  line: 'ready' | 'offline' | 'failing';
+  because: string | null;
 }
 
 /** The other tabs of this browser: one sends, all follow. */
