@@ -11,7 +11,7 @@ const FORBIDDEN: [file: string, code: string][] = [
   ['packages/visit/src/index.ts', "export * from '../../words/src/setup.ts';"],
   ['packages/words/src/setup.ts', "export * from '../../../apps/app/ui/theme.ts';"],
   ['demo/seed.ts', "export * from '../apps/app/ui/theme.ts';"],
-  ['apps/app/features/data/api.ts', "export * from '../clients/ClientScreen.tsx';"],
+  ['apps/app/features/data/call.ts', "export * from '../clients/ClientScreen.tsx';"],
   ['apps/app/features/setup/useSet.ts', "export * from '../clients/ClientScreen.tsx';"],
   ['apps/app/ui/theme.ts', "export * from '../../server/src/app.ts';"],
   ['apps/server/src/app.ts', "export * from '../../app/ui/theme.ts';"],
