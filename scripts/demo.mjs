@@ -7,7 +7,7 @@ import { installPackages, root } from './install.mjs';
 async function main() {
   installPackages();
   const { buildApp } = await import('./build.mjs');
-  const { startServer } = await import('./server.mjs');
+  const { serveUntilStopped, startServer } = await import('./server.mjs');
   await buildApp();
 
   const databaseFile = process.env.DATABASE_FILE ?? join(root, '.data/demo.sqlite');
@@ -28,19 +28,7 @@ async function main() {
     await server.stop();
     throw new Error('The demo data could not be written.');
   }
-  process.stdout.write(`\nZither Plumb is at ${server.address}  (Ctrl-C stops it)\n`);
-
-  let stopping = false;
-  const stop = () => {
-    if (stopping) return;
-    stopping = true;
-    void server.stop();
-  };
-  process.on('SIGINT', stop);
-  process.on('SIGTERM', stop);
-  await server.ended;
-  if (stopping) process.stdout.write('Stopped. The data is kept.\n');
-  else process.exitCode = 1;
+  await serveUntilStopped(server);
 }
 
 main().catch((error) => {

@@ -24,6 +24,22 @@ const answers = (address) =>
     }).on('error', () => resolve(false));
   });
 
+/** Says where the server is, and keeps this process until it ends or is told to stop. */
+export async function serveUntilStopped(server) {
+  process.stdout.write(`\nZither Plumb is at ${server.address}  (Ctrl-C stops it)\n`);
+  let stopping = false;
+  const stop = () => {
+    if (stopping) return;
+    stopping = true;
+    void server.stop();
+  };
+  process.on('SIGINT', stop);
+  process.on('SIGTERM', stop);
+  await server.ended;
+  if (stopping) process.stdout.write('Stopped. The data is kept.\n');
+  else process.exitCode = 1;
+}
+
 /** Starts the server and waits until it answers; rejects when it ends first. */
 export async function startServer({
   port,

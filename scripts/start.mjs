@@ -16,7 +16,7 @@ async function main() {
     throw new Error('Give both --cert and --key, or neither.');
   installPackages();
   const { buildApp } = await import('./build.mjs');
-  const { startServer } = await import('./server.mjs');
+  const { serveUntilStopped, startServer } = await import('./server.mjs');
   await buildApp();
   const at = (file) => resolve(process.env.INIT_CWD ?? process.cwd(), file);
   const isSecure = values.https || Boolean(values.cert);
@@ -27,18 +27,7 @@ async function main() {
     databaseFile: process.env.DATABASE_FILE ?? join(root, '.data/zither-plumb.sqlite'),
     secure: isSecure ? (values.cert ? { cert: at(values.cert), key: at(values.key) } : {}) : null,
   });
-  process.stdout.write(`\nZither Plumb is at ${server.address}  (Ctrl-C stops it)\n`);
-  let stopping = false;
-  const stop = () => {
-    if (stopping) return;
-    stopping = true;
-    void server.stop();
-  };
-  process.on('SIGINT', stop);
-  process.on('SIGTERM', stop);
-  await server.ended;
-  if (stopping) process.stdout.write('Stopped. The data is kept.\n');
-  else process.exitCode = 1;
+  await serveUntilStopped(server);
 }
 
 main().catch((error) => {

@@ -1,6 +1,7 @@
 import { lineSchemaOf, problemOf, ROW_KINDS, type RowKind } from '@zither/contract';
 import { z } from 'zod';
 import type { Db } from './db/open.ts';
+import type { Stored } from './db/rows.ts';
 import { Refusal } from './errors.ts';
 
 const FORMAT = 'zither-plumb-practice';
@@ -49,17 +50,6 @@ const lineSchema = z.union([
 ]);
 type Line = z.infer<typeof lineSchema>;
 type RowLine = z.infer<typeof rowLine>;
-
-interface Stored {
-  kind: string;
-  id: string;
-  client_id: string | null;
-  version: number;
-  values_json: string;
-  said_at: string;
-  said_by: string;
-  received_at: string;
-}
 
 const rowOf = (s: Stored): RowLine => ({
   kind: s.kind,

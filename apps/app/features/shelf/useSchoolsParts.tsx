@@ -1,6 +1,6 @@
-import { useState } from 'react';
+import { useState, type ComponentProps } from 'react';
 import { View } from 'react-native';
-import { valuesIn, type School, type Schools } from '@zither/contract';
+import { valuesIn, type School, type Schools, type SchoolValues } from '@zither/contract';
 import { PROFILES, profileOf, type MethodProfile } from '@zither/core';
 import { Button } from '../../ui/elements.ts';
 import { Choice } from '../../ui/Choice.tsx';
@@ -111,12 +111,12 @@ export function useSchoolsParts(schools: Schools, isUnknown: boolean) {
   );
   const form = own && (
     <Part title={`Changing ${own.name}`}>
-      <SchoolForm
+      <EditSchool
         key={own.id}
-        values={valuesIn(own)}
+        own={own}
         taken={[...PROFILES, ...schools.own].filter((s) => s.id !== own.id).map((s) => s.name)}
-        onSave={(values) => {
-          putSchool(own, values);
+        onSave={(values, over) => {
+          putSchool(over, values);
           setEditing(null);
         }}
         onCancel={() => setEditing(null)}
@@ -190,4 +190,17 @@ function SchoolsBeside({ schools }: { schools: Schools }) {
       </View>
     </Part>
   );
+}
+
+/** A method being changed, over what it said when the form was opened: what another device changes meanwhile is asked about, not written over. */
+function EditSchool({
+  own,
+  onSave,
+  ...form
+}: Omit<ComponentProps<typeof SchoolForm>, 'values' | 'onSave'> & {
+  own: School;
+  onSave: (values: SchoolValues, over: School) => void;
+}) {
+  const [over] = useState(own);
+  return <SchoolForm {...form} values={valuesIn(over)} onSave={(values) => onSave(values, over)} />;
 }

@@ -19,7 +19,8 @@ export interface Stamp {
   saidBy: string;
 }
 
-interface Stored {
+/** A row as its table has it. */
+export interface Stored {
   kind: RowKind;
   id: string;
   client_id: string | null;
