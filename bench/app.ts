@@ -1,8 +1,9 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
-import { chromium, type Page, type BrowserContext } from 'playwright-core';
+import { chromium, type Page } from 'playwright-core';
 import { BALANCED } from '@zither/core';
+import { coldStart } from './coldStart.ts';
 import type { BenchLine } from './line.ts';
 import { TYPICAL } from './set.ts';
 
@@ -24,37 +25,6 @@ function sizes(dist: string): BenchLine[] {
     { what: 'Entry bundle, gzip', measured: kb(entry), goal: '< 650 KB' },
     { what: 'All JavaScript, gzip', measured: kb(all), goal: 'reported' },
   ];
-}
-
-/** The app opened without network, from what the device keeps, on the page of a client seen before. */
-async function startOffline(context: BrowserContext, address: string): Promise<BenchLine> {
-  const first = await context.newPage();
-  await first.goto(`${address}/clients`);
-  await first.getByText('Orla Venn').click();
-  await first.getByRole('heading', { name: 'Orla Venn' }).waitFor();
-  const client = first.url();
-  await first.evaluate(() => navigator.serviceWorker.ready);
-  await first.waitForTimeout(3000);
-  await first.close();
-  await context.setOffline(true);
-  const times: number[] = [];
-  for (let n = 0; n < 5; n += 1) {
-    const page = await context.newPage();
-    const session = await context.newCDPSession(page);
-    await session.send('Emulation.setCPUThrottlingRate', { rate: 4 });
-    const begin = Date.now();
-    await page.goto(client);
-    await page.getByRole('button', { name: /^(Start today’s visit|Resume)/ }).waitFor();
-    times.push(Date.now() - begin);
-    await page.close();
-  }
-  await context.setOffline(false);
-  times.sort((a, b) => a - b);
-  return {
-    what: 'Cold start without network to a usable client page, CPU slowed 4×: median of 5 (longest)',
-    measured: `${times[2]} ms (${times[4]} ms)`,
-    goal: '< 2 s',
-  };
 }
 
 async function start(page: Page, address: string): Promise<BenchLine> {
@@ -262,10 +232,7 @@ export async function benchApp(
     return [
       ...sizes(dist),
       await start(page, address),
-      await startOffline(
-        await browser.newContext({ viewport: { width: 390, height: 844 } }),
-        address,
-      ),
+      await coldStart(address, executablePath),
       ...(await drag(page, address)),
       ...(await search(page, address, dist)),
       ...(await capture(page, address)),

@@ -1,7 +1,7 @@
 // Exports the app when anything it is made of has changed, and packs its files for slow networks.
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
-import { extname, join } from 'node:path';
+import { basename, extname, join } from 'node:path';
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 import { root, run } from './install.mjs';
 
@@ -51,6 +51,36 @@ function pack() {
   }
 }
 
+/** Families as the app asks for them, with the start of their file's name. */
+const FONTS = {
+  SourceSans3_400Regular: 'SourceSans3_400Regular.',
+  SourceSans3_600SemiBold: 'SourceSans3_600SemiBold.',
+  material: 'MaterialIcons.',
+};
+
+/** Names the fonts in the page itself, in the element Expo's font loader looks into: they come with the code, not after it. */
+function putFontsInPage() {
+  const page = join(dist, 'index.html');
+  const files = filesBelow(join(dist, 'assets')).map((file) => file.slice(dist.length));
+  const fonts = Object.entries(FONTS).map(([family, begin]) => {
+    const file = files.find((f) => basename(f).startsWith(begin));
+    if (!file) throw new Error(`No font file for ${family} in the build.`);
+    return { family, file };
+  });
+  const links = fonts.map(
+    ({ file }) => `<link rel="preload" as="font" crossorigin href="${file}" />`,
+  );
+  const faces = fonts.map(
+    ({ family, file }) =>
+      `@font-face{font-family:"${family}";src:url("${file}");font-display:auto}`,
+  );
+  const html = readFileSync(page, 'utf8').replace(
+    '</head>',
+    `${links.join('')}<style id="expo-generated-fonts">${faces.join('')}</style></head>`,
+  );
+  writeFileSync(page, html);
+}
+
 /** The worker that keeps the whole app on the device: written by a standard tool from the files of this build. */
 async function buildServiceWorker() {
   const { generateSW } = await import('workbox-build');
@@ -81,8 +111,15 @@ export async function buildApp() {
   rmSync(dist, { recursive: true, force: true });
   run('npx', ['expo', 'export', '-p', 'web', '--output-dir', 'dist'], {
     cwd: join(root, 'apps/app'),
-    env: { CI: '1', EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', NODE_ENV: 'production' },
+    env: {
+      CI: '1',
+      EXPO_OFFLINE: '1',
+      EXPO_NO_TELEMETRY: '1',
+      NODE_ENV: 'production',
+      EXPO_PUBLIC_BUILD: hash,
+    },
   });
+  putFontsInPage();
   await buildServiceWorker();
   pack();
   writeFileSync(stamp, hash);

@@ -21,9 +21,13 @@ export default function RootLayout() {
     SourceSans3_600SemiBold,
   });
   const path = usePathname();
-
   const [isOpen, setIsOpen] = useState(false);
-  useEffect(() => start(store), [store]);
+  // The client whose page the app is opened on is read with all else, and their page fetched meanwhile.
+  const [opened] = useState(() => /^\/clients\/([^/]+)(\/?$)?/.exec(path));
+  useEffect(() => {
+    if (opened && opened[2] !== undefined) void import('../features/clients/ClientScreen.tsx');
+    return start(store, opened?.[1] ?? null);
+  }, [store, opened]);
   useEffect(keepApp, []);
   useEffect(
     () =>

@@ -1,18 +1,14 @@
 import { useLocalSearchParams } from 'expo-router';
-import { lazy, Suspense } from 'react';
-import { Waiting } from '../ui/Waiting.tsx';
+import { later } from '../ui/later.tsx';
 
 export { ErrorBoundary } from '../features/shell/index.ts';
 
-const LabScreen = lazy(async () => ({
-  default: (await import('../features/lab/LabScreen.tsx')).LabScreen,
-}));
+const LabScreen = later(
+  'the lab',
+  async () => (await import('../features/lab/LabScreen.tsx')).LabScreen,
+);
 
 export default function Lab() {
   const { client } = useLocalSearchParams<{ client?: string }>();
-  return (
-    <Suspense fallback={<Waiting what="the lab" />}>
-      <LabScreen key={client ?? 'bench'} clientId={client ?? null} />
-    </Suspense>
-  );
+  return <LabScreen key={client ?? 'bench'} clientId={client ?? null} />;
 }

@@ -1,16 +1,12 @@
-import { lazy, Suspense } from 'react';
-import { Waiting } from '../ui/Waiting.tsx';
+import { later } from '../ui/later.tsx';
 
 export { ErrorBoundary } from '../features/shell/index.ts';
 
-const SettingsScreen = lazy(async () => ({
-  default: (await import('../features/settings/SettingsScreen.tsx')).SettingsScreen,
-}));
+const SettingsScreen = later(
+  'the settings',
+  async () => (await import('../features/settings/SettingsScreen.tsx')).SettingsScreen,
+);
 
 export default function Settings() {
-  return (
-    <Suspense fallback={<Waiting what="the settings" />}>
-      <SettingsScreen />
-    </Suspense>
-  );
+  return <SettingsScreen />;
 }

@@ -1,16 +1,12 @@
-import { lazy, Suspense } from 'react';
-import { Waiting } from '../ui/Waiting.tsx';
+import { later } from '../ui/later.tsx';
 
 export { ErrorBoundary } from '../features/shell/index.ts';
 
-const ShelfScreen = lazy(async () => ({
-  default: (await import('../features/shelf/ShelfScreen.tsx')).ShelfScreen,
-}));
+const ShelfScreen = later(
+  'the shelf',
+  async () => (await import('../features/shelf/ShelfScreen.tsx')).ShelfScreen,
+);
 
 export default function Shelf() {
-  return (
-    <Suspense fallback={<Waiting what="the shelf" />}>
-      <ShelfScreen />
-    </Suspense>
-  );
+  return <ShelfScreen />;
 }

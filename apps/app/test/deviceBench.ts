@@ -47,7 +47,7 @@ export async function openTab(device: TestDevice): Promise<Store> {
     },
     join: joinOn(device),
   });
-  await store.dispatch(boot());
+  await store.dispatch(boot(null));
   return store;
 }
 

@@ -189,7 +189,7 @@ describe('the sheet', () => {
 });
 
 describe('instruments', () => {
-  const settings = readSettings();
+  const settings = settingsReducer(undefined, { type: 'begin' });
 
   it('are the one chosen in Settings where it can read, else the coach’s hands', () => {
     const chosen = {
@@ -254,14 +254,17 @@ describe('instruments', () => {
     }
   });
 
-  it('are remembered on the device, and unreadable settings fall back to the usual', () => {
+  it('are remembered on the device, and unreadable settings fall back to the usual', async () => {
     expect(settingsReducer(undefined, { type: 'x' })).toMatchObject({
       angle: 'byHand',
       zero: null,
     });
     localStorage.setItem('zither-plumb.settings', '{"angle":"crystal ball"}');
-    expect(readSettings().angle).toBe('byHand');
+    expect(await readSettings()).toBeNull();
+    localStorage.setItem('zither-plumb.settings', '{"angle":"motionSensor"}');
+    expect(await readSettings()).toMatchObject({ angle: 'motionSensor', length: 'byHand' });
     localStorage.clear();
+    expect(await readSettings()).toBeNull();
   });
 });
 

@@ -1,4 +1,5 @@
 // Without schemas, so that a worker that only computes need not load them.
+import type { Operation } from './operations.ts';
 
 /** In which order the rows of a kind are read: by when they were said, taken or looked at; newest first. */
 type Order = 'said' | 'day' | 'look' | 'trial';
@@ -167,3 +168,11 @@ export const inOrderOf =
     later(a.updatedAt, b.updatedAt) ||
     b.version - a.version ||
     later(b.id, a.id);
+
+const PUT_BY = new Map<string, PutKind>(PUT_KINDS.map((kind) => [KINDS[kind].put, kind]));
+
+/** An operation that puts a row, with the kind of row it puts; null for what has an operation of its own. */
+export function putIn(operation: Operation): { kind: PutKind; values: object } | null {
+  const kind = PUT_BY.get(operation.kind);
+  return kind && 'values' in operation ? { kind, values: operation.values } : null;
+}

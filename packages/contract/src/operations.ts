@@ -84,14 +84,6 @@ export const operationSchema = z.discriminatedUnion(
   { error: 'must be a known kind of operation.' },
 ) as unknown as z.ZodType<Operation>;
 
-const PUT_BY = new Map<string, PutKind>(PUT_KINDS.map((kind) => [KINDS[kind].put, kind]));
-
-/** An operation that puts a row, with the kind of row it puts; null for what has an operation of its own. */
-export function putIn(operation: Operation): { kind: PutKind; values: object } | null {
-  const kind = PUT_BY.get(operation.kind);
-  return kind ? { kind, values: (operation as PutOperation).values } : null;
-}
-
 /** The row as it stands after the operation; a capture without its landmarks: whoever sent them has them. */
 export const operationResultSchema = keptRowSchema;
 export type OperationResult = KeptRow;

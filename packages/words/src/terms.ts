@@ -15,17 +15,24 @@ export type Term = keyof typeof TERMS;
 /** Units as they follow a number: angles close up, the rest after a space that does not break. */
 export const UNITS = { mm: ' mm', cm: ' cm', deg: '°', kg: ' kg', percent: ' %' } as const;
 
-const plural = new Intl.PluralRules('en');
-const conjunction = new Intl.ListFormat('en', { type: 'conjunction' });
+// Made when first needed: a browser takes a while to open its language tables, and the first page needs neither.
+let plural: Intl.PluralRules | undefined;
+let conjunction: Intl.ListFormat | undefined;
 
 /** The word alone, as many as there are. */
-export const term = (n: number, of: Term): string => TERMS[of][plural.select(n) === 'one' ? 0 : 1];
+export function term(n: number, of: Term): string {
+  plural ??= new Intl.PluralRules('en');
+  return TERMS[of][plural.select(n) === 'one' ? 0 : 1];
+}
 
 /** "1 trial", "3 trials". */
 export const count = (n: number, of: Term): string => `${n} ${term(n, of)}`;
 
 /** "a, b and c". */
-export const sayList = (parts: Iterable<string>): string => conjunction.format(parts);
+export function sayList(parts: Iterable<string>): string {
+  conjunction ??= new Intl.ListFormat('en', { type: 'conjunction' });
+  return conjunction.format(parts);
+}
 
 /** The first letter large, as a sentence or a title begins. */
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

@@ -1,30 +1,29 @@
 import { router } from 'expo-router';
-import { lazy, Suspense, useState } from 'react';
-import { Waiting } from '../../ui/Waiting.tsx';
+import { useState } from 'react';
+import { later } from '../../ui/later.tsx';
 import { newId, useChanges } from '../../features/data/index.ts';
 import { Screen } from '../../ui/Screen.tsx';
 
 export { ErrorBoundary } from '../../features/shell/index.ts';
 
-const ClientForm = lazy(async () => ({
-  default: (await import('../../features/clients/ClientForm.tsx')).ClientForm,
-}));
+const ClientForm = later(
+  'the form',
+  async () => (await import('../../features/clients/ClientForm.tsx')).ClientForm,
+);
 
 export default function NewClient() {
   const [id] = useState(newId);
   const { putClient } = useChanges();
   return (
     <Screen title="New client" back={{ to: '/clients', label: 'Back to clients' }}>
-      <Suspense fallback={<Waiting what="the form" />}>
-        <ClientForm
-          values={null}
-          draftKey="client/new"
-          onSave={(values) => {
-            putClient({ id, version: 0 }, values);
-            router.replace(`/clients/${id}/measure`);
-          }}
-        />
-      </Suspense>
+      <ClientForm
+        values={null}
+        draftKey="client/new"
+        onSave={(values) => {
+          putClient({ id, version: 0 }, values);
+          router.replace(`/clients/${id}/measure`);
+        }}
+      />
     </Screen>
   );
 }

@@ -2,7 +2,7 @@ import { count } from '@zither/words/terms';
 import MaterialIcons from '@expo/vector-icons/MaterialIcons';
 import { Button } from '../../ui/elements.ts';
 import { router } from 'expo-router';
-import { useMemo, useState, type ReactNode } from 'react';
+import { useEffect, useMemo, useState, type ReactNode } from 'react';
 import { View } from 'react-native';
 import { resolveBody, solve } from '@zither/core';
 import type { Dossier } from '@zither/contract';
@@ -47,6 +47,8 @@ export function ClientScreen({ dossier }: { dossier: Dossier }) {
   const missing = missingOf(dossier);
   const stage = stageOf(resumeAt(dossier, day, rulesOn(tables)));
   const isOn = isVisitOn(dossier, day);
+  // When the page stood: read by `npm run bench`.
+  useEffect(() => void performance.mark('client page'), []);
   const resume = () => {
     // Opening the visit is what the button is for; the stages themselves only note where the coach is in it.
     visitStage(client.id, day, stage.id);

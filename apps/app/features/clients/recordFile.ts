@@ -1,6 +1,3 @@
-import { idSchema, problemSchema } from '@zither/contract';
-import { z } from 'zod';
-import { readRecordFile } from '@zither/formats/recordFile';
 import { allHeld, fetchRecord, sendRecord, useAppSelector } from '../data/index.ts';
 
 /** A client's whole record out of the server and into it, as text of a file. What goes wrong comes back as a sentence. */
@@ -18,10 +15,13 @@ export function useRecordFile() {
     },
     /** Keeps the text of a record as a new client. */
     keep: async (text: string): Promise<{ clientId: string } | { problem: string }> => {
+      const { readRecordFile } = await import('@zither/formats/recordFile');
       const read = readRecordFile(text);
       if (!read.ok) return { problem: read.problem.message };
       const sent = await sendRecord(read.record);
       const body = sent.kind === 'answer' ? sent.body : null;
+      const { idSchema, problemSchema } = await import('@zither/contract');
+      const { z } = await import('zod');
       const kept = z.strictObject({ clientId: idSchema }).safeParse(body);
       if (kept.success) return kept.data;
       const said = problemSchema.safeParse(body);

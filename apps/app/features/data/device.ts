@@ -1,17 +1,9 @@
-import {
-  asWrittenNow,
-  captureSchema,
-  clientLineSchema,
-  keptRowSchema,
-  operationSchema,
-  problemSchema,
-  type CaptureRow,
-  type ClientLine,
-  type KeptRow,
-} from '@zither/contract';
+import type { CaptureRow, ClientLine, KeptRow } from '@zither/contract';
+import { asWrittenNow } from '@zither/contract/row';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
-import { z } from 'zod';
+import { BUILD, isOwn } from './build.ts';
 import type { Held } from './queue.ts';
+import { reading } from './reading.ts';
 
 /** What this device holds of a client, or of the practice (`of` = PRACTICE). */
 export interface KeptFeed {
@@ -74,24 +66,15 @@ interface Stores extends DBSchema {
   operations: { key: number; value: unknown };
   rows: {
     key: [string, string, string];
-    value: { of: string; entity: string; id: string; row: unknown };
+    value: { of: string; entity: string; id: string; row: unknown; by?: string };
   };
   feeds: { key: string; value: KeptFeed };
-  lists: { key: string; value: { key: string; lines: unknown } };
+  lists: { key: string; value: { key: string; lines: unknown; by?: string } };
   drafts: { key: string; value: Draft };
   captures: { key: string; value: { id: string; at: number; capture: unknown } };
 }
 
-const heldSchema: z.ZodType<Held> = z.strictObject({
-  seq: z.number(),
-  operation: operationSchema,
-  base: z.record(z.string(), z.unknown()).nullable(),
-  tried: z.boolean(),
-  failures: z.int(),
-  state: z.enum(['waiting', 'conflict', 'refused']),
-  problem: problemSchema.nullable(),
-  current: keptRowSchema.nullable(),
-});
+type ReadHeld = (raw: unknown) => Held | null;
 
 /** Captures whose landmarks stay at hand without network. */
 const CAPTURES_MOST = 30;
@@ -100,6 +83,7 @@ const CAPTURES_MOST = 30;
 function readLine(
   stored: readonly unknown[],
   known: Map<number, { text: string; held: Held }>,
+  read: ReadHeld,
 ): Line {
   const items: Held[] = [];
   const unreadable: Unreadable[] = [];
@@ -112,10 +96,10 @@ function readLine(
       items.push(before.held);
       continue;
     }
-    const read = heldSchema.safeParse(asWrittenNow(raw));
-    if (read.success) {
-      known.set(seq, { text, held: read.data });
-      items.push(read.data);
+    const held = read(asWrittenNow(raw));
+    if (held) {
+      known.set(seq, { text, held });
+      items.push(held);
     } else unreadable.push({ seq, raw });
   }
   return { items, unreadable };
@@ -147,31 +131,42 @@ export async function openDevice(onLost: () => void): Promise<Device> {
     terminated: onLost,
   });
   const known = new Map<number, { text: string; held: Held }>();
+  let read: ReadHeld | null = null;
+  // Nothing waits most of the time, and then nothing is needed to read it.
+  const learn = async () => (read ??= (await import('./heldSchema.ts')).readHeld);
   const rowsOf = (of: string) => IDBKeyRange.bound([of], [of, []]);
-  return {
-    async updateLine(change) {
-      const tx = db.transaction('operations', 'readwrite', { durability: 'strict' });
-      const before = readLine(await tx.store.getAll(), known);
-      const after = change(before.items);
-      const left = new Set(after.map((i) => i.seq));
-      const items: Held[] = [];
-      const writes: Promise<unknown>[] = [];
-      for (const item of after) {
-        const { seq, ...rest } = item;
-        if (seq < 0) {
-          const stored: StoredHeld = rest;
-          const added = tx.store.add(stored);
-          writes.push(added);
-          items.push({ ...item, seq: await added });
-        } else {
-          if (!before.items.includes(item)) writes.push(tx.store.put(item));
-          items.push(item);
-        }
+  const updateLine: Device['updateLine'] = async (change) => {
+    const tx = db.transaction('operations', 'readwrite', { durability: 'strict' });
+    const stored = await tx.store.getAll();
+    if (stored.length > 0 && !read) {
+      // A transaction that waits for anything but the disk is over: begun again once the line can be read.
+      await tx.done;
+      await learn();
+      return updateLine(change);
+    }
+    const before = readLine(stored, known, read ?? (() => null));
+    const after = change(before.items);
+    const left = new Set(after.map((i) => i.seq));
+    const items: Held[] = [];
+    const writes: Promise<unknown>[] = [];
+    for (const item of after) {
+      const { seq, ...rest } = item;
+      if (seq < 0) {
+        const stored: StoredHeld = rest;
+        const added = tx.store.add(stored);
+        writes.push(added);
+        items.push({ ...item, seq: await added });
+      } else {
+        if (!before.items.includes(item)) writes.push(tx.store.put(item));
+        items.push(item);
       }
-      for (const { seq } of before.items) if (!left.has(seq)) writes.push(tx.store.delete(seq));
-      await Promise.all([...writes, tx.done]);
-      return { ...before, items };
-    },
+    }
+    for (const { seq } of before.items) if (!left.has(seq)) writes.push(tx.store.delete(seq));
+    await Promise.all([...writes, tx.done]);
+    return { ...before, items };
+  };
+  return {
+    updateLine,
 
     async addRaw(raw) {
       const tx = db.transaction('operations', 'readwrite', { durability: 'strict' });
@@ -181,18 +176,24 @@ export async function openDevice(onLost: () => void): Promise<Device> {
     async dropUnreadable(seq) {
       const tx = db.transaction('operations', 'readwrite', { durability: 'strict' });
       await Promise.all([tx.store.delete(seq), tx.done]);
-      return readLine(await db.getAll('operations'), known);
+      return readLine(await db.getAll('operations'), known, await learn());
     },
 
     async readFeed(of) {
       const feed = await db.get('feeds', of);
       if (!feed) return null;
       const stored = await db.getAll('rows', rowsOf(of));
-      const rows = stored.map((s) =>
-        keptRowSchema.safeParse(asWrittenNow({ entity: s.entity, row: s.row })),
-      );
-      // A copy that this version cannot read is fetched anew, not guessed at.
-      return rows.every((r) => r.success) ? { feed, rows: rows.map((r) => r.data!) } : null;
+      const rows: KeptRow[] = [];
+      for (const one of stored) {
+        const { entity, row } = one;
+        const kept = isOwn(one)
+          ? ({ entity, row } as KeptRow)
+          : (await reading()).keptRowSchema.safeParse(asWrittenNow({ entity, row })).data;
+        // A copy that this version cannot read is fetched anew, not guessed at.
+        if (!kept) return null;
+        rows.push(kept);
+      }
+      return { feed, rows };
     },
 
     async keepFeed(feed, rows, goneIds, isWhole) {
@@ -200,7 +201,7 @@ export async function openDevice(onLost: () => void): Promise<Device> {
       const store = tx.objectStore('rows');
       if (isWhole) await store.delete(rowsOf(feed.of));
       const writes: Promise<unknown>[] = rows.map(({ entity, row }) =>
-        store.put({ of: feed.of, entity, id: row.id, row }),
+        store.put({ of: feed.of, entity, id: row.id, row, by: BUILD }),
       );
       if (goneIds.length > 0) {
         const gone = new Set(goneIds);
@@ -223,12 +224,14 @@ export async function openDevice(onLost: () => void): Promise<Device> {
     },
 
     async readLines() {
-      const read = z.array(clientLineSchema).safeParse((await db.get('lists', 'clients'))?.lines);
-      return read.success ? read.data : null;
+      const kept = await db.get('lists', 'clients');
+      if (!kept) return null;
+      if (isOwn(kept)) return kept.lines as ClientLine[];
+      return (await reading()).clientLineSchema.array().safeParse(kept.lines).data ?? null;
     },
 
     async keepLines(lines) {
-      await db.put('lists', { key: 'clients', lines });
+      await db.put('lists', { key: 'clients', lines, by: BUILD });
     },
 
     drafts: () => db.getAll('drafts'),
@@ -244,8 +247,10 @@ export async function openDevice(onLost: () => void): Promise<Device> {
     },
 
     async readCapture(id) {
-      const read = captureSchema.safeParse(asWrittenNow((await db.get('captures', id))?.capture));
-      return read.success ? read.data : null;
+      const kept = await db.get('captures', id);
+      if (!kept) return null;
+      const { captureSchema } = await reading();
+      return captureSchema.safeParse(asWrittenNow(kept.capture)).data ?? null;
     },
 
     async keepCapture(capture, at) {

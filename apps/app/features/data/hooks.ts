@@ -1,33 +1,31 @@
-import {
-  captureSchema,
-  recordSchema,
-  valuesIn,
-  type CaptureRow,
-  type CaptureValues,
-  type ClearanceValues,
-  type ClientRecord,
-  type ClientSetupValues,
-  type ClientValues,
-  type CorrectionValues,
-  type DecisionValues,
-  type Dossier,
-  type JudgementValues,
-  type LockValues,
-  type MoveValues,
-  type Operation,
-  type PainValues,
-  type PrescriptionValues,
-  type SchoolChoiceValues,
-  type Schools,
-  type SchoolValues,
-  type ScreeningValues,
-  type SetupTrialValues,
-  type Stage,
-  type TableChangeRow,
-  type TableChangeValues,
-  type TrialValues,
-  type TriedValues,
+import type {
+  CaptureRow,
+  CaptureValues,
+  ClearanceValues,
+  ClientRecord,
+  ClientSetupValues,
+  ClientValues,
+  CorrectionValues,
+  DecisionValues,
+  Dossier,
+  JudgementValues,
+  LockValues,
+  MoveValues,
+  Operation,
+  PainValues,
+  PrescriptionValues,
+  SchoolChoiceValues,
+  Schools,
+  SchoolValues,
+  ScreeningValues,
+  SetupTrialValues,
+  Stage,
+  TableChangeRow,
+  TableChangeValues,
+  TrialValues,
+  TriedValues,
 } from '@zither/contract';
+import { valuesIn } from '@zither/contract/row';
 import { NOT_YET } from '@zither/visit';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { v4 as uuid, v5 as uuidOf } from 'uuid';
@@ -37,6 +35,7 @@ import { draftsActions } from './drafts.ts';
 import { syncList } from './list.ts';
 import { pendingOperations } from './outbox.ts';
 import { addedPending, overlay, overlayList, schoolsWithPending } from './overlay.ts';
+import { reading } from './reading.ts';
 import { dossierKept, schoolsKept, tablesKept } from './rows.ts';
 import { keepCapture, momentNow, submit } from './send.ts';
 import { useAppDispatch, useAppSelector, useAppStore } from './store.ts';
@@ -121,6 +120,7 @@ export function useCapture(id: string): View<{ capture: CaptureRow }> {
       const came = await call(`/captures/${encodeURIComponent(id)}`);
       if (came.kind === 'answer' && (came.status === 404 || came.status === 400))
         return tell({ state: 'missing' });
+      const { captureSchema } = await reading();
       const read = captureSchema.safeParse(came.kind === 'answer' ? came.body : null);
       if (!read.success) return tell({ state: 'unreachable', retry: () => setTries((n) => n + 1) });
       await device.keepCapture(read.data, Date.now()).catch(() => {});
@@ -184,6 +184,7 @@ export function usePracticeSchools(): { schools: Schools; isUnknown: boolean } {
 /** A client's whole record from the server, to be put into a file; null without an answer. */
 export async function fetchRecord(clientId: string): Promise<ClientRecord | null> {
   const came = await call(`/clients/${clientId}/record`, { timeoutMs: 60_000 });
+  const { recordSchema } = await reading();
   const read = recordSchema.safeParse(came.kind === 'answer' ? came.body : null);
   return read.success ? read.data : null;
 }

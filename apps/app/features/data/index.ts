@@ -15,7 +15,7 @@ export { makeStore, useAppDispatch, useAppSelector } from './store.ts';
 export { start } from './start.ts';
 export { splitRow } from './splitRow.ts';
 export { sayClock } from './clock.ts';
-export { canBeKept, dropHeld, dropUnreadable, retryRefused, settleConflict } from './send.ts';
+export { dropHeld, dropUnreadable, retryRefused, settleConflict } from './send.ts';
 export { allHeld, conflictsOf, refusedOf, stuckOf } from './outbox.ts';
 export type { Held } from './queue.ts';
 export { saveText } from './saveText.ts';

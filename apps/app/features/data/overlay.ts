@@ -1,14 +1,13 @@
-import { inOrderOf, KINDS, kindOf, type ListedKind, type RowKind } from '@zither/contract/kinds';
-import { onOtherSide } from '@zither/contract/row';
 import {
+  inOrderOf,
+  KINDS,
+  kindOf,
   putIn,
-  type Client,
-  type ClientLine,
-  type Dossier,
-  type Operation,
-  type School,
-  type Schools,
-} from '@zither/contract';
+  type ListedKind,
+  type RowKind,
+} from '@zither/contract/kinds';
+import { onOtherSide } from '@zither/contract/row';
+import type { Client, ClientLine, Dossier, Operation, School, Schools } from '@zither/contract';
 import { emptyDossier, NOT_YET, withoutApart } from '@zither/visit';
 import { clientOf } from './queue.ts';
 

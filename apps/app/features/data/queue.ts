@@ -1,4 +1,5 @@
-import { putIn, type KeptRow, type Operation, type Problem } from '@zither/contract';
+import type { KeptRow, Operation, Problem } from '@zither/contract';
+import { putIn } from '@zither/contract/kinds';
 
 /** A change on its way. All that is known of it is kept on the device, so that any tab, now or later, can go on with it. */
 export interface Held {

@@ -1,16 +1,6 @@
-import {
-  conflictSchema,
-  operationResultSchema,
-  problemSchema,
-  putIn,
-  SCHEMAS,
-  valuesIn,
-  type CaptureValues,
-  type KeptRow,
-  type Operation,
-  type Problem,
-  type RowKind,
-} from '@zither/contract';
+import type { CaptureValues, KeptRow, Operation, Problem } from '@zither/contract';
+import { putIn, type RowKind } from '@zither/contract/kinds';
+import { valuesIn } from '@zither/contract/row';
 import { NOT_YET } from '@zither/visit';
 import { v4 as uuid } from 'uuid';
 import { call } from './call.ts';
@@ -30,6 +20,7 @@ import {
   tried,
   type Held,
 } from './queue.ts';
+import { reading, type Reading } from './reading.ts';
 import { rowsActions } from './rows.ts';
 import type { RootState, Thunk } from './store.ts';
 import { syncList } from './list.ts';
@@ -236,8 +227,9 @@ const sendOne =
     }
     if (came.date !== null) dispatch(clockActions.told({ server: came.date, device: Date.now() }));
     const { status, body } = came;
+    const schemas = await reading();
     if (status === 200) {
-      const result = operationResultSchema.safeParse(body);
+      const result = schemas.operationResultSchema.safeParse(body);
       if (!result.success) {
         dispatch(reach('offline'));
         return 'broken';
@@ -251,7 +243,7 @@ const sendOne =
       dispatch(outboxActions.saved());
       return 'arrived';
     }
-    const problem = problemIn(body, status);
+    const problem = problemIn(schemas, body, status);
     if (status === 502 || status === 504 || SERVER_WIDE.has(problem.code)) {
       dispatch(problem.code === 'unknown' ? reach('offline') : reach('failing', problem.message));
       return 'broken';
@@ -263,7 +255,7 @@ const sendOne =
       await dispatch(update((items) => failed(items, seq)));
       return 'set aside';
     }
-    const conflict = conflictSchema.safeParse(body);
+    const conflict = schemas.conflictSchema.safeParse(body);
     if (conflict.success) {
       dispatch(rowsActions.rowArrived(conflict.data.current));
       await dispatch(
@@ -279,7 +271,7 @@ const arrivedFrom = (items: readonly Held[], sent: Held, version: number): Held[
     ? arrived(items, sent.seq, version)
     : arrived([sent, ...items], sent.seq, version);
 
-function problemIn(body: unknown, status: number): Problem {
+function problemIn({ problemSchema }: Reading, body: unknown, status: number): Problem {
   const read = problemSchema.loose().safeParse(body);
   return read.success
     ? {
@@ -314,12 +306,6 @@ export const settleConflict =
     );
     void dispatch(flush());
   };
-
-/** Whether values put together from two versions are still ones that can be kept. */
-export const canBeKept = (operation: Operation, values: object): boolean => {
-  const kind = putIn(operation)?.kind;
-  return kind !== undefined && SCHEMAS[kind].values.safeParse(values).success;
-};
 
 /** What the server would not take, or fails at: sent again, or given up. */
 export const retryRefused =

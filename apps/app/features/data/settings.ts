@@ -1,39 +1,37 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
-import { z } from 'zod';
+import { BUILD, isOwn } from './build.ts';
+import type { Settings } from './settingsSchema.ts';
 
-/** How this device measures and who holds it. Kept on the device: another phone has another sensor. */
-const settingsSchema = z.object({
-  initials: z.string().max(4).default('CH'),
-  /** What reads angles. */
-  angle: z.enum(['byHand', 'motionSensor', 'simulatedInclinometer']).default('byHand'),
-  /** What reads lengths. */
-  length: z.enum(['byHand', 'simulatedTape']).default('byHand'),
-  /** How the simulated inclinometer behaves, to learn what to do when a real one fails. */
-  simulatedFault: z.enum(['none', 'missing', 'refused', 'frozen']).default('none'),
-  /** What a file's landmarks are called: asked once, remembered for the next file. */
-  landmarks: z.record(z.string(), z.string()).default({}),
-  /** What the short tests would need and is not at hand where this device is used. */
-  missing: z
-    .array(z.enum(['heelLift', 'lightWeight', 'upright', 'slickFloor', 'lowBox', 'loadedBar']))
-    .default([]),
-  /** Pull against the wall when the phone was last zeroed, in g. */
-  zero: z.object({ x: z.number(), y: z.number(), z: z.number() }).nullable().default(null),
-});
-export type Settings = z.infer<typeof settingsSchema>;
+export type { Settings };
+
+/** Settings of a device that was never told any. */
+const UNSAID: Settings = {
+  initials: 'CH',
+  angle: 'byHand',
+  length: 'byHand',
+  simulatedFault: 'none',
+  landmarks: {},
+  missing: [],
+  zero: null,
+};
 
 const KEY = 'zither-plumb.settings';
 
-export function readSettings(): Settings {
+/** What this device was told; null where it was told nothing, or nothing that can be read. */
+export async function readSettings(): Promise<Settings | null> {
   try {
-    return settingsSchema.parse(JSON.parse(localStorage.getItem(KEY) ?? '{}'));
+    const kept: unknown = JSON.parse(localStorage.getItem(KEY) ?? 'null');
+    if (kept === null) return null;
+    if (isOwn(kept)) return kept as Settings;
+    return (await import('./settingsSchema.ts')).settingsSchema.parse(kept);
   } catch {
-    return settingsSchema.parse({});
+    return null;
   }
 }
 
 export function keepSettings(settings: Settings): void {
   try {
-    localStorage.setItem(KEY, JSON.stringify(settings));
+    localStorage.setItem(KEY, JSON.stringify({ ...settings, by: BUILD }));
   } catch {
     // Forbidden storage: the choice lasts until the page is closed.
   }
@@ -41,9 +39,10 @@ export function keepSettings(settings: Settings): void {
 
 const slice = createSlice({
   name: 'settings',
-  initialState: readSettings,
+  initialState: UNSAID,
   reducers: {
     changed: (state, { payload }: PayloadAction<Partial<Settings>>) => ({ ...state, ...payload }),
+    restored: (_state, { payload }: PayloadAction<Settings>) => payload,
   },
 });
 

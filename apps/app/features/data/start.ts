@@ -4,31 +4,44 @@ import { takeOverOldLine } from './oldLine.ts';
 import { outboxActions } from './outbox.ts';
 import { rowsActions } from './rows.ts';
 import { flush } from './send.ts';
+import { readSettings, settingsActions } from './settings.ts';
 import type { Store, Thunk } from './store.ts';
 import { recall, sync } from './sync.ts';
 
-/** Reads what this device kept, sends what waits, and asks for what is new. */
+/** Reads what this device kept (of the client whose page is opened too), sends what waits, and asks for what is new. */
 export const boot =
-  (): Thunk<Promise<void>> =>
+  (clientId: string | null): Thunk<Promise<void>> =>
   async (dispatch, _getState, { device }) => {
     const own = await device();
-    try {
-      await takeOverOldLine(own);
-      dispatch(outboxActions.kept({ line: await own.updateLine((items) => items), seqs: [] }));
-    } catch {
-      dispatch(outboxActions.storageFailed('none'));
-    }
-    dispatch(draftsActions.restored(await own.drafts().catch(() => [])));
-    const lines = await own.readLines().catch(() => null);
+    // All at once: each answer of the disk waits for the page to have a moment.
+    const readLine = async () => {
+      try {
+        await takeOverOldLine(own);
+        const line = await own.updateLine((items) => items);
+        return () => void dispatch(outboxActions.kept({ line, seqs: [] }));
+      } catch {
+        return () => void dispatch(outboxActions.storageFailed('none'));
+      }
+    };
+    const [showLine, drafts, lines, settings] = await Promise.all([
+      readLine(),
+      own.drafts().catch(() => []),
+      own.readLines().catch(() => null),
+      readSettings(),
+      dispatch(recall(PRACTICE)),
+      clientId === null ? null : dispatch(recall(clientId)),
+    ]);
+    showLine();
+    dispatch(draftsActions.restored(drafts));
+    if (settings) dispatch(settingsActions.restored(settings));
     if (lines) dispatch(rowsActions.listed(lines));
-    await dispatch(recall(PRACTICE));
     dispatch(rowsActions.opened());
     void dispatch(flush());
     void dispatch(sync(PRACTICE));
   };
 
-/** Starts the data of this page: what the device kept, the other tabs, the network coming and going. */
-export function start(store: Store): () => void {
+/** Starts the data of this page, opened on a client's page or not: what the device kept, the other tabs, the network coming and going. */
+export function start(store: Store, clientId: string | null = null): () => void {
   const send = () => void store.dispatch(flush());
   const { tabs } = store.ground;
   tabs.listen(({ row, reach }) => {
@@ -44,7 +57,7 @@ export function start(store: Store): () => void {
       .catch(() => {});
   });
   store.whenSender(send);
-  void store.dispatch(boot());
+  void store.dispatch(boot(clientId));
   globalThis.addEventListener?.('online', send);
   return () => globalThis.removeEventListener?.('online', send);
 }

@@ -1,7 +1,7 @@
-import { feedSchema } from '@zither/contract';
 import { call } from './call.ts';
 import { clockActions } from './clock.ts';
 import { PRACTICE } from './device.ts';
+import { reading } from './reading.ts';
 import { rowsActions } from './rows.ts';
 import type { Thunk } from './store.ts';
 
@@ -26,10 +26,11 @@ export const sync =
       dispatch(rowsActions.missed(of));
       return 'missing';
     }
-    const feed = feedSchema.safeParse(
-      came.kind === 'answer' && came.status === 200 ? came.body : null,
-    );
-    if (came.kind === 'unreachable' || !feed.success) {
+    const feed =
+      came.kind === 'answer' && came.status === 200
+        ? (await reading()).feedSchema.safeParse(came.body)
+        : null;
+    if (came.kind === 'unreachable' || !feed?.success) {
       dispatch(rowsActions.notReached(of));
       return 'unreachable';
     }

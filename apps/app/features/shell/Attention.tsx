@@ -1,4 +1,5 @@
-import { putIn, type Operation } from '@zither/contract';
+import type { Operation } from '@zither/contract';
+import { putIn } from '@zither/contract/kinds';
 import { lazy, Suspense, useEffect, useState, useSyncExternalStore } from 'react';
 import { ScrollView, View } from 'react-native';
 import { Notice } from '../../ui/Notice.tsx';

@@ -4,7 +4,8 @@ import { Choice } from '../../ui/Choice.tsx';
 import { Button } from '../../ui/elements.ts';
 import { Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
-import { canBeKept, settleConflict, useAppDispatch, type Held } from '../data/index.ts';
+import { settleConflict, useAppDispatch, type Held } from '../data/index.ts';
+import { canBeKept } from './canBeKept.ts';
 import { capital } from '@zither/words/terms';
 import { differences, mergedValues } from './differences.ts';
 

@@ -1,21 +1,13 @@
-import { lazy, Suspense } from 'react';
 import { WithDossier } from '../../../features/clients/WithDossier.tsx';
-import { Waiting } from '../../../ui/Waiting.tsx';
+import { later } from '../../../ui/later.tsx';
 
 export { ErrorBoundary } from '../../../features/shell/index.ts';
 
-const ClientScreen = lazy(async () => ({
-  default: (await import('../../../features/clients/ClientScreen.tsx')).ClientScreen,
-}));
+const ClientScreen = later(
+  'this client',
+  async () => (await import('../../../features/clients/ClientScreen.tsx')).ClientScreen,
+);
 
 export default function Client() {
-  return (
-    <WithDossier>
-      {(dossier) => (
-        <Suspense fallback={<Waiting what="this client" />}>
-          <ClientScreen dossier={dossier} />
-        </Suspense>
-      )}
-    </WithDossier>
-  );
+  return <WithDossier>{(dossier) => <ClientScreen dossier={dossier} />}</WithDossier>;
 }

@@ -1,21 +1,13 @@
-import { lazy, Suspense } from 'react';
 import { WithDossier } from '../../../features/clients/WithDossier.tsx';
-import { Waiting } from '../../../ui/Waiting.tsx';
+import { later } from '../../../ui/later.tsx';
 
 export { ErrorBoundary } from '../../../features/shell/index.ts';
 
-const MoveScreen = lazy(async () => ({
-  default: (await import('../../../features/clients/MoveScreen.tsx')).MoveScreen,
-}));
+const MoveScreen = later(
+  'this page',
+  async () => (await import('../../../features/clients/MoveScreen.tsx')).MoveScreen,
+);
 
 export default function Page() {
-  return (
-    <WithDossier>
-      {(dossier) => (
-        <Suspense fallback={<Waiting what="this page" />}>
-          <MoveScreen dossier={dossier} />
-        </Suspense>
-      )}
-    </WithDossier>
-  );
+  return <WithDossier>{(dossier) => <MoveScreen dossier={dossier} />}</WithDossier>;
 }

@@ -1,22 +1,18 @@
-import { lazy, Suspense } from 'react';
 import { WithDossier } from '../../../features/clients/WithDossier.tsx';
-import { Waiting } from '../../../ui/Waiting.tsx';
+import { later } from '../../../ui/later.tsx';
 
 export { ErrorBoundary } from '../../../features/shell/index.ts';
 
-const PrescriptionScreen = lazy(async () => ({
-  default: (await import('../../../features/prescription/PrescriptionScreen.tsx'))
-    .PrescriptionScreen,
-}));
+const PrescriptionScreen = later(
+  'this page',
+  async () =>
+    (await import('../../../features/prescription/PrescriptionScreen.tsx')).PrescriptionScreen,
+);
 
 export default function Page() {
   return (
     <WithDossier>
-      {(dossier) => (
-        <Suspense fallback={<Waiting what="this page" />}>
-          <PrescriptionScreen key={dossier.client.id} dossier={dossier} />
-        </Suspense>
-      )}
+      {(dossier) => <PrescriptionScreen key={dossier.client.id} dossier={dossier} />}
     </WithDossier>
   );
 }

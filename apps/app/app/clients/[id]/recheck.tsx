@@ -1,21 +1,13 @@
-import { lazy, Suspense } from 'react';
 import { WithDossier } from '../../../features/clients/WithDossier.tsx';
-import { Waiting } from '../../../ui/Waiting.tsx';
+import { later } from '../../../ui/later.tsx';
 
 export { ErrorBoundary } from '../../../features/shell/index.ts';
 
-const LaterScreen = lazy(async () => ({
-  default: (await import('../../../features/session/LaterScreen.tsx')).LaterScreen,
-}));
+const LaterScreen = later(
+  'this page',
+  async () => (await import('../../../features/session/LaterScreen.tsx')).LaterScreen,
+);
 
 export default function Page() {
-  return (
-    <WithDossier>
-      {(dossier) => (
-        <Suspense fallback={<Waiting what="this page" />}>
-          <LaterScreen dossier={dossier} />
-        </Suspense>
-      )}
-    </WithDossier>
-  );
+  return <WithDossier>{(dossier) => <LaterScreen dossier={dossier} />}</WithDossier>;
 }

@@ -1,21 +1,17 @@
-import { lazy, Suspense } from 'react';
 import { WithDossier } from '../../../features/clients/WithDossier.tsx';
-import { Waiting } from '../../../ui/Waiting.tsx';
+import { later } from '../../../ui/later.tsx';
 
 export { ErrorBoundary } from '../../../features/shell/index.ts';
 
-const SheetScreen = lazy(async () => ({
-  default: (await import('../../../features/measure/SheetScreen.tsx')).SheetScreen,
-}));
+const SheetScreen = later(
+  'this page',
+  async () => (await import('../../../features/measure/SheetScreen.tsx')).SheetScreen,
+);
 
 export default function Page() {
   return (
     <WithDossier>
-      {(dossier) => (
-        <Suspense fallback={<Waiting what="this page" />}>
-          <SheetScreen key={dossier.client.id} dossier={dossier} />
-        </Suspense>
-      )}
+      {(dossier) => <SheetScreen key={dossier.client.id} dossier={dossier} />}
     </WithDossier>
   );
 }

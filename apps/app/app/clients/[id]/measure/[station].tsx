@@ -1,23 +1,21 @@
 import type { StationId } from '@zither/core/measure';
 import { useLocalSearchParams } from 'expo-router';
-import { lazy, Suspense } from 'react';
 import { WithDossier } from '../../../../features/clients/WithDossier.tsx';
-import { Waiting } from '../../../../ui/Waiting.tsx';
+import { later } from '../../../../ui/later.tsx';
 
 export { ErrorBoundary } from '../../../../features/shell/index.ts';
 
-const MeasureScreen = lazy(async () => ({
-  default: (await import('../../../../features/measure/MeasureScreen.tsx')).MeasureScreen,
-}));
+const MeasureScreen = later(
+  'this page',
+  async () => (await import('../../../../features/measure/MeasureScreen.tsx')).MeasureScreen,
+);
 
 export default function Page() {
   const { station } = useLocalSearchParams<{ station: string }>();
   return (
     <WithDossier>
       {(dossier) => (
-        <Suspense fallback={<Waiting what="this page" />}>
-          <MeasureScreen key={dossier.client.id} dossier={dossier} at={station as StationId} />
-        </Suspense>
+        <MeasureScreen key={dossier.client.id} dossier={dossier} at={station as StationId} />
       )}
     </WithDossier>
   );

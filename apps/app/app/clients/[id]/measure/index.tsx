@@ -1,21 +1,17 @@
-import { lazy, Suspense } from 'react';
 import { WithDossier } from '../../../../features/clients/WithDossier.tsx';
-import { Waiting } from '../../../../ui/Waiting.tsx';
+import { later } from '../../../../ui/later.tsx';
 
 export { ErrorBoundary } from '../../../../features/shell/index.ts';
 
-const MeasureScreen = lazy(async () => ({
-  default: (await import('../../../../features/measure/MeasureScreen.tsx')).MeasureScreen,
-}));
+const MeasureScreen = later(
+  'this page',
+  async () => (await import('../../../../features/measure/MeasureScreen.tsx')).MeasureScreen,
+);
 
 export default function Page() {
   return (
     <WithDossier>
-      {(dossier) => (
-        <Suspense fallback={<Waiting what="this page" />}>
-          <MeasureScreen key={dossier.client.id} dossier={dossier} at={null} />
-        </Suspense>
-      )}
+      {(dossier) => <MeasureScreen key={dossier.client.id} dossier={dossier} at={null} />}
     </WithDossier>
   );
 }

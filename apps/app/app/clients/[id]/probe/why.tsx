@@ -1,21 +1,13 @@
-import { lazy, Suspense } from 'react';
 import { WithDossier } from '../../../../features/clients/WithDossier.tsx';
-import { Waiting } from '../../../../ui/Waiting.tsx';
+import { later } from '../../../../ui/later.tsx';
 
 export { ErrorBoundary } from '../../../../features/shell/index.ts';
 
-const WhyScreen = lazy(async () => ({
-  default: (await import('../../../../features/probe/WhyScreen.tsx')).WhyScreen,
-}));
+const WhyScreen = later(
+  'this page',
+  async () => (await import('../../../../features/probe/WhyScreen.tsx')).WhyScreen,
+);
 
 export default function Page() {
-  return (
-    <WithDossier>
-      {(dossier) => (
-        <Suspense fallback={<Waiting what="this page" />}>
-          <WhyScreen dossier={dossier} />
-        </Suspense>
-      )}
-    </WithDossier>
-  );
+  return <WithDossier>{(dossier) => <WhyScreen dossier={dossier} />}</WithDossier>;
 }

@@ -1,21 +1,13 @@
-import { lazy, Suspense } from 'react';
 import { WithDossier } from '../../../../features/clients/WithDossier.tsx';
-import { Waiting } from '../../../../ui/Waiting.tsx';
+import { later } from '../../../../ui/later.tsx';
 
 export { ErrorBoundary } from '../../../../features/shell/index.ts';
 
-const WatchScreen = lazy(async () => ({
-  default: (await import('../../../../features/watch/WatchScreen.tsx')).WatchScreen,
-}));
+const WatchScreen = later(
+  'this page',
+  async () => (await import('../../../../features/watch/WatchScreen.tsx')).WatchScreen,
+);
 
 export default function Page() {
-  return (
-    <WithDossier>
-      {(dossier) => (
-        <Suspense fallback={<Waiting what="this page" />}>
-          <WatchScreen dossier={dossier} />
-        </Suspense>
-      )}
-    </WithDossier>
-  );
+  return <WithDossier>{(dossier) => <WatchScreen dossier={dossier} />}</WithDossier>;
 }
