@@ -76,6 +76,8 @@ describe('a room without network, at 390 × 844', () => {
     // Every stage opens, by its own address as well.
     await page.reload();
     await page.getByRole('heading', { name: 'Orla Venn' }).waitFor();
+    // A browser under load takes a moment to cut a new page off.
+    await page.waitForFunction(() => fetch('/api/health').then(() => false).catch(() => true));
     await openStage(page, 'Measure');
     await page.getByRole('link', { name: /^Knee travel/ }).tap();
     await keep(page, 'Kneecap past toe, cm', '3.8');

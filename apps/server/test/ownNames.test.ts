@@ -133,7 +133,7 @@ describe('what the version before wrote', () => {
       ['supported-deep-sit', 'useIt'],
     ]);
     expect(kept?.cues[0]?.id).toBe('heels-as-heavy');
-    expect(all('tried')[0]).toMatchObject({ test: 'supportedSit', outcome: 'helps' });
+    expect(all('tried')[0]).toMatchObject({ test: 'supportedSit', outcome: 'other' });
     expect(rowsOf(now, practice).of('tableChange', null)[0]?.changes).toEqual([
       { kind: 'minutes', test: 'supportedSit', to: 3 },
     ]);
@@ -169,5 +169,11 @@ describe('what the version before wrote', () => {
       values: { summary: 'Stand so.', nested: [{ view: 'side' }, { step: 3, id: 'x' }] },
     });
     expect(operationSchema.safeParse(asWrittenNow(null)).success).toBe(false);
+    const turnedOut = (test: string, outcome: string) =>
+      (asWrittenNow({ test, outcome }) as { outcome: string }).outcome;
+    expect(turnedOut('supportedHold', 'clears')).toBe('nothing');
+    expect(turnedOut('counterbalance', 'clears')).toBe('clean');
+    expect(turnedOut('counterbalance', 'heelsUp')).toBe('heelsUp');
+    expect(turnedOut('hinge', 'clears')).toBe('clears');
   });
 });

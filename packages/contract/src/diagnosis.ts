@@ -34,10 +34,52 @@ export const testIdSchema = z.enum(
   { error: 'must be a known test.' },
 );
 
-/** What a test did to what was seen before. */
-export const outcomeSchema = z.enum(['clears', 'helps', 'same', 'worse', 'pain'], {
-  error: 'must be clears, helps, same, worse or pain.',
-});
+/** What a test did to what was seen before; of some, what stopped it. */
+export const outcomeSchema = z.enum(
+  [
+    'clears',
+    'helps',
+    'same',
+    'worse',
+    'pain',
+    'nothing',
+    'heelsUp',
+    'hipFront',
+    'backRounded',
+    'other',
+    'clean',
+    'pitched',
+  ],
+  {
+    error:
+      'must be clears, helps, same, worse or pain, or what stopped it: nothing, heelsUp, hipFront, backRounded, other, clean or pitched.',
+  },
+);
+type Outcome = z.infer<typeof outcomeSchema>;
+
+const USUAL: readonly Outcome[] = ['clears', 'helps', 'same', 'worse', 'pain'];
+const OWN: Readonly<Record<string, readonly Outcome[]>> = {
+  supportedSit: ['nothing', 'heelsUp', 'hipFront', 'backRounded', 'other', 'pain'],
+  counterbalance: ['clean', 'heelsUp', 'pitched', 'same', 'pain'],
+};
+
+/** How each test may turn out. */
+export const outcomesFor = (test: z.infer<typeof testIdSchema>): readonly Outcome[] =>
+  OWN[test] ?? USUAL;
+
+/** Refuses an outcome that a test cannot have. */
+export function outcomeFits(
+  tried: { test: z.infer<typeof testIdSchema>; outcome: Outcome },
+  check: z.RefinementCtx,
+): void {
+  const may = outcomesFor(tried.test);
+  if (!may.includes(tried.outcome))
+    check.addIssue({
+      code: 'custom',
+      path: ['outcome'],
+      message: `of ${tried.test} must be ${may.slice(0, -1).join(', ')} or ${may.at(-1)}.`,
+    });
+}
 
 /** Causes, as the core names them. */
 export const causeIdSchema = z.enum(
@@ -137,11 +179,13 @@ export const diagnosisFileSchema = z.strictObject({
     .nullish(),
   tests: z
     .array(
-      z.strictObject({
-        test: testIdSchema,
-        outcome: outcomeSchema,
-        side: sideSchema.nullish(),
-      }),
+      z
+        .strictObject({
+          test: testIdSchema,
+          outcome: outcomeSchema,
+          side: sideSchema.nullish(),
+        })
+        .superRefine(outcomeFits),
     )
     .max(60)
     .default([]),

@@ -1,10 +1,16 @@
 import { z } from 'zod';
 import { cameraFaultSchema } from './capture.ts';
-import { causeIdSchema, findingIdSchema, outcomeSchema, testIdSchema } from './diagnosis.ts';
+import {
+  causeIdSchema,
+  findingIdSchema,
+  outcomeFits,
+  outcomeSchema,
+  testIdSchema,
+} from './diagnosis.ts';
 import { clientRow, daySchema, momentSchema, practiceRow, sideSchema } from './scalars.ts';
 
 /** A short test as it was done: what it did to what was seen before. */
-export const triedValuesSchema = z.strictObject({
+const triedShape = z.strictObject({
   takenOn: daySchema,
   takenAt: momentSchema,
   test: testIdSchema,
@@ -13,9 +19,10 @@ export const triedValuesSchema = z.strictObject({
   /** Taken back: kept in the record, does not count. */
   undone: z.boolean().default(false),
 });
+export const triedValuesSchema = triedShape.superRefine(outcomeFits);
 export type TriedValues = z.infer<typeof triedValuesSchema>;
 
-export const triedSchema = triedValuesSchema.extend(clientRow);
+export const triedSchema = triedShape.extend(clientRow).superRefine(outcomeFits);
 export type Tried = z.infer<typeof triedSchema>;
 
 const because = z.string().trim().min(1, { error: 'must not be empty.' }).max(300);
@@ -109,9 +116,21 @@ export const tableChangeSchema = z.discriminatedUnion(
       kind: z.literal('testLink'),
       test: testIdSchema,
       cause: causeIdSchema,
-      effect: z.enum(['relieves', 'worsens', 'hurts'], {
-        error: 'must be relieves, worsens or hurts.',
-      }),
+      effect: z.enum(
+        [
+          'relieves',
+          'worsens',
+          'hurts',
+          'nothing',
+          'heelsUp',
+          'hipFront',
+          'backRounded',
+          'other',
+          'clean',
+          'pitched',
+        ],
+        { error: 'must be relieves, worsens, hurts, or an outcome that names causes.' },
+      ),
       to: z.enum(pull, { error: 'must be strong, some, weak or none.' }).nullable(),
     }),
     z.strictObject({

@@ -79,6 +79,12 @@ const PART_OF: Readonly<Record<string, string>> = {
   putTogether: 'useIt',
 };
 
+/** How tests turned out that are now told by what stopped them: what was only better, or no better, named nothing. */
+const OUTCOME_NOW: Readonly<Record<string, Readonly<Record<string, string>>>> = {
+  supportedSit: { clears: 'nothing', helps: 'other', same: 'other', worse: 'other' },
+  counterbalance: { clears: 'clean', helps: 'same', worse: 'same' },
+};
+
 /** Levels of the deepest file we write, and as many to spare. */
 const DEEPEST = 32;
 
@@ -98,6 +104,9 @@ export function asWrittenNow(json: unknown, depth = 0): unknown {
         : [key, (typeof value === 'string' && RENAMED[key]?.[value]) || inner(value)],
     ),
   );
+  const { test, outcome } = own;
+  if (typeof test === 'string' && typeof outcome === 'string')
+    return { ...own, outcome: OUTCOME_NOW[test]?.[outcome] ?? outcome };
   if (!('heelsRaised' in own) || !('condition' in own)) return own;
   const { heelsRaised, condition, ...rest } = own;
   const asked = condition === 'overhead';

@@ -15,7 +15,7 @@ import { between } from './arbitraries.ts';
 
 /** Chance of one piece of evidence in a world, from the words of the tables. */
 function likelihood(e: Evidence, isTrue: (node: number) => boolean): number {
-  if (e.kind === 'test') return outcomeChances(e.test, e.side, isTrue)[e.outcome];
+  if (e.kind === 'test') return outcomeChances(e.test, e.side, isTrue)[e.outcome] ?? NaN;
   const there = findingChance(e.finding, e.side, isTrue);
   return e.sure * there + (1 - e.sure) * (1 - there);
 }

@@ -16,10 +16,10 @@ const both = (left: number, right = left) => ({ left, right });
 
 export const VIGNETTES: readonly Vignette[] = [
   {
-    name: 'heels rise and nothing was measured: an ankle leads, and raised heels would tell',
+    name: 'heels rise and nothing was measured: an ankle leads, and a weight in front would tell it from habit',
     signs: { findings: [{ fault: 'heelsRise', severity: clear }] },
     leads: 'ankleJoint',
-    next: 'heelsRaised',
+    next: 'counterbalance',
   },
   {
     name: 'heels rise, cleared by a heel lift, knee to wall 5 cm: ankle',
@@ -35,7 +35,7 @@ export const VIGNETTES: readonly Vignette[] = [
     signs: {
       findings: [{ fault: 'heelsRise', severity: clear }],
       measures: { kneeToWallMm: both(120) },
-      tests: [{ test: 'counterbalance', outcome: 'clears' }],
+      tests: [{ test: 'counterbalance', outcome: 'clean' }],
     },
     leads: 'habitDives',
   },
@@ -197,23 +197,23 @@ export const VIGNETTES: readonly Vignette[] = [
     leads: 'ankleJoint',
   },
   {
-    name: 'right side touches first and shifts right, gone in the hinge: the right hip turns in more',
+    name: 'right side touches first and shifts right, gone in the hinge: the left hip turns in too little',
     signs: {
       findings: [
         { fault: 'unevenTouch', severity: clear, side: 'right' },
         { fault: 'sideShift', severity: clear, side: 'right' },
       ],
-      tests: [{ test: 'hinge', outcome: 'clears', side: 'right' }],
+      tests: [{ test: 'hinge', outcome: 'clears' }],
     },
     leads: 'hipInwardRotation',
-    side: 'right',
+    side: 'left',
     next: null,
   },
   {
-    name: 'shift to the left with nothing known: the hinge would tell',
+    name: 'shift to the left with nothing known: the right hip, and the hinge would tell',
     signs: { findings: [{ fault: 'sideShift', severity: clear, side: 'left' }] },
     leads: 'hipInwardRotation',
-    side: 'left',
+    side: 'right',
     next: 'hinge',
   },
   {
@@ -260,7 +260,7 @@ export const VIGNETTES: readonly Vignette[] = [
     signs: {
       findings: [{ fault: 'excessLean', severity: clear }],
       leanBudget: { proportionsDeg: 22, ankleDeg: 1, unusedAnkleDeg: 12, offBalanceDeg: 1 },
-      tests: [{ test: 'counterbalance', outcome: 'clears' }],
+      tests: [{ test: 'counterbalance', outcome: 'clean' }],
     },
     leads: 'habitSitsBack',
   },
@@ -393,8 +393,381 @@ export const VIGNETTES: readonly Vignette[] = [
         dorsiflexionDeg: both(42, 42),
         hipFold: { atZeroAbductionDeg: 140, perAbductionDeg: 0.3 },
       },
-      tests: [{ test: 'supportedSit', outcome: 'clears' }],
+      tests: [{ test: 'supportedSit', outcome: 'nothing' }],
     },
     leads: 'quadsWeak',
   },
+  {
+    name: 'shift to the right, both hips measured alike and both ankles free: the left hip still',
+    signs: {
+      findings: [{ fault: 'sideShift', severity: clear, side: 'right' }],
+      measures: { hipInwardRotationDeg: both(28, 28), dorsiflexionDeg: both(40, 40) },
+    },
+    leads: 'hipInwardRotation',
+    side: 'left',
+  },
+  {
+    name: 'shift to the right, but the right hip measured short and the left free: the reading outweighs the shift',
+    signs: {
+      findings: [{ fault: 'sideShift', severity: clear, side: 'right' }],
+      measures: { hipInwardRotationDeg: both(40, 16) },
+    },
+    leads: 'hipInwardRotation',
+    side: 'right',
+  },
+  {
+    name: 'shift to the right, left hip measured short: the left hip surely',
+    signs: {
+      findings: [{ fault: 'sideShift', severity: clear, side: 'right' }],
+      measures: { hipInwardRotationDeg: both(18, 40) },
+    },
+    leads: 'hipInwardRotation',
+    side: 'left',
+  },
+  {
+    name: 'hips turn in 32 and 46 degrees: within the usual, and still clearly unlike',
+    signs: {
+      findings: [{ fault: 'sideShift', severity: slight, side: 'right' }],
+      measures: { hipInwardRotationDeg: both(32, 46) },
+    },
+    leads: 'hipInwardRotation',
+    side: 'left',
+  },
+  {
+    name: 'the left side touches the box first: the right hip',
+    signs: { findings: [{ fault: 'unevenTouch', severity: clear, side: 'left' }] },
+    leads: 'hipInwardRotation',
+    side: 'right',
+  },
+  {
+    name: 'the right side touches first and the left ankle is stiff, hips measured free: the left ankle',
+    signs: {
+      findings: [{ fault: 'unevenTouch', severity: clear, side: 'right' }],
+      measures: { dorsiflexionDeg: both(16, 40), hipInwardRotationDeg: both(42, 42) },
+    },
+    leads: 'ankleJoint',
+    side: 'left',
+  },
+  {
+    name: 'shift to the left, right ankle stiff, hips not measured: the right ankle, since it was measured',
+    signs: {
+      findings: [{ fault: 'sideShift', severity: clear, side: 'left' }],
+      measures: { dorsiflexionDeg: both(40, 16) },
+    },
+    leads: 'ankleJoint',
+    side: 'right',
+  },
+  {
+    name: 'shift to the right and the left foot turns out: the left hip explains both',
+    signs: {
+      findings: [
+        { fault: 'sideShift', severity: clear, side: 'right' },
+        { fault: 'feetTurnOut', severity: slight, side: 'left' },
+      ],
+      measures: { dorsiflexionDeg: both(40, 40), dorsiflexionKneeStraightDeg: both(36, 36) },
+    },
+    leads: 'hipInwardRotation',
+    side: 'left',
+  },
+  {
+    name: 'shift to the right that stays in the hinge: less the hip, the ankle is thought of',
+    signs: {
+      findings: [{ fault: 'sideShift', severity: clear, side: 'right' }],
+      measures: { dorsiflexionDeg: both(20, 40) },
+      tests: [{ test: 'hinge', outcome: 'same' }],
+    },
+    leads: 'ankleJoint',
+    side: 'left',
+  },
+  {
+    name: 'left foot flat, arch never forms on the left: structural, on the left',
+    signs: {
+      findings: [{ fault: 'archDrops', severity: clear, side: 'left' }],
+      tests: [{ test: 'archOnHeelRaise', outcome: 'same', side: 'left' }],
+    },
+    leads: 'structuralFlatFoot',
+    side: 'left',
+  },
+  {
+    name: 'knee in on the left, arch raised by the foot cue on the left: the left foot',
+    signs: {
+      findings: [
+        { fault: 'kneesIn', severity: clear, side: 'left' },
+        { fault: 'archDrops', severity: clear, side: 'left' },
+      ],
+      tests: [{ test: 'footCue', outcome: 'clears', side: 'left' }],
+    },
+    leads: 'footControl',
+    side: 'left',
+  },
+  {
+    name: 'leg raise aside short on the right, right knee in: the right hip',
+    signs: {
+      findings: [{ fault: 'kneesIn', severity: clear, side: 'right' }],
+      measures: { standingAbductionReps: both(22, 7) },
+    },
+    leads: 'abductors',
+    side: 'right',
+  },
+  {
+    name: 'left calf short when straight, left foot turns out: the left calf',
+    signs: {
+      findings: [{ fault: 'feetTurnOut', severity: clear, side: 'left' }],
+      measures: { dorsiflexionDeg: both(39, 39), dorsiflexionKneeStraightDeg: both(20, 36) },
+    },
+    leads: 'gastrocnemius',
+    side: 'left',
+  },
+  {
+    name: 'a pinch in front of the right ankle: refer the right one',
+    signs: {
+      findings: [{ fault: 'heelsRise', severity: slight }],
+      measures: { dorsiflexionDeg: both(38, 24) },
+      tests: [{ test: 'kneeStraightVsBent', outcome: 'pain', side: 'right' }],
+    },
+    leads: 'ankleBlock',
+    side: 'right',
+  },
+  {
+    name: 'knee in on the way down alone: the foot',
+    signs: { findings: [{ fault: 'kneesIn', severity: clear, side: 'left', phase: 'descent' }] },
+    leads: 'footControl',
+    side: 'left',
+  },
+  {
+    name: 'knee in on the way up alone: the side of the hip',
+    signs: { findings: [{ fault: 'kneesIn', severity: clear, side: 'left', phase: 'ascent' }] },
+    leads: 'abductors',
+    side: 'left',
+  },
+  {
+    name: 'knee in at the bottom with a stiff ankle: the ankle',
+    signs: {
+      findings: [{ fault: 'kneesIn', severity: clear, side: 'right', phase: 'bottom' }],
+      measures: { dorsiflexionDeg: both(40, 20) },
+    },
+    leads: 'ankleJoint',
+    side: 'right',
+  },
+  {
+    name: 'knee in on the way up with an ankle a little short: the side of the hip all the same',
+    signs: {
+      findings: [{ fault: 'kneesIn', severity: clear, side: 'right', phase: 'ascent' }],
+      measures: { dorsiflexionDeg: both(40, 33) },
+    },
+    leads: 'abductors',
+    side: 'right',
+  },
+  {
+    name: 'arch lost on the way down alone: the foot',
+    signs: {
+      findings: [{ fault: 'archDrops', severity: clear, side: 'left', phase: 'descent' }],
+      tests: [{ test: 'archOnHeelRaise', outcome: 'clears', side: 'left' }],
+    },
+    leads: 'footControl',
+    side: 'left',
+  },
+  {
+    name: 'arch lost on the way up alone: the side of the hip lets the leg come in',
+    signs: {
+      findings: [
+        { fault: 'archDrops', severity: clear, side: 'left', phase: 'ascent' },
+        { fault: 'kneesIn', severity: slight, side: 'left', phase: 'ascent' },
+      ],
+    },
+    leads: 'abductors',
+    side: 'left',
+  },
+  {
+    name: 'arch lost at the bottom, ankle stiff: it borrows range',
+    signs: {
+      findings: [{ fault: 'archDrops', severity: clear, side: 'right', phase: 'bottom' }],
+      measures: { dorsiflexionDeg: both(40, 20) },
+      tests: [{ test: 'archOnHeelRaise', outcome: 'clears', side: 'right' }],
+    },
+    leads: 'ankleJoint',
+    side: 'right',
+  },
+  {
+    name: 'knees in on the way up under load alone, gone when light, leg raise strong: load',
+    signs: {
+      findings: [
+        { fault: 'kneesIn', severity: clear, side: 'left', phase: 'ascent', onlyUnderLoad: true },
+        { fault: 'kneesIn', severity: clear, side: 'right', phase: 'ascent', onlyUnderLoad: true },
+      ],
+      measures: { standingAbductionReps: both(26, 26) },
+      tests: [{ test: 'lightVsLoad', outcome: 'clears' }],
+    },
+    leads: 'loadBeyondControl',
+  },
+  {
+    name: 'hips rise early: thighs weak against hips',
+    signs: { findings: [{ fault: 'hipsRiseEarly', severity: clear, phase: 'ascent' }] },
+    leads: 'quadsWeak',
+  },
+  {
+    name: 'heels rise and still lift with a weight in front: a true ankle limit',
+    signs: {
+      findings: [{ fault: 'heelsRise', severity: clear }],
+      tests: [{ test: 'counterbalance', outcome: 'heelsUp' }],
+    },
+    leads: 'ankleJoint',
+  },
+  {
+    name: 'heels rise, clean with a weight in front: the range was there',
+    signs: {
+      findings: [{ fault: 'heelsRise', severity: clear }],
+      measures: { dorsiflexionDeg: both(39, 39) },
+      tests: [{ test: 'counterbalance', outcome: 'clean' }],
+    },
+    leads: 'habitDives',
+  },
+  {
+    name: 'leans and pitches forward even with a weight in front: a true ankle limit',
+    signs: {
+      findings: [
+        { fault: 'excessLean', severity: clear },
+        { fault: 'heelsRise', severity: slight },
+      ],
+      tests: [{ test: 'counterbalance', outcome: 'pitched' }],
+    },
+    leads: 'ankleJoint',
+  },
+  {
+    name: 'leans, ankle unused, clean with a weight in front: sits back',
+    signs: {
+      findings: [
+        { fault: 'excessLean', severity: clear },
+        { fault: 'hipsFirst', severity: clear },
+      ],
+      leanBudget: { proportionsDeg: 22, ankleDeg: 1, unusedAnkleDeg: 10, offBalanceDeg: 1 },
+      tests: [{ test: 'counterbalance', outcome: 'clean' }],
+    },
+    leads: 'habitSitsBack',
+  },
+  {
+    name: 'depth short, heels stopped the supported sit: an ankle',
+    signs: {
+      findings: [{ fault: 'depthShort', severity: clear }],
+      tests: [{ test: 'supportedSit', outcome: 'heelsUp' }],
+    },
+    leads: 'ankleJoint',
+  },
+  {
+    name: 'depth short, the front of the hip stopped it: room in the hip',
+    signs: {
+      findings: [{ fault: 'depthShort', severity: clear }],
+      tests: [{ test: 'supportedSit', outcome: 'hipFront' }],
+    },
+    leads: 'hipFoldRoom',
+  },
+  {
+    name: 'tucks early, the back rounded in the supported sit: room in the hip',
+    signs: {
+      findings: [{ fault: 'pelvisTuck', severity: clear }],
+      tests: [{ test: 'supportedSit', outcome: 'backRounded' }],
+    },
+    leads: 'hipFoldRoom',
+  },
+  {
+    name: 'depth short, nothing stopped the supported sit, thighs give out: control, not range',
+    signs: {
+      findings: [
+        { fault: 'depthShort', severity: clear },
+        { fault: 'hipsRiseEarly', severity: clear },
+      ],
+      tests: [{ test: 'supportedSit', outcome: 'nothing' }],
+    },
+    leads: 'quadsWeak',
+  },
+  {
+    name: 'tucks, the back rounded, but an open stance changes nothing and the ankle is stiff and raised heels clear it: the ankle',
+    signs: {
+      findings: [
+        { fault: 'pelvisTuck', severity: clear },
+        { fault: 'heelsRise', severity: slight },
+      ],
+      measures: {
+        dorsiflexionDeg: both(20, 20),
+        hipFold: { atZeroAbductionDeg: 138, perAbductionDeg: 0.3 },
+      },
+      tests: [
+        { test: 'openStance', outcome: 'same' },
+        { test: 'heelsRaised', outcome: 'clears' },
+      ],
+    },
+    leads: 'ankleJoint',
+  },
+  {
+    name: 'left foot spins out in socks on a slick floor: the left calf before the ankle',
+    signs: {
+      findings: [{ fault: 'feetTurnOut', severity: clear, side: 'left' }],
+      measures: { dorsiflexionDeg: both(40, 40) },
+      tests: [{ test: 'slickFloor', outcome: 'worse', side: 'left' }],
+    },
+    leads: 'gastrocnemius',
+    side: 'left',
+  },
+  {
+    name: 'knee in, no change by foot cue nor by knees out: the ankle is thought of when it was measured stiff',
+    signs: {
+      findings: [{ fault: 'kneesIn', severity: clear, side: 'left', phase: 'bottom' }],
+      measures: { dorsiflexionDeg: both(18, 40) },
+      tests: [
+        { test: 'footCue', outcome: 'same', side: 'left' },
+        { test: 'kneesOutCue', outcome: 'same', side: 'left' },
+      ],
+    },
+    leads: 'ankleJoint',
+    side: 'left',
+  },
+  {
+    name: 'wobble that a slow descent clears: the foot, or attention',
+    signs: {
+      findings: [{ fault: 'kneeWobble', severity: clear, side: 'left' }],
+      tests: [{ test: 'slowDescent', outcome: 'clears' }],
+    },
+    leads: 'footControl',
+    side: 'left',
+  },
+  {
+    name: 'chest drops and must swing forward off a low box: trunk before thighs',
+    signs: {
+      findings: [
+        { fault: 'chestDrop', severity: clear },
+        { fault: 'excessLean', severity: slight },
+      ],
+      leanBudget: { proportionsDeg: 22, ankleDeg: 1, unusedAnkleDeg: 1, offBalanceDeg: 10 },
+      tests: [{ test: 'lowBox', outcome: 'worse' }],
+    },
+    leads: 'trunkBracing',
+  },
 ];
+
+const otherSide = { left: 'right', right: 'left' } as const;
+
+/** The same client seen in a mirror: every left is a right. */
+export function mirrored({ name, signs, side, ...rest }: Vignette): Vignette {
+  const turn = <T extends { side?: Side | null | undefined }>(one: T): T =>
+    one.side ? { ...one, side: otherSide[one.side] } : one;
+  const measures = Object.fromEntries(
+    Object.entries(signs.measures ?? {}).map(([key, value]) => {
+      const { left, right } = value as { left?: unknown; right?: unknown };
+      return [
+        key,
+        left === undefined && right === undefined ? value : { left: right, right: left },
+      ];
+    }),
+  );
+  return {
+    ...rest,
+    name: `in the mirror: ${name}`,
+    signs: {
+      ...signs,
+      findings: signs.findings?.map(turn),
+      tests: signs.tests?.map(turn),
+      measures,
+    },
+    ...(side ? { side: otherSide[side] } : {}),
+  };
+}

@@ -7,7 +7,7 @@ import {
   mindChangersOf,
   NODES,
   OTHER_FINDINGS,
-  OUTCOMES,
+  outcomesOf,
   planOf,
   posterior,
   SIDED_FINDINGS,
@@ -94,12 +94,9 @@ export function reasonsFor(
   const known = [...(circumstances.known ?? []), ...done];
   const tests = worthTesting(evidence, { ...circumstances, known }, tables).flatMap(
     ({ test, side: on }): Evidence[] =>
-      OUTCOMES.filter((o) => o !== 'pain').map((outcome) => ({
-        kind: 'test',
-        test,
-        side: on,
-        outcome,
-      })),
+      outcomesOf(tables.tests[test])
+        .filter((o) => o !== 'pain')
+        .map((outcome) => ({ kind: 'test', test, side: on, outcome })),
   );
   const unread = OTHER_FINDINGS.filter(
     (f) =>

@@ -14,6 +14,8 @@ import {
   type Circumstances,
   type FaultId,
   type Need,
+  type Outcome,
+  type Phase,
   type SafetyLimit,
   type SeenFault,
   type Severity,
@@ -65,6 +67,12 @@ const couldTell = ({ look, capture }: Look, fault: FaultId): boolean =>
   FAULTS[fault].views.includes(look.view) &&
   !capture.report.quality.notJudged.some((n) => n.fault === fault);
 
+/** The one phase of the rep a fault was seen in; null where it was seen in several, or nobody said. */
+function onePhase(said: readonly { phase?: Phase | null }[]): Phase | null {
+  const phases = new Set(said.map((f) => f.phase ?? null));
+  return phases.size === 1 ? [...phases][0]! : null;
+}
+
 /** Faults of one day's looks, each once, with who saw it and who looked and did not. */
 function faultsOf(looks: readonly Look[]): SeenFault[] {
   const keys = new Map<string, { fault: FaultId; side: Side | null }>();
@@ -84,7 +92,8 @@ function faultsOf(looks: readonly Look[]): SeenFault[] {
       const sizes = where.flatMap((l) => namedIn(l).filter((f) => is(f) && f.by === by));
       return sizes.some((f) => f.severity === 'clear') ? 'clear' : (sizes[0]?.severity ?? null);
     };
-    const base = { fault, side, ...(onlyUnderLoad ? { onlyUnderLoad } : {}) };
+    const phase = onePhase(where.flatMap((l) => namedIn(l).filter(is)));
+    const base = { fault, side, ...(phase ? { phase } : {}), ...(onlyUnderLoad ? { onlyUnderLoad } : {}) };
     const [measured, eye] = [said('measured'), said('eye')];
     const list: SeenFault[] = [];
     if (measured)
@@ -134,6 +143,16 @@ const REPEATS: readonly {
   },
 ];
 
+/** How a repeat turned out: of what it is about, what is still seen. */
+function outcomeOf(test: TestId, left: readonly string[], before: number): Outcome {
+  if (test === 'counterbalance') {
+    if (left.length === 0) return 'clean';
+    if (left.includes('heelsRise')) return 'heelsUp';
+    return left.includes('excessLean') || left.includes('trunkShinMismatch') ? 'pitched' : 'same';
+  }
+  return left.length === 0 ? 'clears' : left.length < before ? 'helps' : 'same';
+}
+
 /** What the day's looks answered by themselves, without load. */
 function fromRepeats(looks: readonly Look[]): TestDone[] {
   const free = looks.filter((l) => l.look.condition === 'bodyweight');
@@ -157,9 +176,8 @@ function fromRepeats(looks: readonly Look[]): TestDone[] {
       );
     const [was, is] = [named(before), named(after)];
     if (after.length === 0 || was.size === 0) return [];
-    const left = [...was].filter((f) => is.has(f)).length;
-    const outcome = left === 0 ? 'clears' : left < was.size ? 'helps' : 'same';
-    return [{ test, outcome, side: null }];
+    const left = [...was].filter((f) => is.has(f));
+    return [{ test, outcome: outcomeOf(test, left, was.size), side: null }];
   });
 }
 

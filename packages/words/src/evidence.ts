@@ -6,8 +6,10 @@ import {
   type FindingId,
   type NotFault,
   type OtherFinding,
+  type Phase,
   type Weight,
 } from '@zither/core';
+import { lowerOutcome } from './probe.ts';
 
 /** Readings and parts of a lean in words: there, and not there. */
 const OTHER_NAMES: Readonly<Record<OtherFinding, readonly [there: string, not: string]>> = {
@@ -35,11 +37,19 @@ export function sayFinding(finding: FindingId, isThere = true): string {
   return isThere ? name : `no ${name}`;
 }
 
+/** Where in the rep, when it was seen there alone. */
+const IN_PHASE: Readonly<Record<Phase, string>> = {
+  descent: 'on the way down',
+  bottom: 'at the bottom',
+  ascent: 'on the way up',
+};
+
 /** A piece of evidence in words. */
 export function sayEvidence(e: Evidence): string {
   const side = e.side === null ? '' : `, ${e.side}`;
-  if (e.kind === 'test') return `${TESTS[e.test].name}${side}: ${e.outcome}`;
-  return `${sayFinding(e.finding, e.sure >= 0.5)}${side}`;
+  if (e.kind === 'test') return `${TESTS[e.test].name}${side}: ${lowerOutcome(e.test, e.outcome)}`;
+  const phase = e.phase && e.sure >= 0.5 ? `, ${IN_PHASE[e.phase]}` : '';
+  return `${sayFinding(e.finding, e.sure >= 0.5)}${side}${phase}`;
 }
 
 /** Evidence for a cause as it was kept with a conclusion, or as it was weighed. */
@@ -63,6 +73,10 @@ export function sayReason({ reason, bits }: Weight): string {
       return reason.isWorse
         ? 'The test shows more of this cause, and it got worse.'
         : 'The test shows more of this cause, and it did not get worse.';
+    case 'names':
+      return reason.isIt
+        ? 'That is how this cause shows in the test.'
+        : 'This cause would have shown otherwise in the test.';
     case 'blocks':
       return reason.isBetter
         ? 'With this cause the test would not have turned out well.'

@@ -2,7 +2,7 @@ import { count } from './terms.ts';
 import type { Move } from '@zither/contract';
 import type { EntryRow } from '@zither/visit';
 import { sayValue, sayWhat } from './display.ts';
-import { OUTCOME_NAMES, sayTest } from './probe.ts';
+import { lowerOutcome, sayTest } from './probe.ts';
 import { PLACE_NAMES } from './safety.ts';
 import { sayTrial } from './trials.ts';
 import { sayFound as sayFaults, sayLook } from './watch.ts';
@@ -25,7 +25,7 @@ export function sayEntry(entry: EntryRow): string {
     case 'judgement':
       return `By eye, ${sayLook(entry.row).toLowerCase()}: ${sayFaults(entry.row.seen)}`;
     case 'tried':
-      return `Test, ${sayTest(entry.row.test, entry.row.side)}: ${OUTCOME_NAMES[entry.row.outcome].toLowerCase()}`;
+      return `Test, ${sayTest(entry.row.test, entry.row.side)}: ${lowerOutcome(entry.row.test, entry.row.outcome)}`;
     case 'setupTrial':
       return `Setup trial, ${sayTrial(entry.row)}`;
     case 'screening':

@@ -10,16 +10,45 @@ import {
   type TestId,
 } from '@zither/core';
 
-export const OUTCOME_NAMES: Record<Outcome, string> = {
+const OUTCOME_NAMES: Record<Outcome, string> = {
   clears: 'Gone',
   helps: 'Better',
   same: 'No change we can see',
   worse: 'Worse',
   pain: 'Pain',
+  nothing: 'Nothing stopped it',
+  heelsUp: 'Heels came up',
+  hipFront: 'Front of the hip',
+  backRounded: 'Back rounded',
+  other: 'Something else',
+  clean: 'Clean',
+  pitched: 'Pitched forward anyway',
 };
 
-/** The same on a button, where five stand side by side. */
-export const OUTCOME_SHORT: Record<Outcome, string> = { ...OUTCOME_NAMES, same: 'No change' };
+/** Where a test's outcome has words of its own: what was seen. */
+const OWN_WORDS: Partial<Record<TestId, Partial<Record<Outcome, string>>>> = {
+  counterbalance: { heelsUp: 'Heels still lift' },
+};
+
+/** The same on a button, where several stand side by side. */
+const OUTCOME_SHORT: Partial<Record<Outcome, string>> = {
+  same: 'No change',
+  nothing: 'Nothing',
+  hipFront: 'Hip front',
+  pitched: 'Pitched',
+};
+
+/** How a test turned out, in the words of that test. */
+export const sayOutcome = (test: TestId, outcome: Outcome): string =>
+  OWN_WORDS[test]?.[outcome] ?? OUTCOME_NAMES[outcome];
+
+/** The same, short enough for a button. */
+export const sayOutcomeShort = (test: TestId, outcome: Outcome): string =>
+  OUTCOME_SHORT[outcome] ?? sayOutcome(test, outcome);
+
+/** An outcome inside a sentence. */
+export const lowerOutcome = (test: TestId, outcome: Outcome): string =>
+  sayOutcome(test, outcome).toLowerCase();
 
 /** A share as whole per cent, never claiming certainty. */
 export const sayShare = (p: number): string =>

@@ -3,7 +3,7 @@ import { sayEvidence } from '@zither/words/evidence';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import type { Dossier, Tried } from '@zither/contract';
-import { barOf, CAUSES, OUTCOMES, testKey, TESTS, type Need, type Outcome } from '@zither/core';
+import { barOf, CAUSES, outcomesOf, testKey, TESTS, type Need, type Outcome } from '@zither/core';
 import { Button } from '../../ui/elements.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
@@ -39,7 +39,7 @@ import { TestList } from './TestList.tsx';
 import { TriedPart } from './TriedPart.tsx';
 import { useOpinion } from './useOpinion.ts';
 import { VerdictPart } from './VerdictPart.tsx';
-import { OUTCOME_NAMES, OUTCOME_SHORT, sayTest } from '@zither/words/probe';
+import { lowerOutcome, sayOutcome, sayOutcomeShort, sayTest } from '@zither/words/probe';
 
 /** How pain in a short test is named in the record. */
 const painMovement = ({ test, side }: Pick<Tried, 'test' | 'side'>): string =>
@@ -225,7 +225,7 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
             <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.s }}>
               <View style={{ flex: 1 }}>
                 <Say small>
-                  {`Recorded: ${sayTest(lastTried.test, lastTried.side)}, ${OUTCOME_NAMES[lastTried.outcome].toLowerCase()}.`}
+                  {`Recorded: ${sayTest(lastTried.test, lastTried.side)}, ${lowerOutcome(lastTried.test, lastTried.outcome)}.`}
                 </Say>
               </View>
               <Button type="clear" title="Undo" onPress={() => undo(lastTried, true)} />
@@ -309,14 +309,14 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
               </Say>
               {!isWide && <Say small>{TESTS[current.next.test].how}</Say>}
             </View>
-            <View style={{ flexDirection: 'row', gap: 6 }}>
-              {OUTCOMES.map((outcome) => (
+            <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 6 }}>
+              {outcomesOf(TESTS[current.next.test]).map((outcome) => (
                 <Button
                   key={outcome}
                   type={outcome === 'pain' ? 'outline' : 'solid'}
-                  title={OUTCOME_SHORT[outcome]}
-                  accessibilityLabel={`${OUTCOME_NAMES[outcome]}: ${sayTest(current.next.test, current.next.side)}`}
-                  containerStyle={{ flex: 1 }}
+                  title={sayOutcomeShort(current.next.test, outcome)}
+                  accessibilityLabel={`${sayOutcome(current.next.test, outcome)}: ${sayTest(current.next.test, current.next.side)}`}
+                  containerStyle={{ flexGrow: 1, flexBasis: isWide ? 0 : '18%' }}
                   buttonStyle={{ minHeight: 52, paddingHorizontal: 2 }}
                   titleStyle={{ fontSize: 15 }}
                   onPress={() => record(outcome)}

@@ -6,7 +6,7 @@ import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import type { Opinion } from '@zither/visit';
 import { Timer } from './Timer.tsx';
-import { OUTCOME_NAMES, sayAhead, sayShare, sayTest } from '@zither/words/probe';
+import { sayAhead, sayOutcome, sayShare, sayTest } from '@zither/words/probe';
 
 const sayMinutes = (m: number) => `${Number(m.toFixed(2))} min`;
 
@@ -61,7 +61,7 @@ export function TestCard({
         </Say>
         {ahead.map((a) => (
           <Say key={a.outcome} small soft={!a.changesPlan}>
-            {`${OUTCOME_NAMES[a.outcome]}${a.outcome === 'pain' ? '' : ` (${sayShare(a.chance)})`}: ${sayAhead(a)}`}
+            {`${sayOutcome(next.test, a.outcome)}${a.outcome === 'pain' ? '' : ` (${sayShare(a.chance)})`}: ${sayAhead(a)}`}
           </Say>
         ))}
       </View>

@@ -6,7 +6,7 @@ import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { OUTCOME_NAMES, sayTest } from '@zither/words/probe';
+import { lowerOutcome, sayTest } from '@zither/words/probe';
 
 /** Short tests done against the newest looks, each of which can be taken back and counted again. */
 export function TriedPart({
@@ -41,14 +41,14 @@ export function TriedPart({
               <Say soft={t.undone}>{sayTest(t.test, t.side)}</Say>
               <Say small strong={!t.undone} soft={t.undone}>
                 {t.undone
-                  ? `taken back (was: ${OUTCOME_NAMES[t.outcome].toLowerCase()})`
-                  : `${OUTCOME_NAMES[t.outcome].toLowerCase()} · ${sayDay(t.takenOn)}`}
+                  ? `taken back (was: ${lowerOutcome(t.test, t.outcome)})`
+                  : `${lowerOutcome(t.test, t.outcome)} · ${sayDay(t.takenOn)}`}
               </Say>
             </View>
             <Button
               type="clear"
               title={t.undone ? 'Count it again' : 'Take back'}
-              accessibilityLabel={`${t.undone ? 'Count it again' : 'Take back'}: ${sayTest(t.test, t.side)}, ${OUTCOME_NAMES[t.outcome].toLowerCase()}`}
+              accessibilityLabel={`${t.undone ? 'Count it again' : 'Take back'}: ${sayTest(t.test, t.side)}, ${lowerOutcome(t.test, t.outcome)}`}
               onPress={() => onUndo(t, !t.undone)}
             />
           </View>

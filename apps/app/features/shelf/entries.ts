@@ -7,15 +7,20 @@ import {
   entryOf,
   houseValueOf,
   LINKS,
+  pullsIn,
   SPREADS,
   STRENGTH,
   TEST_IDS,
   TESTS,
+  type Effect,
   type FindingId,
+  type NamedOutcome,
   type RuleChange,
   type TableChange,
+  type TestId,
 } from '@zither/core';
 import { sayFinding } from '@zither/words/evidence';
+import { lowerOutcome } from '@zither/words/probe';
 import { CHANCE_WORDS, ruleName, sayRule, SPREAD_WORDS } from '@zither/words/rules';
 
 /** One line of the tables that a practice may change; `to` of the change is left open. */
@@ -49,6 +54,12 @@ const EFFECT_NAMES = {
   worsens: 'gets worse where it is',
   hurts: 'hurts where it is',
 } as const;
+
+/** How a cause shows in a test, in words. */
+const sayEffect = (test: TestId, effect: Effect): string =>
+  effect in EFFECT_NAMES
+    ? EFFECT_NAMES[effect as keyof typeof EFFECT_NAMES]
+    : `shows as “${lowerOutcome(test, effect as NamedOutcome)}”`;
 
 const STRENGTH_NAMES = {
   strong: 'Strong: how often the cause alone shows as the finding',
@@ -90,10 +101,10 @@ export function groupsOf(table: TableName): EntryGroup[] {
         entries: [
           entry({ kind: 'minutes', test, to: null }, 'Minutes it takes', TESTS[test].how),
           ...EFFECTS.flatMap((effect) =>
-            TESTS[test][effect].map(([cause]) =>
+            pullsIn(TESTS[test], effect).map(([cause]) =>
               entry(
                 { kind: 'testLink', test, cause, effect, to: null },
-                `${CAUSES[cause].name}: ${EFFECT_NAMES[effect]}`,
+                `${CAUSES[cause].name}: ${sayEffect(test, effect)}`,
                 CAUSES[cause].means,
               ),
             ),
@@ -185,7 +196,7 @@ export function sayEntry(change: TableChange): string {
     case 'link':
       return `${capital(sayFinding(change.finding as FindingId))} → ${CAUSES[change.cause].name.toLowerCase()}`;
     case 'testLink':
-      return `${TESTS[change.test].name} → ${CAUSES[change.cause].name.toLowerCase()} ${EFFECT_NAMES[change.effect]}`;
+      return `${TESTS[change.test].name} → ${CAUSES[change.cause].name.toLowerCase()} ${sayEffect(change.test, change.effect)}`;
     case 'minutes':
       return `${TESTS[change.test].name}, minutes`;
     case 'strength':

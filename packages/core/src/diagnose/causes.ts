@@ -109,11 +109,11 @@ export const CAUSES: Readonly<Record<CauseId, Cause>> = {
   ),
   hipInwardRotation: cause(
     'hipInwardRotation',
-    'Hip inward rotation',
+    'Hip turns in too little',
     'each',
     'train',
     0.09,
-    'This hip turns in more, or turns in too little: the body looks for room on one side.',
+    'This hip does not turn in and fold far enough to share the work, so the pelvis goes to the other side.',
   ),
   adductors: cause(
     'adductors',

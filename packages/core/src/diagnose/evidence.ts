@@ -8,7 +8,7 @@ import type { HipFoldLimit } from '../window/limits.ts';
 import type { FindingId } from './links.ts';
 import type { Evidence } from './model.ts';
 import { HOUSE_TABLES, type Tables } from './tables.ts';
-import type { Outcome, TestId } from './tests.ts';
+import { TESTS, type Outcome, type TestId } from './tests.ts';
 
 /** A fault as it was named, and by what. */
 export interface SeenFault {
@@ -74,7 +74,7 @@ export const SHORT = {
   ankleDeg: { below: CALF_SHORT_DEG.bent, blur: 3 },
   straightDeg: { below: CALF_SHORT_DEG.straight, blur: 3 },
   foldDeg: { below: 122, blur: 6, atAbductionDeg: 15 },
-  rotationDeg: { below: 25, blur: 4 },
+  rotationDeg: { below: 25, blur: 4, differs: 10 },
   abductionReps: { below: 12, blur: 3 },
   navicularMm: { above: NAVICULAR_DROP_MM.usual, blur: 2.5 },
   leanProportionsDeg: { above: 30, blur: 4 },
@@ -136,7 +136,13 @@ export function evidenceOf(
     const reps = at(measures.standingAbductionReps);
     const drop = at(measures.navicularDropMm);
     const { rotationDeg, abductionReps, navicularMm } = SHORT;
-    short('rotationShort', rotation, rotationDeg.below - (rotation ?? 0), rotationDeg.blur);
+    // Short by itself, or clearly shorter than the other side.
+    const otherRotation = measures.hipInwardRotationDeg?.[side === 'left' ? 'right' : 'left'];
+    const shortBy = Math.max(
+      rotationDeg.below - (rotation ?? 0),
+      (otherRotation ?? 0) - (rotation ?? 0) - rotationDeg.differs,
+    );
+    short('rotationShort', rotation, shortBy, rotationDeg.blur);
     short('abductionShort', reps, abductionReps.below - (reps ?? 0), abductionReps.blur);
     short('archLow', drop, (drop ?? 0) - navicularMm.above, navicularMm.blur);
   }
@@ -155,24 +161,30 @@ export function evidenceOf(
     part('leanOffBalance', leanBudget.offBalanceDeg, SHORT.leanOffBalanceDeg);
   }
   for (const { test, outcome, side = null } of tests)
-    list.push({ kind: 'test', test, side, outcome });
+    list.push({ kind: 'test', test, side: TESTS[test].sided ? side : null, outcome });
   return list;
 }
 
 /** Faults as evidence, each once: what several observers say of the same is put together. */
 function seenOnce(findings: readonly SeenFault[], tables: Tables): Evidence[] {
   const seen = new Map<string, Extract<Evidence, { kind: 'finding' }>>();
-  const add = (id: FindingId, side: Side | null, sure: number) => {
+  const add = (id: FindingId, side: Side | null, sure: number, phase: Phase | null = null) => {
     const key = `${id} ${side ?? ''}`;
     const known = seen.get(key);
-    if (known) known.sure = together(known.sure, sure);
-    else seen.set(key, { kind: 'finding', finding: id, side, sure });
+    if (!known) {
+      seen.set(key, { kind: 'finding', finding: id, side, sure, ...(phase ? { phase } : {}) });
+      return;
+    }
+    known.sure = together(known.sure, sure);
+    // Seen in different phases it is a fault of the whole rep.
+    if ((known.phase ?? null) !== phase) delete known.phase;
   };
   let underLoad = 0;
   for (const {
     fault,
     severity,
     side = null,
+    phase = null,
     by = 'measured',
     missedBy,
     onlyUnderLoad,
@@ -180,7 +192,7 @@ function seenOnce(findings: readonly SeenFault[], tables: Tables): Evidence[] {
     const said = tables.sure[by][severity];
     const sure = missedBy ? together(said, MISSED[missedBy]) : said;
     if (fault === 'pain') add('painSeen', null, sure);
-    else add(fault, side, sure);
+    else add(fault, side, sure, phase);
     if (onlyUnderLoad) underLoad = Math.max(underLoad, sure);
   }
   if (underLoad > 0) add('onlyUnderLoad', null, underLoad);

@@ -2,7 +2,7 @@ import type { Side } from '../linkage/setup.ts';
 import { CAUSES } from './causes.ts';
 import { NODES, posterior, type Evidence } from './model.ts';
 import { HOUSE_TABLES, type Tables } from './tables.ts';
-import { OUTCOMES, type Outcome, type TestId } from './tests.ts';
+import { outcomesOf, type Outcome, type TestId } from './tests.ts';
 
 /** From here a cause is worked on, or sent on (house defaults): a referral is thought of sooner than a drill. */
 export const PLAN_FROM = { work: 0.5, refer: 0.3 } as const;
@@ -58,7 +58,7 @@ export interface Ahead {
 export interface Considered {
   test: TestId;
   side: Side | null;
-  chances: Record<Outcome, number>;
+  chances: Partial<Record<Outcome, number>>;
 }
 
 /**
@@ -72,11 +72,11 @@ export function aheadOf(
   before: readonly number[],
   tables: Tables = HOUSE_TABLES,
 ): Ahead[] {
-  return OUTCOMES.map((outcome): Ahead => {
+  return outcomesOf(tables.tests[test]).map((outcome): Ahead => {
     const after = posterior([...evidence, { kind: 'test', test, side, outcome }], tables);
     return {
       outcome,
-      chance: chances[outcome],
+      chance: chances[outcome] ?? 0,
       plan: planOf(after),
       changesPlan: outcome === 'pain' || differs(before, after),
       moves: movesOf(before, after),

@@ -48,6 +48,7 @@ export {
   entryOf,
   HOUSE_TABLES,
   houseValueOf,
+  pullsIn,
   SURE,
   tablesWith,
   type Effect,

@@ -9,6 +9,8 @@ export type WeightReason =
   /** The test takes this cause away. */
   | { kind: 'relieves'; isBetter: boolean }
   | { kind: 'hurts' }
+  /** The outcome of the test names this cause; or another outcome would have. */
+  | { kind: 'names'; isIt: boolean }
   /** The test shows more of this cause. */
   | { kind: 'worsens'; isWorse: boolean }
   /** With this cause the test does not turn out well. */
@@ -65,12 +67,14 @@ function reasonOf(e: Evidence, node: number, tables: Tables): WeightReason {
     );
     return link ? { kind: 'link', because: link.because, isThere: e.sure >= 0.5 } : ELSEWHERE;
   }
-  const { relieves, worsens, hurts, blocks = [] } = tables.tests[e.test];
+  const { relieves, worsens, hurts, blocks = [], named = {} } = tables.tests[e.test];
   const has = (list: ProbeTest['relieves']) => list.some(([c]) => c === cause);
   if (e.side !== null && side !== null && e.side !== side) return ELSEWHERE;
   const isBetter = e.outcome === 'clears' || e.outcome === 'helps';
   if (has(relieves)) return { kind: 'relieves', isBetter };
   if (has(hurts) && e.outcome === 'pain') return { kind: 'hurts' };
+  if (Object.values(named).some((n) => has(n.causes)))
+    return { kind: 'names', isIt: has(named[e.outcome]?.causes ?? []) };
   if (has(worsens)) return { kind: 'worsens', isWorse: e.outcome === 'worse' };
   return blocks.includes(cause) ? { kind: 'blocks', isBetter } : ELSEWHERE;
 }

@@ -1,4 +1,4 @@
-import type { FaultId } from '../faults/table.ts';
+import type { FaultId, Phase } from '../faults/table.ts';
 import type { CauseId } from './causes.ts';
 
 /** Parts of a lean and readings, as findings beside the faults. */
@@ -32,6 +32,8 @@ export interface Link {
   status: 'house default';
   /** The other side's cause shows as this side's finding. */
   crosses?: boolean;
+  /** How surely it shows when the finding was seen in one phase of the rep alone; phases left out, and findings of no or several phases, as `strength`. */
+  at?: Readonly<Partial<Record<Phase, Exclude<Strength, 'against'>>>>;
 }
 
 /** Chance that a cause alone shows as the finding; of `against`, that it holds it back (house defaults). */
@@ -47,15 +49,20 @@ const link = (
   cause: CauseId,
   strength: Strength,
   because: string,
-  crosses = false,
+  more: Pick<Link, 'crosses' | 'at'> = {},
 ): Link => ({
   finding,
   cause,
   strength,
   because,
   status: 'house default',
-  ...(crosses ? { crosses } : {}),
+  ...more,
 });
+
+/** What a foot or an ankle does shows on the way down; what strength does, on the way up (common practice, no source). */
+const EARLY = { descent: 'strong', bottom: 'some', ascent: 'weak' } as const;
+const LOW = { descent: 'some', bottom: 'strong', ascent: 'weak' } as const;
+const LATE = { descent: 'weak', bottom: 'some', ascent: 'strong' } as const;
 
 /** Every link of the trade between what is seen and what lies behind it. One table, every entry a house default. */
 export const LINKS: readonly Link[] = [
@@ -72,13 +79,19 @@ export const LINKS: readonly Link[] = [
   link('toesFloat', 'habitSitsBack', 'strong', 'Sitting back puts the weight on the heels.'),
   link('feetTurnOut', 'gastrocnemius', 'strong', 'A short calf turns the foot out to get past it.'),
   link('feetTurnOut', 'ankleJoint', 'strong', 'A stiff ankle turns the foot out to get past it.'),
-  link('feetTurnOut', 'hipInwardRotation', 'some', 'A hip that looks for room turns the foot out.'),
+  link('feetTurnOut', 'hipInwardRotation', 'some', 'A hip that cannot turn in turns the foot out.'),
   link('feetTurnOut', 'lateralLeg', 'some', 'A tight outer leg turns the foot out.'),
-  link('archDrops', 'footControl', 'strong', 'A foot that is not held gives way.'),
-  link('archDrops', 'lateralLeg', 'strong', 'A tight outer leg pulls the foot flat.'),
+  link('archDrops', 'footControl', 'strong', 'A foot that is not held gives way.', { at: EARLY }),
+  link('archDrops', 'lateralLeg', 'strong', 'A tight outer leg pulls the foot flat.', {
+    at: { descent: 'strong', bottom: 'strong', ascent: 'some' },
+  }),
   link('archDrops', 'structuralFlatFoot', 'strong', 'A foot without an arch lies flat.'),
-  link('archDrops', 'ankleJoint', 'some', 'A foot rolls in to borrow range for a stiff ankle.'),
-  link('archDrops', 'abductors', 'some', 'A knee that comes in takes the foot along.'),
+  link('archDrops', 'ankleJoint', 'some', 'A foot rolls in to borrow range for a stiff ankle.', {
+    at: LOW,
+  }),
+  link('archDrops', 'abductors', 'some', 'A knee that comes in takes the foot along.', {
+    at: LATE,
+  }),
   link(
     'outerEdge',
     'overCuedKneesOut',
@@ -86,13 +99,32 @@ export const LINKS: readonly Link[] = [
     'Knees pushed out roll the foot to its outer edge.',
   ),
   link('outerEdge', 'shoeOrSurface', 'weak', 'A soft sole tips.'),
-  link('kneesIn', 'abductors', 'strong', 'A hip that does not hold lets the knee in.'),
-  link('kneesIn', 'footControl', 'strong', 'A foot that gives way takes the knee in.'),
-  link('kneesIn', 'ankleJoint', 'some', 'The shin turns in to find range.'),
-  link('kneesIn', 'hipInwardRotation', 'some', 'A hip that turns in takes the knee along.'),
-  link('kneesIn', 'loadBeyondControl', 'some', 'Too much load lets the knees in.'),
+  link('kneesIn', 'abductors', 'strong', 'A hip that does not hold lets the knee in.', {
+    at: LATE,
+  }),
+  link('kneesIn', 'footControl', 'strong', 'A foot that gives way takes the knee in.', {
+    at: EARLY,
+  }),
+  link('kneesIn', 'ankleJoint', 'some', 'The shin turns in to find range.', {
+    at: { descent: 'some', bottom: 'strong', ascent: 'weak' },
+  }),
+  link(
+    'kneesIn',
+    'hipInwardRotation',
+    'some',
+    'Where a hip cannot turn in, the foot and the knee do it instead.',
+    { at: { descent: 'weak', bottom: 'some', ascent: 'weak' } },
+  ),
+  link('kneesIn', 'loadBeyondControl', 'some', 'Too much load lets the knees in.', {
+    at: { descent: 'weak', bottom: 'some', ascent: 'strong' },
+  }),
   link('kneesOut', 'overCuedKneesOut', 'strong', 'The cue “knees out” was overdone.'),
-  link('kneesOut', 'hipInwardRotation', 'some', 'A hip finds room by going out.'),
+  link(
+    'kneesOut',
+    'hipInwardRotation',
+    'some',
+    'A hip that cannot turn in finds room further out.',
+  ),
   link('kneeWobble', 'footControl', 'strong', 'A foot that is not held makes the knee wander.'),
   link('kneeWobble', 'abductors', 'some', 'A hip that is late makes the knee wander.'),
   link('kneeWobble', 'loadBeyondControl', 'weak', 'Too much load makes the knee wander.'),
@@ -137,17 +169,45 @@ export const LINKS: readonly Link[] = [
   link('hipsRiseEarly', 'quadsWeak', 'strong', 'Weak thighs hand over to the hips.'),
   link('hipsRiseEarly', 'habitSitsBack', 'some', 'Sitting back makes the hips drive the way up.'),
   link('hipsRiseEarly', 'loadBeyondControl', 'some', 'Too much load is taken by the hips.'),
-  link('kneesSlideBack', 'quadsWeak', 'strong', 'Weak thighs give the knees back.'),
-  link('kneesSlideBack', 'habitSitsBack', 'some', 'Who sits back takes the knees back first.'),
+  link('kneesSlideBack', 'quadsWeak', 'strong', 'With weak thighs the knees move back first.'),
+  link('kneesSlideBack', 'habitSitsBack', 'some', 'Sitting back takes the knees back first.'),
   link('kneesSlideBack', 'loadBeyondControl', 'some', 'Too much load is taken by the hips.'),
   link('hipsFirst', 'habitSitsBack', 'strong', 'Sitting back begins at the hips.'),
   link('kneesFirst', 'habitDives', 'strong', 'Diving begins at the knees.'),
-  link('sideShift', 'hipInwardRotation', 'strong', 'The side shifted to turns in more.'),
-  link('sideShift', 'ankleJoint', 'some', 'The pelvis leaves the stiffer ankle.', true),
-  link('sideShift', 'abductors', 'weak', 'A side that does not hold is leaned on less.', true),
+  link(
+    'sideShift',
+    'hipInwardRotation',
+    'strong',
+    'The pelvis goes away from the hip that turns in and folds too little.',
+    { crosses: true },
+  ),
+  link('sideShift', 'ankleJoint', 'some', 'The pelvis leaves the stiffer ankle.', {
+    crosses: true,
+  }),
+  link('sideShift', 'abductors', 'weak', 'A side that does not hold is leaned on less.', {
+    crosses: true,
+    at: LATE,
+  }),
+  link(
+    'sideShift',
+    'quadsWeak',
+    'weak',
+    'A tired pair of thighs is shared unevenly on the way up.',
+    {
+      at: { descent: 'weak', bottom: 'weak', ascent: 'some' },
+    },
+  ),
   link('sideShift', 'painGuarding', 'some', 'What hurts is unloaded.'),
-  link('unevenTouch', 'hipInwardRotation', 'strong', 'The side that touches first turns in more.'),
-  link('unevenTouch', 'ankleJoint', 'some', 'The side of the stiffer ankle stays high.', true),
+  link(
+    'unevenTouch',
+    'hipInwardRotation',
+    'strong',
+    'The hip of the side that touches later turns in and folds too little.',
+    { crosses: true },
+  ),
+  link('unevenTouch', 'ankleJoint', 'some', 'The side of the stiffer ankle stays high.', {
+    crosses: true,
+  }),
   link('chestDrop', 'trunkBracing', 'strong', 'A trunk that is not held tips.'),
   link('chestDrop', 'loadBeyondControl', 'some', 'Too much load tips the trunk.'),
   link('chestDrop', 'quadsWeak', 'some', 'Weak thighs hand over to the back.'),
@@ -155,7 +215,7 @@ export const LINKS: readonly Link[] = [
   link('armsFall', 'trunkBracing', 'some', 'A trunk that tips takes the arms along.'),
   link('noLockout', 'hipFlexors', 'some', 'Short hip flexors keep the hip bent.'),
   link('noLockout', 'loadBeyondControl', 'some', 'Too much load is not finished.'),
-  link('dropsIn', 'habitDives', 'strong', 'Diving lets go of the bottom.'),
+  link('dropsIn', 'habitDives', 'strong', 'Dropping fast loses control at the bottom.'),
   link('dropsIn', 'quadsWeak', 'some', 'Weak thighs do not brake.'),
   link(
     'ankleShort',

@@ -1,9 +1,10 @@
 import { SIDES, type Side } from '../linkage/setup.ts';
 import { CAUSE_IDS, CAUSES, type CauseId } from './causes.ts';
+import type { Phase } from '../faults/table.ts';
 import type { FindingId } from './links.ts';
 import { bearingOn, entropyBits, factorOf, jointOf, marginalsOf, type Factor } from './network.ts';
 import { HOUSE_TABLES, type Tables } from './tables.ts';
-import { OUTCOMES, type Outcome, type ProbeTest, type TestId } from './tests.ts';
+import { outcomesOf, type Outcome, type ProbeTest, type TestId } from './tests.ts';
 
 /** A cause of one side, or of none: what may be true or not. */
 export interface CauseNode {
@@ -29,6 +30,8 @@ export type Evidence =
       side: Side | null;
       /** How likely it is truly there, by the error of what showed it: 0 surely not, 0.5 says nothing, 1 surely. */
       sure: number;
+      /** Where in the rep it was seen, when in one phase alone; absent or null = in several, or not said. */
+      phase?: Phase | null;
     }
   | { kind: 'test'; test: TestId; side: Side | null; outcome: Outcome };
 
@@ -38,6 +41,8 @@ const LEAK = 0.04;
 const CHANCE = { relief: 0.08, worse: 0.05, pain: 0.01 } as const;
 /** A cause that blocks a test lets it turn out well only so often (house default). */
 const BLOCKED = 0.05;
+/** How far a cause tips a test toward the outcome that names it: this many times its odds of showing (house default). A strong one makes that outcome about five times likelier than it is with no cause at work. */
+const NAMING = 2;
 /** Of those a test relieves, so many it clears; the rest it helps (house default). */
 const CLEARS_SHARE = 0.6;
 
@@ -58,6 +63,8 @@ interface TestPulls {
   worsens: Pulling[];
   hurts: Pulling[];
   blocks: number[];
+  /** By outcome, what pulls toward it. */
+  named: Partial<Record<Outcome, Pulling[]>>;
   vars: number[];
 }
 
@@ -66,7 +73,7 @@ interface Worked {
   parents: Map<string, Parents>;
   pulls: Map<string, TestPulls>;
   findings: Map<string, Factor>;
-  outcomes: Map<string, Record<Outcome, Factor>>;
+  outcomes: Map<string, Partial<Record<Outcome, Factor>>>;
   priors: readonly Factor[];
 }
 
@@ -97,11 +104,18 @@ function once<T>(known: Map<string, T>, key: string, make: () => T): T {
   return made;
 }
 
-const parentsOf = (finding: FindingId, side: Side | null, tables: Tables): Parents =>
-  once(workedFor(tables).parents, `${finding} ${side ?? ''}`, () => {
+const parentsOf = (
+  finding: FindingId,
+  side: Side | null,
+  tables: Tables,
+  phase: Phase | null = null,
+): Parents =>
+  once(workedFor(tables).parents, `${finding} ${side ?? ''} ${phase ?? ''}`, () => {
     const toward: Pulling[] = [];
     const against: Pulling[] = [];
-    for (const { cause, strength, crosses } of tables.links.filter((l) => l.finding === finding)) {
+    for (const link of tables.links.filter((l) => l.finding === finding)) {
+      const { cause, crosses } = link;
+      const strength = (phase && link.at?.[phase]) ?? link.strength;
       const other = side === null || !crosses ? side : side === 'left' ? 'right' : 'left';
       for (const node of nodeOf(cause, other))
         (strength === 'against' ? against : toward).push({
@@ -121,8 +135,9 @@ export function findingChance(
   side: Side | null,
   isTrue: (node: number) => boolean,
   tables: Tables = HOUSE_TABLES,
+  phase: Phase | null = null,
 ): number {
-  const { toward, against } = parentsOf(finding, side, tables);
+  const { toward, against } = parentsOf(finding, side, tables, phase);
   const held = against.reduce((rest, p) => (isTrue(p.node) ? rest * (1 - p.strength) : rest), 1);
   return noisyOr(LEAK, toward, isTrue) * held;
 }
@@ -139,20 +154,37 @@ const testPulls = (test: TestId, side: Side | null, tables: Tables): TestPulls =
       worsens: pulls(entry.worsens),
       hurts: pulls(entry.hurts),
       blocks: (entry.blocks ?? []).flatMap((cause) => nodeOf(cause, side)),
+      named: Object.fromEntries(
+        Object.entries(entry.named ?? {}).map(([outcome, { causes }]) => [outcome, pulls(causes)]),
+      ) as TestPulls['named'],
     };
-    const all = [...own.relieves, ...own.worsens, ...own.hurts].map((p) => p.node);
+    const named = Object.values(own.named).flat();
+    const all = [...own.relieves, ...own.worsens, ...own.hurts, ...named].map((p) => p.node);
     return { ...own, vars: unique([...all, ...own.blocks]).sort((a, b) => a - b) };
   });
 
-/** Chances of every outcome of a test, the causes being what they are; they sum to 1. */
+/** Chances of every outcome a test can have, the causes being what they are; they sum to 1. */
 export function outcomeChances(
   test: TestId,
   side: Side | null,
   isTrue: (node: number) => boolean,
   tables: Tables = HOUSE_TABLES,
-): Record<Outcome, number> {
-  const { relieves, worsens, hurts, blocks } = testPulls(test, side, tables);
+): Partial<Record<Outcome, number>> {
+  const { relieves, worsens, hurts, blocks, named } = testPulls(test, side, tables);
   const pain = noisyOr(CHANCE.pain, hurts, isTrue);
+  const entry = tables.tests[test].named;
+  if (entry) {
+    const weights = Object.entries(entry).map(([outcome, { usually }]) => {
+      const pulls = (named[outcome as Outcome] ?? []).filter((p) => isTrue(p.node));
+      const tip = pulls.reduce((sum, p) => sum + (NAMING * p.strength) / (1 - p.strength), 0);
+      return [outcome, usually + tip] as const;
+    });
+    const whole = weights.reduce((sum, [, w]) => sum + w, 0);
+    return {
+      ...Object.fromEntries(weights.map(([outcome, w]) => [outcome, ((1 - pain) * w) / whole])),
+      pain,
+    };
+  }
   const free = noisyOr(tables.tests[test].usually ?? CHANCE.relief, relieves, isTrue);
   const relief = blocks.some(isTrue) ? BLOCKED * free : free;
   const worse = noisyOr(CHANCE.worse, worsens, isTrue);
@@ -167,26 +199,33 @@ export function outcomeChances(
 }
 
 /** Every outcome of a test as a factor over the causes that bear on it. */
-const outcomeFactors = (test: TestId, side: Side | null, tables: Tables): Record<Outcome, Factor> =>
+const outcomeFactors = (
+  test: TestId,
+  side: Side | null,
+  tables: Tables,
+): Partial<Record<Outcome, Factor>> =>
   once(workedFor(tables).outcomes, `${test} ${side ?? ''}`, () => {
     const { vars } = testPulls(test, side, tables);
     return Object.fromEntries(
-      OUTCOMES.map((outcome) => [
+      outcomesOf(tables.tests[test]).map((outcome) => [
         outcome,
-        factorOf(vars, (is) => outcomeChances(test, side, is, tables)[outcome]),
+        factorOf(vars, (is) => outcomeChances(test, side, is, tables)[outcome] ?? 0),
       ]),
-    ) as Record<Outcome, Factor>;
+    );
   });
+
+/** Says nothing: an outcome this test cannot have. */
+const SILENT = factorOf([], () => 1);
 
 /** Evidence as a factor over the causes that bear on it. */
 function factorFor(evidence: Evidence, tables: Tables): Factor {
   if (evidence.kind === 'test')
-    return outcomeFactors(evidence.test, evidence.side, tables)[evidence.outcome];
-  const { finding, side, sure } = evidence;
-  const there = once(workedFor(tables).findings, `${finding} ${side ?? ''}`, () => {
-    const { toward, against } = parentsOf(finding, side, tables);
+    return outcomeFactors(evidence.test, evidence.side, tables)[evidence.outcome] ?? SILENT;
+  const { finding, side, sure, phase = null } = evidence;
+  const there = once(workedFor(tables).findings, `${finding} ${side ?? ''} ${phase ?? ''}`, () => {
+    const { toward, against } = parentsOf(finding, side, tables, phase);
     return factorOf(unique([...toward, ...against].map((p) => p.node)), (is) =>
-      findingChance(finding, side, is, tables),
+      findingChance(finding, side, is, tables, phase),
     );
   });
   return { ...there, table: there.table.map((p) => sure * p + (1 - sure) * (1 - p)) };
@@ -223,31 +262,35 @@ export function expectedGain(
   side: Side | null,
   about?: readonly number[],
   tables: Tables = HOUSE_TABLES,
-): { bits: number; chances: Record<Outcome, number> } {
+): { bits: number; chances: Partial<Record<Outcome, number>> } {
   const { vars } = testPulls(test, side, tables);
   const factors = [...workedFor(tables).priors, ...evidence.map((e) => factorFor(e, tables))];
   const joint = jointOf(bearingOn(factors, vars), vars);
-  const outcomes = outcomeFactors(test, side, tables);
-  const none = (): Record<Outcome, number> => ({ clears: 0, helps: 0, same: 0, worse: 0, pain: 0 });
-  const chances = none();
+  const outcomes = Object.values(outcomeFactors(test, side, tables));
+  const names = outcomesOf(tables.tests[test]);
+  const chances = names.map(() => 0);
   let mask = 0;
   vars.forEach((v, i) => {
     if (!about || about.includes(v)) mask |= 1 << i;
   });
   // Causes that do not matter are averaged over: learning of them is not counted.
-  const groups = new Map<number, { weight: number; chances: Record<Outcome, number> }>();
+  const groups = new Map<number, { weight: number; chances: number[] }>();
   joint.table.forEach((p, index) => {
-    const group = groups.get(index & mask) ?? { weight: 0, chances: none() };
+    const group = groups.get(index & mask) ?? { weight: 0, chances: names.map(() => 0) };
     group.weight += p;
-    for (const outcome of OUTCOMES) {
-      chances[outcome] += p * (outcomes[outcome].table[index] ?? 0);
-      group.chances[outcome] += p * (outcomes[outcome].table[index] ?? 0);
-    }
+    outcomes.forEach(({ table }, i) => {
+      const share = p * (table[index] ?? 0);
+      chances[i] = chances[i]! + share;
+      group.chances[i] = group.chances[i]! + share;
+    });
     groups.set(index & mask, group);
   });
   let within = 0;
   for (const { weight, chances: sums } of groups.values())
-    if (weight > 0) within += weight * entropyBits(OUTCOMES.map((o) => sums[o] / weight));
-  // Rounding may leave a hair below nothing.
-  return { bits: Math.max(0, entropyBits(Object.values(chances)) - within), chances };
+    if (weight > 0) within += weight * entropyBits(sums.map((s) => s / weight));
+  return {
+    // Rounding may leave a hair below nothing.
+    bits: Math.max(0, entropyBits(chances) - within),
+    chances: Object.fromEntries(names.map((outcome, i) => [outcome, chances[i] ?? 0])),
+  };
 }

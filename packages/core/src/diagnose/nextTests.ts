@@ -10,7 +10,7 @@ export interface NextTest {
   side: Side | null;
   bits: number;
   minutes: number;
-  chances: Record<Outcome, number>;
+  chances: Partial<Record<Outcome, number>>;
 }
 
 /** A test that tells less than this is not worth the client's minute, bits (house default). */

@@ -5,7 +5,7 @@ import { CAUSES } from './causes.ts';
 import { testKey, worthTesting } from './nextTests.ts';
 import { SIDED_FINDINGS, type FindingId } from './links.ts';
 import { findingChance, NODES, outcomeChances, posterior, type Evidence } from './model.ts';
-import { OUTCOMES, TEST_IDS, type TestId } from './tests.ts';
+import { TEST_IDS, type Outcome, type TestId } from './tests.ts';
 
 /** In which order an examiner tries what may be tried. */
 export type Order = 'guided' | 'fixed' | 'random';
@@ -48,8 +48,8 @@ export function knownClient(random: Random): KnownClient {
 function outcomeOf(test: TestId, side: Side | null, truth: ReadonlySet<number>, random: Random) {
   const chances = outcomeChances(test, side, (n) => truth.has(n));
   let left = random();
-  for (const outcome of OUTCOMES) {
-    left -= chances[outcome];
+  for (const [outcome, chance] of Object.entries(chances) as [Outcome, number][]) {
+    left -= chance;
     if (left < 0) return outcome;
   }
   return 'same' as const;

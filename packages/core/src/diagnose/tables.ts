@@ -2,10 +2,17 @@ import { CAUSE_IDS, CAUSES, type CauseId } from './causes.ts';
 import { LINKS, STRENGTH, type FindingId, type Link, type Strength } from './links.ts';
 import { CHANCE, type RuleChange } from '../setup/rules.ts';
 import { SPREADS } from '../setup/uncertainty.ts';
-import { TEST_IDS, TESTS, type ProbeTest, type TestId } from './tests.ts';
+import {
+  NAMED_OUTCOMES,
+  TEST_IDS,
+  TESTS,
+  type NamedOutcome,
+  type ProbeTest,
+  type TestId,
+} from './tests.ts';
 
 /** What a test can show of a cause. */
-export const EFFECTS = ['relieves', 'worsens', 'hurts'] as const;
+export const EFFECTS = ['relieves', 'worsens', 'hurts', ...NAMED_OUTCOMES] as const;
 export type Effect = (typeof EFFECTS)[number];
 /** Strength of a cause in a test: a test has no pull against. */
 export type Pull = Exclude<Strength, 'against'>;
@@ -54,6 +61,13 @@ export const HOUSE_TABLES: Tables = {
   sure: SURE,
 };
 
+const isNamed = (effect: string): effect is NamedOutcome =>
+  (NAMED_OUTCOMES as readonly string[]).includes(effect);
+
+/** Causes that show in a test by one of its effects, with how surely. */
+export const pullsIn = (test: ProbeTest, effect: Effect): ProbeTest['relieves'] =>
+  isNamed(effect) ? (test.named?.[effect]?.causes ?? []) : test[effect];
+
 /** Which entry a change is about: changes of one entry share it, and the last one counts. */
 export function entryOf(change: TableChange): string {
   switch (change.kind) {
@@ -87,7 +101,9 @@ export function houseValueOf(change: TableChange): number | Strength | 'none' {
         'none'
       );
     case 'testLink':
-      return TESTS[change.test][change.effect].find(([c]) => c === change.cause)?.[1] ?? 'none';
+      return (
+        pullsIn(TESTS[change.test], change.effect).find(([c]) => c === change.cause)?.[1] ?? 'none'
+      );
     case 'minutes':
       return TESTS[change.test].minutes;
     case 'strength':
@@ -126,13 +142,16 @@ export function tablesWith(changes: readonly TableChange[]): Tables {
     ) as Record<CauseId, number>,
     links: LINKS.flatMap((l) => {
       const strength = strengthTo(`link ${l.finding} ${l.cause}`, l.strength);
-      return strength === 'none' ? [] : [{ ...l, strength }];
+      if (strength === 'none') return [];
+      // A practice's word on a link holds for the whole rep.
+      const { at: _at, ...plain } = l;
+      return [strength === l.strength ? l : { ...plain, strength }];
     }),
     tests: Object.fromEntries(
       TEST_IDS.map((id) => {
         const test = TESTS[id];
         const pulls = (effect: Effect): ProbeTest['relieves'] =>
-          test[effect].flatMap(([cause, house]) => {
+          pullsIn(test, effect).flatMap(([cause, house]) => {
             const to = strengthTo(`testLink ${id} ${cause} ${effect}`, house);
             return to === 'none' ? [] : [[cause, to as Pull] as const];
           });
@@ -144,6 +163,16 @@ export function tablesWith(changes: readonly TableChange[]): Tables {
             relieves: pulls('relieves'),
             worsens: pulls('worsens'),
             hurts: pulls('hurts'),
+            ...(test.named
+              ? {
+                  named: Object.fromEntries(
+                    Object.entries(test.named).map(([outcome, { usually, causes }]) => [
+                      outcome,
+                      { usually, causes: isNamed(outcome) ? pulls(outcome) : causes },
+                    ]),
+                  ),
+                }
+              : {}),
           },
         ];
       }),

@@ -23,7 +23,19 @@ export const TEST_IDS = [
 export type TestId = (typeof TEST_IDS)[number];
 
 /** What a test did to what was seen before. */
-export const OUTCOMES = ['clears', 'helps', 'same', 'worse', 'pain'] as const;
+const CHANGES = ['clears', 'helps', 'same', 'worse', 'pain'] as const;
+/** What stopped the client, or came through all the same: outcomes that name causes by themselves. */
+export const NAMED_OUTCOMES = [
+  'nothing',
+  'heelsUp',
+  'hipFront',
+  'backRounded',
+  'other',
+  'clean',
+  'pitched',
+] as const;
+export type NamedOutcome = (typeof NAMED_OUTCOMES)[number];
+export const OUTCOMES = [...CHANGES, ...NAMED_OUTCOMES] as const;
 export type Outcome = (typeof OUTCOMES)[number];
 
 /** What has to be at hand. */
@@ -69,6 +81,8 @@ export interface ProbeTest {
   worsens: readonly Pull[];
   /** Causes that hurt in it. */
   hurts: readonly Pull[];
+  /** Of a test that is told by what stopped it: how often each outcome comes with no cause at work, and which causes it names. They sum to 1. */
+  named?: Readonly<Partial<Record<Outcome, { usually: number; causes: readonly Pull[] }>>>;
   /** What has to be at hand; absent = nothing. */
   needs?: Need;
   /** Runs this long, seconds; absent = no clock needed. */
@@ -82,6 +96,10 @@ const test = (entry: Omit<ProbeTest, 'status'>): ProbeTest => ({
   ...entry,
   status: 'house default',
 });
+
+/** How a test may turn out, in the order of its buttons. */
+export const outcomesOf = ({ named }: Pick<ProbeTest, 'named'>): readonly Outcome[] =>
+  named ? [...(Object.keys(named) as Outcome[]), 'pain'] : CHANGES;
 
 /** Every short test of the trade. How surely a cause shows in it is a house default. */
 export const TESTS: Readonly<Record<TestId, ProbeTest>> = {
@@ -119,7 +137,7 @@ export const TESTS: Readonly<Record<TestId, ProbeTest>> = {
     needs: 'lightWeight',
     name: 'Counterbalance, 5–10 kg at arm’s length',
     minutes: 1,
-    how: 'A light plate held out in front, the same squat three times.',
+    how: 'A light plate held out in front, the same squat three times. Note what is left: heels that still lift or a trunk that still pitches forward is an ankle.',
     precaution: 'Only as heavy as the shoulders hold still.',
     sided: false,
     about: [
@@ -132,13 +150,34 @@ export const TESTS: Readonly<Record<TestId, ProbeTest>> = {
       'trunkShinMismatch',
       'leanOffBalance',
     ],
-    relieves: [
-      ['habitSitsBack', 'strong'],
-      ['trunkBracing', 'some'],
-      ['quadsWeak', 'weak'],
-      ['habitDives', 'some'],
-    ],
-    worsens: [['ankleJoint', 'weak']],
+    relieves: [],
+    worsens: [],
+    named: {
+      clean: {
+        usually: 0.2,
+        causes: [
+          ['habitSitsBack', 'strong'],
+          ['habitDives', 'strong'],
+          ['trunkBracing', 'some'],
+        ],
+      },
+      heelsUp: {
+        usually: 0.1,
+        causes: [
+          ['ankleJoint', 'strong'],
+          ['gastrocnemius', 'some'],
+          ['ankleBlock', 'some'],
+        ],
+      },
+      pitched: {
+        usually: 0.1,
+        causes: [
+          ['ankleJoint', 'strong'],
+          ['gastrocnemius', 'some'],
+        ],
+      },
+      same: { usually: 0.6, causes: [] },
+    },
     hurts: [],
     barredBy: ['noLoad'],
   }),
@@ -148,18 +187,40 @@ export const TESTS: Readonly<Record<TestId, ProbeTest>> = {
     needs: 'upright',
     name: 'Supported deep sit at an upright',
     minutes: 2,
-    how: 'Hold on to an upright, sink as low as it goes, stay for three breaths.',
+    how: 'Hold on to an upright, heels down, sink as low as it goes, stay for three breaths. Note what stopped it.',
     precaution: 'A pinch in front of the hip ends it.',
     sided: false,
     about: ['depthShort', 'heelsRise', 'pelvisTuck', 'excessLean', 'leanUnused'],
-    relieves: [
-      ['habitSitsBack', 'strong'],
-      ['quadsWeak', 'strong'],
-      ['trunkBracing', 'some'],
-      ['habitDives', 'some'],
-      ['loadBeyondControl', 'strong'],
-    ],
+    relieves: [],
     worsens: [],
+    named: {
+      nothing: {
+        usually: 0.2,
+        causes: [
+          ['habitSitsBack', 'strong'],
+          ['quadsWeak', 'strong'],
+          ['trunkBracing', 'some'],
+          ['habitDives', 'some'],
+          ['loadBeyondControl', 'some'],
+        ],
+      },
+      heelsUp: {
+        usually: 0.1,
+        causes: [
+          ['ankleJoint', 'strong'],
+          ['gastrocnemius', 'some'],
+        ],
+      },
+      hipFront: { usually: 0.08, causes: [['hipFoldRoom', 'strong']] },
+      backRounded: {
+        usually: 0.1,
+        causes: [
+          ['hipFoldRoom', 'strong'],
+          ['adductors', 'some'],
+        ],
+      },
+      other: { usually: 0.52, causes: [] },
+    },
     hurts: [
       ['painGuarding', 'some'],
       ['ankleBlock', 'some'],
@@ -207,9 +268,9 @@ export const TESTS: Readonly<Record<TestId, ProbeTest>> = {
   slickFloor: test({
     id: 'slickFloor',
     needs: 'slickFloor',
-    name: 'Barefoot on a slick floor',
+    name: 'In socks on a slick floor',
     minutes: 1,
-    how: 'Socks on a smooth floor, three slow squats: do the feet spin out at the bottom?',
+    how: 'Socks on, on a smooth floor, three slow squats. It is the feet spinning out at the bottom that tells. Worse: they spin out.',
     precaution: 'Beside something to hold on to.',
     sided: true,
     about: ['feetTurnOut'],
@@ -285,7 +346,8 @@ export const TESTS: Readonly<Record<TestId, ProbeTest>> = {
     minutes: 1,
     how: 'Hips back over straight knees, three times, seen from behind. Gone: it hinges without the shift.',
     precaution: 'Back in its standing shape; unloaded.',
-    sided: true,
+    // The shift is said of the side it goes to, the hip behind it is the other one: the hinge clears the shift, whichever it was.
+    sided: false,
     about: ['sideShift', 'unevenTouch'],
     relieves: [
       ['hipInwardRotation', 'strong'],

@@ -121,6 +121,18 @@ export const DRILLS: readonly Drill[] = [
     barredBy: ['noDeepFold'],
   },
   {
+    id: 'half-kneeling-turn',
+    name: 'Half-kneeling turn',
+    part: 'ownIt',
+    causes: ['hipInwardRotation'],
+    how: 'Kneel on the other knee, this side’s foot flat in front. Sink into this hip, hands clasped, and turn the chest toward it slowly, as far as the pelvis stays square. Hold for one breath.',
+    dose: { amount: 8, unit: 'reps', sets: 2 },
+    sides: 'perSide',
+    kit: [],
+    precaution: 'A pinch at the front of the hip ends that range. Something soft under the knee.',
+    barredBy: ['noDeepFold'],
+  },
+  {
     id: 'heels-dig-lift',
     name: 'Heels dug in, tailbone up, slow breath out',
     part: 'ownIt',
