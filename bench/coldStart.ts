@@ -77,7 +77,8 @@ function bareBrowser(executablePath: string) {
       const gone = new Promise((resolve) => child.on('exit', resolve));
       child.kill();
       await gone;
-      rmSync(profile, { recursive: true, force: true });
+      // Its helpers take a moment longer to go.
+      rmSync(profile, { recursive: true, force: true, maxRetries: 10, retryDelay: 200 });
     },
   };
 }

@@ -34,6 +34,8 @@ export interface AnalysisQuestion {
   scale: Scale;
   /** Leg in a side view; null = not said, then the stiffer ankle decides. */
   facing?: Side | null;
+  /** False where the screen allows no lock-out under load; absent = asked for. */
+  asksLockout?: boolean;
   /** What the method calls slight and clear; absent = house defaults. */
   thresholds?: FaultThresholds;
 }
@@ -149,7 +151,7 @@ export function analyse(
     quality: {
       ...quality,
       notes: right.notes,
-      notJudged: [...notJudged, ...unseen(view, findings, notJudged, subject)],
+      notJudged: [...notJudged, ...unseen(findings, notJudged, question)],
     },
     best,
     worst,
@@ -160,10 +162,9 @@ export function analyse(
 
 /** Faults the view could show but this capture had nothing to read from. */
 function unseen(
-  view: CameraView,
   findings: readonly MotionFinding[],
   already: readonly NotJudged[],
-  subject: Case | null,
+  { view, subject, asksLockout = true }: AnalysisQuestion,
 ): NotJudged[] {
   return faultsOf(view)
     .filter(({ id }) => id !== 'pain' && ![...findings, ...already].some((f) => f.fault === id))
@@ -172,11 +173,15 @@ function unseen(
       fault: id,
       side: null,
       because:
-        id !== 'excessLean'
-          ? 'its landmarks are not in the capture'
-          : subject
-            ? 'this stance and depth have no balanced pose to split the lean by'
-            : 'needs the client’s body and ankles',
+        id === 'noLockout' && !asksLockout
+          ? 'the screen asks for no lock-out under load'
+          : id === 'kneesIn' || id === 'kneesOut'
+            ? 'needs the line of the foot: toe and heel marks, or the client’s foot angle'
+            : id !== 'excessLean'
+              ? 'its landmarks are not in the capture'
+              : subject
+                ? 'this stance and depth have no balanced pose to split the lean by'
+                : 'needs the client’s body and ankles',
     }));
 }
 
@@ -202,7 +207,7 @@ function readSide(
   windows: Windows,
   standing: readonly number[],
   rateHz: number,
-  { subject, facing }: AnalysisQuestion,
+  { subject, facing, asksLockout = true }: AnalysisQuestion,
 ): Read {
   const side = facing ?? (subject ? lowerSide(subject.limits.dorsiflexionDeg) : 'left');
   const setup = subject?.setup;
@@ -233,6 +238,7 @@ function readSide(
   );
   const readings = sideReadings(series, picture, windows, standing, rateHz, {
     targetDepthDeg: subject?.target.thighDepthDeg ?? USUAL_TARGET_DEG,
+    asksLockout,
     isOverhead: setup ? setup.hold === 'overhead' : handsUp,
     wantsParallel: (subject?.workingPoint ?? 'parallelLines') === 'parallelLines',
     excessLeanDeg:
@@ -277,7 +283,7 @@ function readFront(
   subject: Case | null,
 ): Read {
   const foot = subject ? resolveBody(subject.body).lengthsMm.foot : null;
-  const picture = frontPicture(series, foot, standing, rateHz);
+  const picture = frontPicture(series, foot, standing, rateHz, subject?.setup.toeOutDeg ?? null);
   return {
     readings: frontReadings(series, picture, windows, standing, rateHz, view),
     picture: { kind: 'front', front: picture },

@@ -9,6 +9,7 @@ import {
   medianOver,
   peakOf,
   phaseAt,
+  standingBefore,
   steady,
   sureOf,
   type RepWindow,
@@ -51,6 +52,10 @@ const map2 = (
     return v === null || w === null ? null : f(v, w);
   });
 
+/** Height of a mark above the heel; above the floor where the heel is not marked. */
+const withinFoot = (mark: Channel | undefined, heel: Channel | undefined): Channel =>
+  heel && heel.some((v) => v !== null) ? map2(mark, heel, (m, h) => m - h) : (mark ?? []);
+
 /** The line of the foot is calmed over this long. */
 const LINE_S = 0.4;
 
@@ -62,6 +67,7 @@ export const frontHipHeight = (series: Series): Channel =>
  * Reads a cleaned front or rear view.
  *
  * @param footMm foot length when it was measured; else it is taken from the shank in the picture by average proportions
+ * @param ownToeOutDeg how the client stands, for a foot whose toe or heel is not marked; null = not known, then knees are not judged against it
  * @param standing frames in which the client stands: they give the shank's full length and the foot's own line
  */
 export function frontPicture(
@@ -69,6 +75,7 @@ export function frontPicture(
   footMm: number | null,
   standing: readonly number[],
   rateHz: number,
+  ownToeOutDeg: Readonly<Record<Side, number>> | null,
 ): FrontPicture {
   const of = (side: Side, name: string) => series.tracks[sided(side, name)];
   const leg = (side: Side): LegPicture => {
@@ -92,7 +99,7 @@ export function frontPicture(
       foot === null ? 0 : toDeg(safeAsin((out * (t - h)) / foot)),
     );
     // The foot may turn while it carries, so its line is that of the moment, calmed; where toe or heel is hidden, that of the stand.
-    const stood = medianOver(toeOutDeg, standing) ?? 0;
+    const stood = medianOver(toeOutDeg, standing) ?? ownToeOutDeg?.[side] ?? null;
     const line = steady(toeOutDeg, rateHz, LINE_S);
     return {
       toeOutDeg,
@@ -100,18 +107,21 @@ export function frontPicture(
       // Where the foot points is where the knee should go: a shank that leans α along it shows atan(tan α · sin θ) from the front.
       kneeDeg: across.map((a, k) => {
         const r = rise[k] ?? null;
-        if (a === null || r === null) return null;
+        const at = line[k] ?? stood;
+        // A foot nobody saw points somewhere: a knee is not held against a guess.
+        if (a === null || r === null || at === null) return null;
         const lean = shank === null ? 0 : safeAcos(r / shank);
-        const foot = toRad(line[k] ?? stood);
+        const foot = toRad(at);
         return toDeg(Math.atan2(a, r) - Math.atan(Math.tan(lean) * Math.sin(foot)));
       }),
-      navicularMm: of(side, 'navicular')?.z ?? [],
+      // Within the foot: a phone that slips lifts every mark alike.
+      navicularMm: withinFoot(of(side, 'navicular')?.z, heel?.z),
       heelBoneDeg: map2(
         map2(ankle?.y, heel?.y, (a, h) => -out * (a - h)),
         map2(ankle?.z, heel?.z, (a, h) => a - h),
         (inward, up) => toDeg(Math.atan2(inward, up)),
       ),
-      toeHeightMm: (of(side, 'bigToe') ?? toe)?.z ?? [],
+      toeHeightMm: withinFoot((of(side, 'bigToe') ?? toe)?.z, heel?.z),
     };
   };
   const centre = (name: string) =>
@@ -157,15 +167,15 @@ export function frontReadings(
       leg,
       inward: smooth(leg.kneeDeg.map((v) => (v === null ? null : -v))),
       outward: smooth(leg.kneeDeg),
-      turned: change(leg.toeOutDeg, 1),
       arch: steady(change(leg.navicularMm, -1), rateHz, ARCH_S),
       // Ankle and heel are close together: their line needs a longer look than a single mark.
       bone: steady(change(leg.heelBoneDeg, 1), rateHz, BONE_S),
       lifted: change(leg.toeHeightMm, 1),
     };
   });
-  for (const w of windows) {
+  for (const [i, w] of windows.entries()) {
     const { rep } = w;
+    const stands = standingBefore(rep, windows[i - 1]?.rep.end ?? 0, picture.hipHeightMm, rateHz);
     const put = (
       fault: FaultId,
       side: Side,
@@ -192,7 +202,7 @@ export function frontReadings(
           put('unevenTouch', side, ['leftHip', 'rightHip'], { value: lower, frame: rep.bottom });
         }
     }
-    for (const { side, leg, inward, outward, turned, arch, bone, lifted } of legs) {
+    for (const { side, leg, inward, outward, arch, bone, lifted } of legs) {
       const names = (...list: string[]) => list.map((n) => sided(side, n));
       const drop = peakOf(w, arch);
       const tip = peakOf(w, bone);
@@ -203,6 +213,11 @@ export function frontReadings(
       const shank = names('knee', 'ankle');
       put('kneesIn', side, shank, peakOf(w, inward, isBent));
       put('kneesOut', side, shank, peakOf(w, outward, isBent));
+      // Against the stand before the same rep: a foot put down anew in between has not turned.
+      const stood = medianOver(leg.toeOutDeg, stands);
+      const turned = smooth(
+        leg.toeOutDeg.map((v) => (v === null || stood === null ? null : v - stood)),
+      );
       put('feetTurnOut', side, names('heel', 'toe'), peakOf(w, turned));
       const share = liftedShare(w, lifted);
       const highest = peakOf(w, lifted, (k) => dropAt(w, k) >= 0.5);

@@ -39,6 +39,16 @@ export function frameDownAt(window: RepWindow, share: number): number {
   return rep.bottom;
 }
 
+/** What a channel says on the way down where this share of the drop is reached, between frames too; null where it is open. */
+export function valueDownAt(window: RepWindow, channel: Channel, share: number): number | null {
+  const k = frameDownAt(window, share);
+  const [before, at] = [channel[k - 1] ?? null, channel[k] ?? null];
+  const [low, high] = [dropAt(window, k - 1), dropAt(window, k)];
+  if (at === null || before === null || k === window.rep.start || high <= low) return at;
+  const part = Math.min(1, Math.max(0, (share - low) / (high - low)));
+  return before + (at - before) * part;
+}
+
 /** First frame of the way up at which this share of the drop has been regained. */
 export function frameUpAt(window: RepWindow, regained: number): number {
   const { rep } = window;
@@ -123,6 +133,22 @@ export function standingFrames(reps: readonly Rep[], hipHeight: Channel, rateHz:
     if (h !== null && Math.abs(h - top) <= 20) frames.push(k);
   }
   return frames.length >= 4 ? frames : [0, 1, 2].map((k) => first.start + k);
+}
+
+/** Frames in which the client stands right before a rep, since the one before; its first frames where it follows at once. */
+export function standingBefore(
+  rep: Rep,
+  since: number,
+  hipHeight: Channel,
+  rateHz: number,
+): number[] {
+  const top = hipHeight[rep.start] ?? NaN;
+  const frames: number[] = [];
+  for (let k = rep.start; k >= Math.max(since, rep.start - rateHz / 2); k -= 1) {
+    const h = hipHeight[k] ?? null;
+    if (h !== null && Math.abs(h - top) <= 20) frames.push(k);
+  }
+  return frames.length >= 4 ? frames : [0, 1, 2].map((k) => rep.start + k);
 }
 
 /** Middle value of a channel over some frames; null when it is open in all of them. */

@@ -1,8 +1,8 @@
 import type { Channel, Series } from '../motion/series.ts';
+import { SURE_LEAST } from './findings.ts';
 import type { RepReading } from './measured.ts';
 import {
   dropAt,
-  frameDownAt,
   frameUpAt,
   meanOver,
   medianOver,
@@ -10,16 +10,19 @@ import {
   phaseAt,
   steady,
   sureOf,
+  valueDownAt,
   type RepWindow,
 } from './repWindow.ts';
 import type { SidePicture } from './sidePicture.ts';
-import { OTHER_READING, type FaultId, type Phase } from './table.ts';
+import { FAULTS, OTHER_READING, type FaultId, type Phase } from './table.ts';
 
 /** What the measures of a side view are compared with. */
 export interface SideQuestion {
   targetDepthDeg: number;
   /** Arms are held overhead. */
   isOverhead: boolean;
+  /** False where the screen allows no lock-out under load: it is neither asked for nor named. */
+  asksLockout: boolean;
   /** The method wants trunk and shin parallel. */
   wantsParallel: boolean;
   /** Parts 3 and 4 of the lean budget at this depth, shank and lean; null when it cannot be split. */
@@ -50,7 +53,11 @@ export function sideReadings(
   const rest = (channel: Channel) => medianOver(channel, standing);
   const from = (channel: Channel, level: number | null, sign: 1 | -1): Channel =>
     channel.map((v) => (v === null || level === null ? null : sign * (v - level)));
-  const heel = steady(from(picture.heelHeightMm, rest(picture.heelHeightMm), 1), rateHz, LIFT_S);
+  // Above the toe where that is marked: a phone that slips lifts both.
+  const heelMm = picture.heelAboveToeMm.some((v) => v !== null)
+    ? picture.heelAboveToeMm
+    : picture.heelHeightMm;
+  const heel = steady(from(heelMm, rest(heelMm), 1), rateHz, LIFT_S);
   const forward = smooth(picture.balanceMm);
   const backward = smooth(from(picture.balanceMm, 0, -1));
   const hollow = smooth(from(picture.lumbarDeg, rest(picture.lumbarDeg), 1));
@@ -58,7 +65,19 @@ export function sideReadings(
   const trunk = smooth(picture.trunkDeg);
   const arms = smooth(picture.armDeg);
   const depth = smooth(picture.thighDepthDeg);
-  const bestLean = Math.min(...windows.map((w) => peakOf(w, trunk)?.value ?? Infinity));
+  // The best rep is one in which the trunk was seen: where it was hidden the greatest lean may be missing.
+  const bestLean = Math.min(
+    ...windows
+      .filter((w) => sureOf(w, series, TRUNK) >= SURE_LEAST)
+      .map((w) => peakOf(w, trunk)?.value ?? Infinity),
+  );
+  // Standing after a rep lasts until the next begins, or two seconds at most.
+  const untilOf = (w: RepWindow) =>
+    Math.min(
+      windows[w.number]?.rep.start ?? Infinity,
+      w.rep.end + 2 * rateHz,
+      series.timesS.length - 1,
+    );
   const list: RepReading[] = [];
   for (const w of windows) {
     const { rep } = w;
@@ -142,7 +161,7 @@ export function sideReadings(
     let gained: { value: number; frame: number } | null = null;
     for (let k = rep.bottom; k <= third; k += 1) {
       // The lean asked for changes with depth by itself: what counts is lean beyond that of the way down at the same height.
-      const down = trunk[frameDownAt(w, dropAt(w, k))] ?? null;
+      const down = valueDownAt(w, trunk, dropAt(w, k));
       const up = trunk[k] ?? null;
       if (down === null || up === null) continue;
       if (!gained || up - down > gained.value) gained = { value: up - down, frame: k };
@@ -160,7 +179,7 @@ export function sideReadings(
     if (leanest && windows.length > 1 && Number.isFinite(bestLean))
       put('chestDrop', TRUNK, leanest.value - bestLean, leanest.frame, phaseAt(w, leanest.frame));
 
-    lockout(w, picture, standing, rateHz, put);
+    if (question.asksLockout) lockout(w, picture, standing, rateHz, untilOf(w), put);
 
     const speed = peakDownSpeed(w, picture.hipHeightMm, rateHz);
     put('dropsIn', ['hip'], speed, null, 'descent');
@@ -214,12 +233,23 @@ export function hipShareOf(hipDeg: number | null, kneeDeg: number | null): numbe
   return (100 * hipDeg) / (hipDeg + kneeDeg);
 }
 
-/** A knee left bent, or a pelvis pushed ahead of where it stood; whichever weighs more. */
+/** First frame of the stretch of this length, between two frames, in which a knee is least bent. */
+function straightestAt(kneeDeg: Channel, from: number, until: number, length: number): number {
+  let best = { frame: from, deg: meanOver(kneeDeg, from, from + length) ?? Infinity };
+  for (let k = from + 1; k + length <= until; k += 1) {
+    const deg = meanOver(kneeDeg, k, k + length);
+    if (deg !== null && deg < best.deg) best = { frame: k, deg };
+  }
+  return best.frame;
+}
+
+/** A knee left bent or pushed past straight, or a pelvis ahead of the plumb; whichever weighs most. */
 function lockout(
   w: RepWindow,
   picture: SidePicture,
   standing: readonly number[],
   rateHz: number,
+  until: number,
   put: (
     fault: FaultId,
     needs: readonly string[],
@@ -229,17 +259,28 @@ function lockout(
     more?: Partial<RepReading>,
   ) => void,
 ): void {
-  const { end } = w.rep;
   const pause = Math.round(0.2 * rateHz);
+  // Where the leg is straightest before the next rep: near the top the hips hardly rise while the knee still straightens.
+  const end = straightestAt(picture.kneeFlexionDeg, w.rep.end, until, pause);
   const bent = meanOver(picture.kneeFlexionDeg, end, end + pause);
+  // The plumb through mid-foot where the foot is marked; else where the hip stood over the ankle before the first rep.
+  const plumb = meanOver(picture.hipAheadOfPlumbMm, end, end + pause);
   const stood = medianOver(picture.hipAheadOfAnkleMm, standing);
   const now = meanOver(picture.hipAheadOfAnkleMm, end, end + pause);
-  const ahead = stood === null || now === null ? null : now - stood;
-  const { pelvisForward } = OTHER_READING;
-  const isPelvis = ahead !== null && (bent === null || ahead / pelvisForward.slight > bent / 8);
-  if (isPelvis && ahead >= pelvisForward.slight)
+  const ahead = plumb ?? (stood === null || now === null ? null : now - stood);
+  const { pelvisForward, pastStraight } = OTHER_READING;
+  const leg = ['hip', 'knee', 'ankle'];
+  const past = bent === null ? 0 : -bent;
+  const weights = {
+    pelvis: ahead === null ? 0 : ahead / pelvisForward.slight,
+    past: past / pastStraight.slight,
+    bent: bent === null ? 0 : bent / FAULTS.noLockout.slight,
+  };
+  if (ahead !== null && weights.pelvis >= Math.max(1, weights.past, weights.bent))
     put('noLockout', ['hip', 'ankle'], ahead, end, 'ascent', { reading: pelvisForward });
-  else put('noLockout', ['hip', 'knee', 'ankle'], bent, end, 'ascent');
+  else if (weights.past >= Math.max(1, weights.bent))
+    put('noLockout', leg, past, end, 'ascent', { reading: pastStraight });
+  else put('noLockout', leg, bent, end, 'ascent');
 }
 
 /** The way down is over once its speed has fallen to this share of its fastest: a pause at the bottom is not part of it. */
@@ -250,8 +291,8 @@ function peakDownSpeed(w: RepWindow, height: Channel, rateHz: number): number | 
   const { rep } = w;
   const [top, low] = [height[rep.start] ?? null, height[rep.bottom] ?? null];
   if (rep.bottom - rep.start < 4 || top === null || low === null) return null;
-  // Over a few frames, so that the picture's noise is not read as speed.
-  const step = Math.max(1, Math.round(0.03 * rateHz));
+  // Over a few frames, so that the picture's noise is not read as speed; over more of them the slower the squat.
+  const step = Math.max(1, Math.round(0.03 * rateHz), Math.round(0.05 * (rep.bottom - rep.start)));
   const speeds: (number | null)[] = [];
   for (let k = rep.start; k <= rep.bottom; k += 1) {
     const [a, b] = [height[k - step] ?? null, height[k + step] ?? null];

@@ -13,9 +13,13 @@ export interface SidePicture {
   /** Knee centre ahead of the toe. */
   kneePastToeMm: Channel;
   heelHeightMm: Channel;
+  /** Heel above the toe: what a camera that moves leaves alone. Open without a toe. */
+  heelAboveToeMm: Channel;
   hipHeightMm: Channel;
   kneeXMm: Channel;
   hipAheadOfAnkleMm: Channel;
+  /** Hip ahead of the plumb through mid-foot; open where heel or toe was not seen. */
+  hipAheadOfPlumbMm: Channel;
   /** Ahead of the balance point the method asks for; see {@link balancePointMm}. */
   balanceMm: Channel;
   /** Lumbar line against the trunk line, hollow positive; open without a lumbar landmark. */
@@ -74,9 +78,14 @@ export function sidePicture(
     kneeFlexionDeg: angles.map((a) => a.kneeFlexionDeg),
     kneePastToeMm: angles.map((a) => a.kneePastToeMm),
     heelHeightMm: angles.map((a) => a.heelHeightMm),
+    heelAboveToeMm: all.map((k) => less(z('heel', k), z('toe', k))),
     hipHeightMm: angles.map((a) => a.hipHeightMm),
     kneeXMm: all.map((k) => x('knee', k)),
     hipAheadOfAnkleMm: all.map((k) => less(x('hip', k), x('ankle', k))),
+    hipAheadOfPlumbMm: all.map((k) => {
+      const [hip, heel, toe] = [x('hip', k), x('heel', k), x('toe', k)];
+      return hip === null || heel === null || toe === null ? null : hip - (heel + toe) / 2;
+    }),
     balanceMm: balancePointMm(series, carried, balance),
     lumbarDeg: all.map((k) => less(lineDeg('hip', 'lumbar', k), lineDeg('hip', 'shoulder', k))),
     armDeg: all.map((k) => less(lineDeg('shoulder', 'wrist', k), lineDeg('hip', 'shoulder', k))),

@@ -340,8 +340,10 @@ export const faultsOf = (view: CameraView): Fault[] =>
 export const OTHER_READING = {
   /** Heel bone tipping inward, degrees. */
   heelBone: { unit: '°', slight: 6, clear: 10 },
-  /** Hip ahead of where it stood at the start, mm. */
+  /** Hip ahead of the plumb through mid-foot at the end of a rep, mm. */
   pelvisForward: { unit: 'mm', slight: 30, clear: 60 },
+  /** Knee past straight at the end of a rep, degrees. */
+  pastStraight: { unit: '°', slight: 5, clear: 10 },
 } as const;
 
 export interface Thresholds {

@@ -11,7 +11,7 @@ export const CONFIDENCE_LEAST = 0.3;
 /** Why a capture cannot be worked with. */
 export type SeriesFault = 'tooShort' | 'timesNotRising';
 
-/** Frames a second by the middle step, so that one dropped frame does not slow the clock. */
+/** Frames a second: all frames there should be by the middle step, over the whole time, so that neither dropped frames nor rounded times change the clock. */
 export function rateOf(timesS: readonly number[]): number | SeriesFault {
   if (timesS.length < 8) return 'tooShort';
   const steps: number[] = [];
@@ -20,7 +20,9 @@ export function rateOf(timesS: readonly number[]): number | SeriesFault {
     if (!(step > 0)) return 'timesNotRising';
     steps.push(step);
   }
-  return 1 / (middleOf(steps) ?? NaN);
+  const middle = middleOf(steps) ?? NaN;
+  const frames = steps.reduce((sum, step) => sum + Math.max(1, Math.round(step / middle)), 0);
+  return frames / ((timesS[timesS.length - 1] ?? NaN) - (timesS[0] ?? NaN));
 }
 
 /** A channel on even times, linear between the two samples around each; open where these are further apart than a bridge. */
@@ -90,6 +92,28 @@ export function bridge(channel: Channel, rateHz: number): { values: Channel; bri
   return { values, bridged };
 }
 
+/** A sample further than this from the middle of its neighbours is a mark gone astray, mm… */
+const ASTRAY_MM = 80;
+/** …or so many times further than they scatter (house defaults). */
+const ASTRAY_TIMES = 8;
+/** Neighbours on each side that are asked. */
+const NEIGHBOURS = 4;
+
+/** Takes single wild samples out, before a filter would smear them into movement; a mark that moves fast lies in the middle of its neighbours. */
+function withoutAstray(channel: Channel): Channel {
+  return channel.map((v, k) => {
+    if (v === null) return null;
+    const near = channel
+      .slice(Math.max(0, k - NEIGHBOURS), k + NEIGHBOURS + 1)
+      .filter((w): w is number => w !== null);
+    // At the edges the neighbours lie on one side, and a mark that moves is no longer in their middle.
+    if (near.length < NEIGHBOURS + 3) return v;
+    const middle = middleOf(near) ?? v;
+    const scatter = middleOf(near.map((w) => Math.abs(w - middle))) ?? 0;
+    return Math.abs(v - middle) > Math.max(ASTRAY_MM, ASTRAY_TIMES * scatter) ? null : v;
+  });
+}
+
 /** Filters every unbroken run of a channel by itself; what is open stays open. */
 function smooth(channel: Channel, rateHz: number, cutoffHz: number): Channel {
   const out: (number | null)[] = [...channel];
@@ -125,7 +149,7 @@ export function cleaned(
   if (typeof rateHz === 'string') return { kind: 'fault', fault: rateHz };
   const first = series.timesS[0] ?? 0;
   const last = series.timesS[series.timesS.length - 1] ?? 0;
-  const frames = Math.floor((last - first) * rateHz + 1e-6) + 1;
+  const frames = Math.round((last - first) * rateHz) + 1;
   const clockS = Array.from({ length: frames }, (_, i) => first + i / rateHz);
   let seen = 1;
   let bridgedValues = 0;
@@ -143,7 +167,7 @@ export function cleaned(
       // An axis the view never shows is not a landmark that was lost.
       if (there > 0) {
         seen = Math.min(seen, there / raw.length);
-        const even = onEvenClock(series.timesS, raw, clockS, rateHz);
+        const even = onEvenClock(series.timesS, withoutAstray(raw), clockS, rateHz);
         const filled = bridge(even, rateHz);
         filled.values.forEach((v, k) => {
           if (v === null) confidence[k] = 0;
@@ -163,15 +187,33 @@ export function cleaned(
   };
 }
 
-/** As {@link onClock}, but keeps samples that were lost open where the clock already was even, so that bridging can be counted. */
+/** How far a time may lie from an even clock's beat: it was rounded to hundredths or thousandths, or is a little off, s. */
+function roundingOf(timesS: readonly number[], rateHz: number): number {
+  const isWhole = (per: number) =>
+    timesS.every((t) => Math.abs(t * per - Math.round(t * per)) < 1e-6);
+  const rounded = isWhole(100) ? 0.01 : isWhole(1000) ? 0.001 : 0;
+  return 0.02 / rateHz + 1.05 * rounded;
+}
+
+/** As {@link onClock}, but where the clock is even, with frames dropped or not, every sample keeps its place and lost ones stay open, so that bridging can be counted. */
 function onEvenClock(
   timesS: readonly number[],
   channel: Channel,
   clockS: readonly number[],
   rateHz: number,
 ): Channel {
-  const isEven =
-    timesS.length === clockS.length &&
-    timesS.every((t, i) => Math.abs(t - (clockS[i] ?? NaN)) < 0.02 / rateHz);
-  return isEven ? channel : onClock(timesS, channel, clockS);
+  const first = timesS[0] ?? 0;
+  const off = roundingOf(timesS, rateHz);
+  const places = timesS.map((t) => Math.round((t - first) * rateHz));
+  const isEven = timesS.every(
+    (t, i) =>
+      Math.abs(t - (clockS[places[i] ?? -1] ?? NaN)) <= off &&
+      (i === 0 || (places[i] ?? 0) > (places[i - 1] ?? 0)),
+  );
+  if (!isEven) return onClock(timesS, channel, clockS);
+  const even: (number | null)[] = clockS.map(() => null);
+  places.forEach((place, i) => {
+    even[place] = channel[i] ?? null;
+  });
+  return even;
 }

@@ -20,8 +20,20 @@ export const REP = {
   below: 0.5,
   /** …and is over when they are back above this share. */
   above: 0.2,
-  /** Slower than this is standing still, mm/s. */
+  /** Slower than this is standing still, mm/s; in a slow squat… */
   stillMmPerS: 40,
+  /** …slower than this share of how fast it went down or comes up between the two levels above. */
+  stillShare: 0.15,
+  /** Speed is read over so long, s: over single frames it would be mostly the picture's noise. */
+  speedS: 0.2,
+  /** Standing is not left further than this share of the drop… */
+  nearTop: 0.01,
+  /** …of the height the client stood at in so long before or after, s. */
+  stoodS: 8,
+  /** A halt of so long further down is a place to begin or to end all the same, s. */
+  haltS: 1.5,
+  /** Nobody goes down and up again faster than this, s. */
+  leastS: 0.5,
   /** Speed on the way up must fall by this share of its first peak to be called sticking. */
   sticksBy: 0.3,
   /** …and then pick up by this share of it. */
@@ -45,6 +57,7 @@ export function repsOf(heightMm: Channel, timesS: readonly number[]): Rep[] {
   const low = standing - REP.below * drop;
   const high = standing - REP.above * drop;
   const reps: Rep[] = [];
+  const levels = { high, low, drop };
   let i = 0;
   while (i < heightMm.length) {
     const h = heightMm[i] ?? null;
@@ -55,20 +68,32 @@ export function repsOf(heightMm: Channel, timesS: readonly number[]): Rep[] {
     const down = backTo(heightMm, i, high);
     const up = onTo(heightMm, i, high);
     if (down !== null && up !== null) {
-      const start = backToStill(heightMm, timesS, down);
-      const end = onToStill(heightMm, timesS, up);
+      const start = edgeOf(heightMm, timesS, {
+        from: down,
+        way: -1,
+        until: reps.at(-1)?.end ?? 0,
+        ...levels,
+      });
+      const end = edgeOf(heightMm, timesS, {
+        from: up,
+        way: 1,
+        until: heightMm.length - 1,
+        ...levels,
+      });
       let bottom = i;
       for (let k = start; k <= end; k += 1)
         if ((heightMm[k] ?? Infinity) < (heightMm[bottom] ?? Infinity)) bottom = k;
-      reps.push({
-        start,
-        bottom,
-        end,
-        startS: timesS[start] ?? NaN,
-        bottomS: timesS[bottom] ?? NaN,
-        endS: timesS[end] ?? NaN,
-        sticking: stickingOf(heightMm, timesS, bottom, end),
-      });
+      const lasted = (timesS[end] ?? NaN) - (timesS[start] ?? NaN);
+      if (lasted >= REP.leastS)
+        reps.push({
+          start,
+          bottom,
+          end,
+          startS: timesS[start] ?? NaN,
+          bottomS: timesS[bottom] ?? NaN,
+          endS: timesS[end] ?? NaN,
+          sticking: stickingOf(heightMm, timesS, bottom, end),
+        });
     }
     i = (up ?? nextKnown(heightMm, i)) + 1;
   }
@@ -107,22 +132,80 @@ const speed = (height: Channel, timesS: readonly number[], k: number): number | 
   return (b - a) / ((timesS[k + 1] ?? NaN) - (timesS[k - 1] ?? NaN));
 };
 
-function backToStill(height: Channel, timesS: readonly number[], from: number): number {
-  let k = from;
-  while (k > 0) {
-    const v = speed(height, timesS, k);
-    if (v === null || v > -REP.stillMmPerS) break;
-    k -= 1;
-  }
-  return k;
+interface Edge {
+  /** Frame at the high level, from which the edge is looked for. */
+  from: number;
+  /** Back to the start, or on to the end. */
+  way: 1 | -1;
+  /** No further than this frame. */
+  until: number;
+  high: number;
+  low: number;
+  drop: number;
 }
 
-function onToStill(height: Channel, timesS: readonly number[], from: number): number {
+/** Mean speed over {@link REP.speedS} about a frame, mm/s; null where the hip was not seen all along. */
+function calmSpeed(height: Channel, timesS: readonly number[], k: number): number | null {
+  const half = REP.speedS / 2;
+  const t = timesS[k] ?? NaN;
+  let [a, b] = [k, k];
+  while (a > 0 && (timesS[a - 1] ?? NaN) >= t - half && (height[a - 1] ?? null) !== null) a -= 1;
+  while (
+    b < height.length - 1 &&
+    (timesS[b + 1] ?? NaN) <= t + half &&
+    (height[b + 1] ?? null) !== null
+  )
+    b += 1;
+  const [low, high] = [height[a] ?? null, height[b] ?? null];
+  if (low === null || high === null || b === a) return null;
+  return (high - low) / ((timesS[b] ?? NaN) - (timesS[a] ?? NaN));
+}
+
+/** Height a client stood at beside a rep: near the highest of the frames beside it; of a slow squat only a few of them are of standing. */
+function stoodBeside(
+  height: Channel,
+  timesS: readonly number[],
+  { from, way, until, high }: Edge,
+): number {
+  const near: number[] = [];
+  for (let k = from; way > 0 ? k <= until : k >= until; k += way) {
+    if (Math.abs((timesS[k] ?? NaN) - (timesS[from] ?? NaN)) > REP.stoodS) break;
+    const h = height[k] ?? null;
+    // The next squat, or the one before, is not standing.
+    if (h === null || h < high) break;
+    near.push(h);
+  }
+  near.sort((a, b) => a - b);
+  return near[Math.floor(near.length * 0.9)] ?? high;
+}
+
+/**
+ * Where a rep begins or ends: away from the bottom until the hips are back near the height they stood at and no longer move. How slow is
+ * still follows the rep's own pace, so that a descent of seven seconds begins where it begins.
+ */
+function edgeOf(height: Channel, timesS: readonly number[], edge: Edge): number {
+  const { from, way, until, high, low, drop } = edge;
+  const near = stoodBeside(height, timesS, edge) - REP.nearTop * drop;
+  // Towards the bottom from here: how long it took between the two levels.
+  let inner = from;
+  while ((height[inner] ?? -Infinity) > low) inner -= way;
+  const took = Math.abs((timesS[from] ?? NaN) - (timesS[inner] ?? NaN));
+  const still = Math.min(REP.stillMmPerS, (REP.stillShare * (high - low)) / took);
   let k = from;
-  while (k < height.length - 1) {
-    const v = speed(height, timesS, k);
-    if (v === null || v < REP.stillMmPerS) break;
-    k += 1;
+  let haltedFrom: number | null = null;
+  while (way > 0 ? k < until : k > until) {
+    if ((height[k + way] ?? null) === null) break;
+    const v = calmSpeed(height, timesS, k);
+    // Moving is falling before the bottom and rising after it; the way there is always up.
+    const isStill = v === null || way * v < still;
+    if (isStill && (height[k] ?? -Infinity) >= near) break;
+    haltedFrom = isStill ? (haltedFrom ?? k) : null;
+    if (
+      haltedFrom !== null &&
+      Math.abs((timesS[k] ?? NaN) - (timesS[haltedFrom] ?? NaN)) >= REP.haltS
+    )
+      return haltedFrom;
+    k += way;
   }
   return k;
 }

@@ -6,7 +6,9 @@ export interface SideAngles {
   shankDeg: number | null;
   thighDepthDeg: number | null;
   trunkDeg: number | null;
+  /** Negative when the trunk leans back behind the line of the thigh. */
   hipFoldDeg: number | null;
+  /** Negative when the knee is past straight. */
   kneeFlexionDeg: number | null;
   /** Knee centre ahead of the toe, mm. */
   kneePastToeMm: number | null;
@@ -18,9 +20,11 @@ export interface SideAngles {
 
 type Point = { x: number; z: number };
 
-/** Angle from one direction to another, 0 to 180°: the inverse tangent stays exact where an inverse cosine would not. */
-function between(a: Point, b: Point): number {
-  return toDeg(Math.atan2(Math.abs(a.x * b.z - a.z * b.x), a.x * b.x + a.z * b.z));
+/** How far two segments that meet are from one straight line, −60 to 180°: positive in a squat's direction, negative past straight. The inverse tangent stays exact where an inverse cosine would not. */
+function bendOf(a: Point, b: Point): number {
+  const deg = toDeg(Math.atan2(b.x * a.z - b.z * a.x, -(a.x * b.x + a.z * b.z)));
+  // Nobody bends so far backward: beyond it the segments have been folded past each other.
+  return deg < -60 ? -deg : deg;
 }
 
 const from = (a: Point, b: Point): Point => ({ x: b.x - a.x, z: b.z - a.z });
@@ -43,8 +47,8 @@ export function sideAnglesAt(series: Series, frame: number): SideAngles {
     // Hip below knee is positive: the thigh's way from hip to knee then points upward.
     thighDepthDeg: thigh && toDeg(Math.atan2(thigh.z, thigh.x)),
     trunkDeg: trunk && lean(trunk),
-    hipFoldDeg: trunk && thigh && 180 - between(trunk, thigh),
-    kneeFlexionDeg: shank && thigh && 180 - between(shank, thigh),
+    hipFoldDeg: trunk && thigh && bendOf(trunk, thigh),
+    kneeFlexionDeg: shank && thigh && bendOf(shank, thigh),
     kneePastToeMm: knee && toe && knee.x - toe.x,
     heelHeightMm: heel && heel.z,
     hipHeightMm: hip && hip.z,
