@@ -11,7 +11,13 @@ import {
   SCALES,
   USEFUL,
 } from '@zither/core';
-import { matchLandmarks, readCaptureFile, readCaseFile, renamed } from '@zither/formats';
+import {
+  matchLandmarks,
+  readCaptureFile,
+  readCaseFile,
+  renamed,
+  sideOfMarks,
+} from '@zither/formats';
 import { answer, readInput, refusal, type Run } from './run.ts';
 
 export const ANALYSE_USAGE =
@@ -78,7 +84,7 @@ Usage: ${ANALYSE_USAGE}`);
     view,
     subject,
     scale,
-    facing,
+    facing: facing ?? (view === 'side' ? sideOfMarks(mapping) : null),
     thresholds: BALANCED.faultThresholds,
   });
   if (found.kind === 'noAnalysis') return refusal(sayNoAnalysis(found));

@@ -5,12 +5,14 @@ import {
   CAMERA_VIEWS,
   FAULT_IDS,
   OUTCOMES,
+  outcomesOf,
   PHASES,
   reportOf,
   SCALES,
   seededRandom,
   simulateCapture,
   TEST_IDS,
+  TESTS,
   USUAL_LENS,
 } from '@zither/core';
 import { cleanSquatter } from '@zither/core/practice';
@@ -73,7 +75,12 @@ describe('the words of motion', () => {
       expect(captureValuesSchema.safeParse({ ...capture, scale }).success).toBe(true);
     for (const test of TEST_IDS)
       for (const outcome of OUTCOMES)
-        expect(diagnosisFileSchema.safeParse({ tests: [{ test, outcome }] }).success).toBe(true);
+        // What a test cannot be told by is refused.
+        expect([
+          test,
+          outcome,
+          diagnosisFileSchema.safeParse({ tests: [{ test, outcome }] }).success,
+        ]).toEqual([test, outcome, outcomesOf(TESTS[test]).includes(outcome)]);
   });
 
   it('take what the core finds, every field of it', () => {

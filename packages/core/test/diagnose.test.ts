@@ -375,8 +375,7 @@ describe('tests told by what stopped the client', () => {
     expect(named).toBeGreaterThan(12);
     for (const test of TEST_IDS) {
       const { named: own } = TESTS[test];
-      if (own)
-        expect(Object.values(own).reduce((sum, o) => sum + o.usually, 0)).toBeCloseTo(1, 12);
+      if (own) expect(Object.values(own).reduce((sum, o) => sum + o.usually, 0)).toBeCloseTo(1, 12);
     }
   });
 

@@ -385,3 +385,47 @@ describe('the top of the rep', () => {
     expect(named(read(hidden))).not.toContain('chestDrop');
   });
 });
+
+describe('a file that is something else says what', () => {
+  const way = shares([{ downS: 1.4, upS: 1.2 }]);
+  const good = side(way, even());
+  const scaledBy = (by: number): Series => {
+    const each = (channel: readonly (number | null)[]) =>
+      channel.map((v) => (v === null ? null : v * by));
+    return {
+      ...good,
+      tracks: Object.fromEntries(
+        Object.entries(good.tracks).map(([name, t]) => [
+          name,
+          { ...t, x: each(t.x), y: each(t.y), z: each(t.z) },
+        ]),
+      ),
+    };
+  };
+  const told = (series: Series) => analyse(series, { view: 'side', subject: null, scale: 'none' });
+
+  it('metres and centimetres', () => {
+    expect(told(scaledBy(0.001))).toMatchObject({ because: 'otherUnit', unit: 'm' });
+    expect(told(scaledBy(0.1))).toMatchObject({ because: 'otherUnit', unit: 'cm' });
+    // A short client is not a file in centimetres.
+    expect(told(scaledBy(0.6)).kind).toBe('analysis');
+  });
+
+  it('times in milliseconds', () => {
+    const series = { ...good, timesS: good.timesS.map((t) => Math.round(t * 1000)) };
+    expect(told(series)).toMatchObject({ because: 'milliseconds' });
+  });
+
+  it('marks nobody is sure of', () => {
+    const unsure: Series = {
+      ...good,
+      tracks: Object.fromEntries(
+        Object.entries(good.tracks).map(([name, t]) => [
+          name,
+          { ...t, confidence: t.confidence.map(() => 0.1) },
+        ]),
+      ),
+    };
+    expect(told(unsure)).toMatchObject({ because: 'unsure', unsure: ['hip', 'knee', 'ankle'] });
+  });
+});

@@ -3,9 +3,11 @@ import type { Capture } from '@zither/contract';
 /** Which of a file's names stands for which landmark. */
 export type LandmarkMapping = Record<string, string>;
 
-/** A name as it compares: letters and digits only, small, with the side in front: `Knee_L` and `L.Knee` are `leftknee`. */
+/** A name as it compares: letters and digits only, small, with the side in front: `Knee_L` `L.Knee` and `LKnee` are `leftknee`. */
 function plain(name: string): string {
   const words = name
+    // LKnee: the side as a capital of its own.
+    .replace(/^([LR])(?=[A-Z][a-z])/, '$1 ')
     .replace(/([a-z])([A-Z])/g, '$1 $2')
     .toLowerCase()
     .split(/[^a-z0-9]+/)
@@ -40,6 +42,18 @@ export function matchLandmarks(
     if (name !== undefined) found[landmark] = name;
   }
   return found;
+}
+
+/** Of which leg the marks of a side view are, where their names say so; null where they do not, or are not all of one side. */
+export function sideOfMarks(mapping: LandmarkMapping): 'left' | 'right' | null {
+  const sides = new Set(
+    ['hip', 'knee', 'ankle'].map((landmark) => {
+      const name = plain(mapping[landmark] ?? '');
+      return name.startsWith('left') ? 'left' : name.startsWith('right') ? 'right' : null;
+    }),
+  );
+  const [side] = sides;
+  return sides.size === 1 ? (side ?? null) : null;
 }
 
 /** A capture under the house's own names; landmarks without a mapping are left out. */

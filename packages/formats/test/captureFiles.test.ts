@@ -2,6 +2,7 @@ import type { Capture } from '@zither/contract';
 import fc from 'fast-check';
 import {
   matchLandmarks,
+  sideOfMarks,
   packCapture,
   readCaptureFile,
   renamed,
@@ -57,6 +58,19 @@ describe('landmark names', () => {
       knee: 'R_Knee',
       ankle: 'R_Ankle',
     });
+  });
+
+  it('take a side as a capital in front, and tell which leg a side view’s marks are of', () => {
+    const wanted = ['hip', 'knee', 'ankle', 'heel'];
+    const right = matchLandmarks(['RHip', 'RKnee', 'RAnkle', 'RHeel', 'LHip'], wanted);
+    expect(right).toEqual({ hip: 'RHip', knee: 'RKnee', ankle: 'RAnkle', heel: 'RHeel' });
+    expect(sideOfMarks(right)).toBe('right');
+    expect(sideOfMarks(matchLandmarks(['LHip', 'LKnee', 'LAnkle'], wanted))).toBe('left');
+    // Names without a side say nothing, and neither do marks of both legs.
+    expect(sideOfMarks(matchLandmarks(['hip', 'knee', 'ankle'], wanted))).toBeNull();
+    expect(sideOfMarks({ hip: 'RHip', knee: 'LKnee', ankle: 'RAnkle' })).toBeNull();
+    // A landmark that begins with such a letter is not taken apart.
+    expect(matchLandmarks(['Lumbar', 'Rib'], ['lumbar'])).toEqual({ lumbar: 'Lumbar' });
   });
 
   it('are remembered, but a name that is exactly right goes before memory', () => {

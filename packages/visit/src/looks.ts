@@ -1,5 +1,10 @@
-import type { CaptureLine, Dossier, Judgement, LookAsks } from '@zither/contract';
+import type { CaptureLine, Condition, Dossier, Judgement, LookAsks } from '@zither/contract';
+import type { SafetyLimit } from '@zither/core';
 import { asksAlike, PLAIN_LOOK } from '@zither/contract/row';
+
+/** Whether a lock-out may be asked for in a look: not under load where the screen allows none. */
+export const asksLockout = (limits: readonly SafetyLimit[], condition: Condition): boolean =>
+  condition !== 'load' || !limits.some((l) => l.kind === 'noLoadedLockout');
 
 /** A look at the client: one view of one kind of squat on one day, by camera, by eye, or both. */
 export interface Look {

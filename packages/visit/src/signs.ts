@@ -93,7 +93,12 @@ function faultsOf(looks: readonly Look[]): SeenFault[] {
       return sizes.some((f) => f.severity === 'clear') ? 'clear' : (sizes[0]?.severity ?? null);
     };
     const phase = onePhase(where.flatMap((l) => namedIn(l).filter(is)));
-    const base = { fault, side, ...(phase ? { phase } : {}), ...(onlyUnderLoad ? { onlyUnderLoad } : {}) };
+    const base = {
+      fault,
+      side,
+      ...(phase ? { phase } : {}),
+      ...(onlyUnderLoad ? { onlyUnderLoad } : {}),
+    };
     const [measured, eye] = [said('measured'), said('eye')];
     const list: SeenFault[] = [];
     if (measured)

@@ -9,6 +9,12 @@ export function sayNoAnalysis(found: NoAnalysis): string {
       return 'The times of the capture do not rise from frame to frame.';
     case 'noReps':
       return 'No whole repetition was found: the hips must sink at least 12 cm and come back up, in view all the way.';
+    case 'unsure':
+      return `The file is sure of no mark of ${found.unsure.join(', ')} (confidence below 0.3 in every frame). Track it again in better light, or leave the confidence out.`;
+    case 'otherUnit':
+      return `The lengths look like ${found.unit === 'm' ? 'metres' : 'centimetres'}: the file must be in millimetres. Multiply them by ${found.unit === 'm' ? '1,000' : '10'}, or choose a scale.`;
+    case 'milliseconds':
+      return 'The times look like milliseconds: the file must be in seconds. Divide them by 1,000.';
     case 'missingLandmarks':
       return `This view cannot be read without ${found.missing.join(', ')}.`;
     case 'otherView':

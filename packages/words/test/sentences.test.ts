@@ -20,7 +20,7 @@ describe('evidence in words', () => {
   it('says what supports a cause and what does not, with the side', () => {
     const [leading] = diagnose(signs).causes;
     expect(leading?.because.map((w) => sayEvidence(w.evidence))).toEqual(
-      expect.arrayContaining(['ankle measured short, left', 'Heels raised 25–30 mm: clears']),
+      expect.arrayContaining(['ankle measured short, left', 'Heels raised 25–30 mm: gone']),
     );
     const right = NODES.findIndex((n) => n.cause === 'ankleJoint' && n.side === 'right');
     const [heaviest] = ledgersOf(evidenceOf(signs), [right])[0] ?? [];
@@ -93,5 +93,12 @@ describe('a capture that cannot be read, in words', () => {
     expect(
       say({ kind: 'noAnalysis', because: 'noScale', missing: ['plateTop', 'plateBottom'] }),
     ).toMatch(/plateTop and plateBottom are not both in it/);
+    expect(say({ kind: 'noAnalysis', because: 'otherUnit', unit: 'm' })).toMatch(
+      /^The lengths look like metres:.* Multiply them by 1,000, or choose a scale\.$/,
+    );
+    expect(say({ kind: 'noAnalysis', because: 'milliseconds' })).toMatch(/Divide them by 1,000\.$/);
+    expect(say({ kind: 'noAnalysis', because: 'unsure', unsure: ['hip', 'knee'] })).toMatch(
+      /^The file is sure of no mark of hip, knee /,
+    );
   });
 });

@@ -19,7 +19,7 @@ import { Stepper } from '../../ui/Stepper.tsx';
 import { font, space, TARGET_PX } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { PainButton, SafetyNotice } from '../clear/index.ts';
-import { isHeld, limitsOf, safetyOf, scriptFor, subjectFor } from '@zither/visit';
+import { asksLockout, isHeld, limitsOf, safetyOf, scriptFor, subjectFor } from '@zither/visit';
 import { newId, useChanges, useDraft, today } from '../data/index.ts';
 import { FaultRow, NO_MARK, type Mark } from './FaultRow.tsx';
 import { MovingFigure } from './MovingFigure.tsx';
@@ -79,7 +79,8 @@ export function EyeScreen({
     (f) =>
       isJudged(f.id) &&
       (f.id !== 'armsFall' || asks.arms !== 'free') &&
-      !(asks.shod && HIDDEN_BY_SHOES.includes(f.id)),
+      !(asks.shod && HIDDEN_BY_SHOES.includes(f.id)) &&
+      (f.id !== 'noLockout' || asksLockout(limitsOf(safety), condition)),
   );
   const parts = FROM_TOP.filter((p) => faults.some((f) => f.area === p));
   const seen = faults.flatMap((f) => {

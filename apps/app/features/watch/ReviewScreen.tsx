@@ -11,7 +11,7 @@ import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { Unreachable, Waiting } from '../../ui/Waiting.tsx';
 import { useLook } from '../../ui/useLook.ts';
-import { isSameSquat, methodOf } from '@zither/visit';
+import { asksLockout, isSameSquat, limitsOf, methodOf, safetyOf } from '@zither/visit';
 import { AgreementTable } from './AgreementTable.tsx';
 import { MotionPlot, shareOf } from './MotionPlot.tsx';
 import { ReviewCompare } from './ReviewCompare.tsx';
@@ -51,7 +51,14 @@ function Reading({ dossier, capture }: { dossier: Dossier; capture: CaptureRow }
     start({
       kind: 'packed',
       packed: series,
-      question: { view, subject, scale, facing, thresholds: methodOf(dossier).faultThresholds },
+      question: {
+        view,
+        subject,
+        scale,
+        facing,
+        thresholds: methodOf(dossier).faultThresholds,
+        asksLockout: asksLockout(limitsOf(safetyOf(dossier, capture.takenOn)), capture.condition),
+      },
     });
     // The landmarks of a capture never change once it is kept.
     // eslint-disable-next-line react-hooks/exhaustive-deps

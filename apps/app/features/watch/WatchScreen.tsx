@@ -20,6 +20,7 @@ import { Part, Screen } from '../../ui/Screen.tsx';
 import { useLook } from '../../ui/useLook.ts';
 import { PainButton, SafetyNotice } from '../clear/index.ts';
 import {
+  asksLockout,
   heelToTry,
   isHeld,
   isSameSquat,
@@ -75,7 +76,7 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
       keptCapture(
         done,
         {
-          question: job.question,
+          question: { ...job.question, facing: done.facing },
           source: job.kind === 'file' ? 'file' : 'simulated',
           name: job.kind === 'file' ? job.file.name : job.kind === 'simulate' ? job.name : '',
         },
@@ -90,6 +91,7 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
     scale,
     facing: view === 'side' ? facing : null,
     thresholds: methodOf(dossier).faultThresholds,
+    asksLockout: asksLockout(limits, condition),
   };
 
   const read = (file: File, landmarks: LandmarkMapping) =>

@@ -8,12 +8,14 @@ import {
   seededRandom,
   simulateCapture,
   USEFUL,
+  type Side,
 } from '@zither/core';
 import {
   matchLandmarks,
   packCapture,
   readCaptureFile,
   renamed,
+  sideOfMarks,
   unpackCapture,
 } from '@zither/formats';
 import type { Capture } from '@zither/contract';
@@ -22,7 +24,7 @@ import type { Answer, Job } from './work.ts';
 const say = (answer: Answer) => postMessage(answer);
 
 /** The landmarks of a job, or the answer that ends it. */
-async function seriesOf(job: Job): Promise<{ capture: Capture } | Answer> {
+async function seriesOf(job: Job): Promise<{ capture: Capture; facing?: Side | null } | Answer> {
   if (job.kind === 'simulate')
     return { capture: simulateCapture(job.script, job.lens, seededRandom(job.seed)) as Capture };
   if (job.kind === 'packed') {
@@ -56,7 +58,10 @@ async function seriesOf(job: Job): Promise<{ capture: Capture } | Answer> {
       wanted: [...NEEDED[view], ...USEFUL[view]],
       missing,
     };
-  return { capture: renamed(reading.capture, mapping) };
+  return {
+    capture: renamed(reading.capture, mapping),
+    facing: view === 'side' ? sideOfMarks(mapping) : null,
+  };
 }
 
 /** One job a worker: it ends with `done`, `needsNames` or `problem`, and may be ended from outside at any time. */
@@ -65,7 +70,9 @@ async function work(job: Job): Promise<void> {
   const read = await seriesOf(job);
   if ('kind' in read) return say(read);
   say({ kind: 'progress', share: 0.4 });
-  const found = analyse(read.capture, job.question, (share) =>
+  // Marks named for one leg are of that leg, whatever was chosen above.
+  const facing = read.facing ?? job.question.facing ?? null;
+  const found = analyse(read.capture, { ...job.question, facing }, (share) =>
     say({ kind: 'progress', share: 0.4 + 0.55 * share }),
   );
   if (found.kind === 'noAnalysis') return say({ kind: 'problem', message: sayNoAnalysis(found) });
@@ -74,6 +81,7 @@ async function work(job: Job): Promise<void> {
     report: reportOf(found),
     analysis: job.kind === 'packed' ? found : null,
     packed: job.kind === 'packed' ? job.packed : packCapture(read.capture),
+    facing,
   });
 }
 

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { PackedCapture } from '@zither/contract';
-import type { Analysis, AnalysisQuestion, Lens, Report, SquatScript } from '@zither/core';
+import type { Analysis, AnalysisQuestion, Lens, Report, Side, SquatScript } from '@zither/core';
 import type { LandmarkMapping, UpAxis } from '@zither/formats';
 
 /** What a worker is given to read and judge. */
@@ -24,6 +24,8 @@ export interface Done {
   /** null when a capture is read to be kept: handing every channel over would hold the page up for nothing. */
   analysis: Analysis | null;
   packed: PackedCapture;
+  /** The leg it was read as. */
+  facing: Side | null;
 }
 
 export type Answer =

@@ -18,7 +18,14 @@ import {
   USEFUL,
   type FaultThresholds,
 } from '@zither/core';
-import { matchLandmarks, packCapture, readCaptureFile, renamed } from '@zither/formats';
+import {
+  matchLandmarks,
+  packCapture,
+  readCaptureFile,
+  renamed,
+  sideOfMarks,
+} from '@zither/formats';
+import { asksLockout, limitsOf, safetyOf } from '@zither/visit';
 import type { FastifyInstance } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import { z } from 'zod';
@@ -28,7 +35,7 @@ import { rowsOf } from '../db/rows.ts';
 import { Refusal } from '../errors.ts';
 import { eventually } from '../eventually.ts';
 import { applyOperation } from '../operations.ts';
-import { schoolsOf } from '../reading.ts';
+import { dossierOf, schoolsOf } from '../reading.ts';
 
 /** More squats than anybody does in a set. */
 const REPS_MOST = 60;
@@ -81,19 +88,24 @@ export function captureRoutes(
       const reading = readCaptureFile(look.name, text, up);
       if (!reading.ok)
         throw new Refusal('badCapture', { message: reading.problem.message, path: 'text' });
-      const { view, subject, facing, scale } = look;
+      const { view, subject, scale } = look;
       const matched = matchLandmarks(
         Object.keys(reading.capture.tracks),
         [...NEEDED[view], ...USEFUL[view], ...MARKS],
         mapping,
       );
+      const facing = look.facing ?? (view === 'side' ? sideOfMarks(matched) : null);
       const series = renamed(reading.capture, matched);
+      const dossier = dossierOf(rowsOf(db, request.practiceId), request.params.id);
       const found = analyse(series, {
         view,
         subject,
         scale,
         facing,
         thresholds: thresholdsOf(db, request.practiceId, request.params.id),
+        asksLockout:
+          dossier === null ||
+          asksLockout(limitsOf(safetyOf(dossier, look.takenOn)), look.condition),
       });
       if (found.kind === 'noAnalysis')
         throw new Refusal('badCapture', { message: sayNoAnalysis(found), path: 'text' });
@@ -105,6 +117,7 @@ export function captureRoutes(
       const report = reportOf(found);
       const values: CaptureValues = {
         ...look,
+        facing,
         source: 'file',
         report,
         series: packCapture(series),

@@ -1,7 +1,8 @@
 import { resolveBody } from '../body/resolveBody.ts';
 import { buildLinkage } from '../linkage/linkage.ts';
 import { lowerSide, type Side } from '../linkage/setup.ts';
-import { cleaned, type SeriesFault } from '../motion/clean.ts';
+import { cleaned, CONFIDENCE_LEAST, type SeriesFault } from '../motion/clean.ts';
+import { middleOf } from '../motion/middle.ts';
 import { repsOf, type Rep } from '../motion/reps.ts';
 import type { Quality, Series } from '../motion/series.ts';
 import { leanBudget, type LeanBudget } from '../window/leanBudget.ts';
@@ -89,6 +90,12 @@ export interface Analysis {
 
 export type NoAnalysis =
   | { kind: 'noAnalysis'; because: SeriesFault | 'noReps' }
+  /** Every mark of a landmark is less sure than is believed. */
+  | { kind: 'noAnalysis'; because: 'unsure'; unsure: string[] }
+  /** The lengths look like this unit, not like millimetres. */
+  | { kind: 'noAnalysis'; because: 'otherUnit'; unit: 'm' | 'cm' }
+  /** The times are thousandths of a second. */
+  | { kind: 'noAnalysis'; because: 'milliseconds' }
   | { kind: 'noAnalysis'; because: 'missingLandmarks'; missing: string[] }
   | { kind: 'noAnalysis'; because: 'otherView'; view: CameraView }
   | { kind: 'noAnalysis'; because: 'noScale'; missing: string[] };
@@ -114,6 +121,8 @@ export function analyse(
   const across = view === 'side' ? 'x' : 'y';
   const isBlank = (name: string) => (raw.tracks[name]?.[across] ?? []).every((v) => v === null);
   if (NEEDED[view].some(isBlank)) return { kind: 'noAnalysis', because: 'otherView', view };
+  const odd = oddityOf(raw, question);
+  if (odd) return odd;
   const right = setRight(raw, question);
   if ('kind' in right) return right;
   onProgress(0.15);
@@ -158,6 +167,32 @@ export function analyse(
     series,
     picture: read.picture,
   };
+}
+
+/** Nobody's hip is so close to the ankle while standing, mm; nobody films so slowly, s a frame. */
+const LEG_LEAST_MM = 250;
+const STEP_MOST_S = 2;
+
+/** What is the matter with a file as a whole: nothing else it says could be believed. */
+function oddityOf(raw: Series, { view, scale }: AnalysisQuestion): NoAnalysis | null {
+  const steps = raw.timesS.slice(1).map((t, k) => t - (raw.timesS[k] ?? NaN));
+  if ((middleOf(steps) ?? 0) > STEP_MOST_S) return { kind: 'noAnalysis', because: 'milliseconds' };
+  const unsure = NEEDED[view].filter((name) =>
+    (raw.tracks[name]?.confidence ?? []).every((c) => c < CONFIDENCE_LEAST),
+  );
+  if (unsure.length > 0) return { kind: 'noAnalysis', because: 'unsure', unsure };
+  if (scale !== 'none') return null;
+  const [hip, ankle] =
+    view === 'side'
+      ? [raw.tracks['hip'], raw.tracks['ankle']]
+      : [raw.tracks['leftHip'], raw.tracks['leftAnkle']];
+  const legs = (hip?.z ?? []).flatMap((z, k) => {
+    const low = ankle?.z[k] ?? null;
+    return z === null || low === null ? [] : [z - low];
+  });
+  const leg = legs.reduce((most, l) => Math.max(most, l), 0);
+  if (leg <= 0 || leg >= LEG_LEAST_MM) return null;
+  return { kind: 'noAnalysis', because: 'otherUnit', unit: leg < LEG_LEAST_MM / 100 ? 'm' : 'cm' };
 }
 
 /** Faults the view could show but this capture had nothing to read from. */
