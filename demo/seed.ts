@@ -11,6 +11,7 @@ import {
   type TrialValues,
 } from '@zither/contract';
 import {
+  faultsOf,
   analyse,
   BALANCED,
   FAULTS,
@@ -239,6 +240,7 @@ async function seedLook(
       discarded: false,
       reps: REPS,
       loadKg: condition === 'load' ? subject.setup.loadKg : 0,
+      lookedAt: [...new Set(faultsOf(view).flatMap((f) => (f.id === 'pain' ? [] : [f.area])))],
       seen: look.byEye,
     },
   });

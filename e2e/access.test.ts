@@ -100,7 +100,7 @@ describe.each([
       }
       // The checklist with a fault opened, a review with everything in it, and the simulated camera.
       await page.goto(`${client}/watch/eye?view=front`);
-      await page.getByRole('button', { name: 'Knees', exact: true }).click();
+      await page.getByRole('button', { name: /^Knees, / }).click();
       await page.getByRole('radio', { name: 'clear, Knee in' }).click();
       await look('by eye');
       await page.goto(`${client}/watch`);

@@ -35,7 +35,7 @@ describe('Probe, at 390 × 844', () => {
     await openStage(page, 'Watch');
     await page.getByRole('radio', { name: /^Front/ }).tap();
     await page.getByRole('button', { name: 'Judge by eye: front' }).tap();
-    await page.getByRole('button', { name: 'Knees', exact: true }).tap();
+    await page.getByRole('button', { name: /^Knees, / }).tap();
     await page.getByRole('radio', { name: 'clear, Knee in' }).tap();
     await page.getByRole('button', { name: 'L, left side' }).tap();
     await page.getByRole('button', { name: 'Keep 1 fault in 5 reps' }).tap();

@@ -2,7 +2,7 @@ import { PLAIN_LOOK } from '@zither/contract/row';
 import { HOUSE_RULES } from '@zither/core';
 import type { CaptureLine, Decision, Dossier, Judgement, Tried, LookAsks } from '@zither/contract';
 import { sayEvidence, sayReason } from '@zither/words/evidence';
-import { NODES, testKey, type FaultId, type Severity, type Side } from '@zither/core';
+import { AREAS, NODES, testKey, type FaultId, type Severity, type Side } from '@zither/core';
 import { overlay } from '../features/data/overlay.ts';
 import {
   conclusionOf,
@@ -52,6 +52,7 @@ const eye = (faults: Fault[], change: Partial<Judgement> = {}, on = TODAY): Judg
   ...look(on),
   reps: 5,
   loadKg: 0,
+  lookedAt: [...AREAS],
   seen: faults.map(([fault, severity, side]) => ({
     fault: fault as Judgement['seen'][number]['fault'],
     severity,
@@ -69,6 +70,7 @@ const camera = (faults: Fault[], change: Partial<CaptureLine> = {}, on = TODAY):
   name: 'a.csv',
   report: {
     reps: [],
+    measured: [],
     findings: faults.map(([fault, severity, side]) => ({
       fault,
       severity,

@@ -83,6 +83,7 @@ export const capture = (change: Partial<CaptureLine>): CaptureLine => ({
   report: {
     reps: [],
     findings: [],
+    measured: [],
     leanBudget: null,
     quality: {
       rateHz: 60,

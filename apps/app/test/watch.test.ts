@@ -61,6 +61,7 @@ const judgement = (change: object = {}): Judgement => ({
   ...look(change),
   reps: 5,
   loadKg: 0,
+  lookedAt: null,
   seen: [],
 });
 

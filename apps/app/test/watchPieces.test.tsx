@@ -1,6 +1,7 @@
 import { fireEvent, render, screen, within } from '@testing-library/react';
 import { useState } from 'react';
-import { FaultRow, NO_MARK, type Mark } from '../features/watch/FaultRow.tsx';
+import { NO_MARK, type Mark } from '@zither/visit';
+import { FaultRow } from '../features/watch/FaultRow.tsx';
 import { MotionPlot, shareOf } from '../features/watch/MotionPlot.tsx';
 import { frameFor, spotsOf, StickFigure } from '../features/watch/StickFigure.tsx';
 import { LeanStack } from '../ui/LeanStack.tsx';
@@ -39,6 +40,7 @@ describe('a fault under the thumb', () => {
       severity: 'slight',
       side: 'left',
       phase: 'ascent',
+      ways: {},
       reps: [1, 3],
     });
     // Pressed again, a choice is taken back.

@@ -1,6 +1,6 @@
 import { diagnose, type Measures, type Weight } from '@zither/core';
 import { readDiagnosisFile } from '@zither/formats';
-import { BANNED_BECAUSE, sayEvidence, sayNotFault, sayReason } from '@zither/words/evidence';
+import { sayBanned, sayEvidence, sayNotFault, sayReason } from '@zither/words/evidence';
 import { answer, readInput, refusal, type Run } from './run.ts';
 
 export const DIAGNOSE_USAGE = 'npm run --silent diagnose -- case.json (or - for standard input)';
@@ -43,7 +43,10 @@ export function runDiagnose(args: readonly string[]): Run {
       minutes,
     })),
     notFaults: found.notFaults.map((n) => ({ what: n.what, because: sayNotFault(n) })),
-    bannedCues: found.bannedCues.map((cue) => ({ cue, because: BANNED_BECAUSE[cue] })),
+    bannedCues: found.bannedCues.map((cue) => ({
+      cue,
+      because: sayBanned(cue, found.kneesLookedAt),
+    })),
     stop: found.stop,
   });
 }

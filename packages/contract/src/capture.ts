@@ -85,6 +85,20 @@ export const reportSchema = z.strictObject({
     .array(z.strictObject({ startS: z.number(), bottomS: z.number(), endS: z.number() }))
     .max(200),
   findings: z.array(findingSchema).max(60),
+  /** Every fault that could be read, named or not: mean and scatter over its reps. Empty in captures kept before. */
+  measured: z
+    .array(
+      z.strictObject({
+        fault: cameraFaultSchema,
+        side: sideSchema.nullable(),
+        unit: z.string().max(8),
+        mean: z.number(),
+        sd: z.number().min(0),
+        n: z.int().min(0).max(200),
+      }),
+    )
+    .max(60)
+    .default([]),
   leanBudget: z
     .strictObject({
       proportionsDeg: angle,
@@ -185,6 +199,11 @@ export type CaptureRow = z.infer<typeof captureSchema>;
 export const captureLineSchema = z.strictObject({ ...captureFields, ...clientRow });
 export type CaptureLine = z.infer<typeof captureLineSchema>;
 
+/** Where the eye looks, as the core names it. */
+export const areaSchema = z.enum(['feet', 'knees', 'hips', 'back', 'arms', 'rhythm'], {
+  error: 'must be feet, knees, hips, back, arms or rhythm.',
+});
+
 /** One fault as the coach saw it. */
 const seenSchema = z.strictObject({
   fault: cameraFaultSchema.exclude(['pain'], {
@@ -195,6 +214,8 @@ const seenSchema = z.strictObject({
   phase: phaseSchema.nullable(),
   /** Which reps, when they were told apart; empty = not said. */
   reps: repsSchema,
+  /** It changed sides from rep to rep: said once a side, each with its reps. */
+  alternates: z.boolean().optional(),
 });
 export type Seen = z.infer<typeof seenSchema>;
 
@@ -203,7 +224,9 @@ export const judgementValuesSchema = z.strictObject({
   ...lookFields,
   reps: z.int().min(1, { error: 'must be at least 1.' }).max(60),
   loadKg: measured(0, 600, ' kg'),
-  /** Empty: a clean set. */
+  /** Parts of the body that were watched; what is not among them was not looked at. null = not recorded, as before it was asked. */
+  lookedAt: z.array(areaSchema).max(6).nullable().default(null),
+  /** Empty: clean, where it was looked at. */
   seen: z.array(seenSchema).max(60),
 });
 export type JudgementValues = z.infer<typeof judgementValuesSchema>;

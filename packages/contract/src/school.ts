@@ -19,6 +19,9 @@ const words = (most: number) =>
 const lean = measured(10, 80, '°');
 const points = measured(-10, 10, ' points');
 
+/** Faults of which small values are the fault: clear is the smaller number. */
+const SMALL_IS_FAULT: readonly string[] = ['kneesFirst'];
+
 /** A practice's own way of setting a squat up: every parameter of a school, copied from one of the house's and changed. */
 export const schoolValuesSchema = z.strictObject({
   name: words(40),
@@ -62,13 +65,25 @@ export const schoolValuesSchema = z.strictObject({
     depth: points,
   }),
   /** Where it calls other sizes a fault than the house does; null = it is none there. */
-  faultThresholds: z.partialRecord(
-    cameraFaultSchema,
-    z
-      .strictObject({ slight: measured(0, 200, ''), clear: measured(0, 200, '') })
-      .refine((t) => t.slight <= t.clear, { error: 'must not call clear what is not yet slight.' })
-      .nullable(),
-  ),
+  faultThresholds: z
+    .partialRecord(
+      cameraFaultSchema,
+      z.strictObject({ slight: measured(0, 200, ''), clear: measured(0, 200, '') }).nullable(),
+    )
+    .superRefine((sizes, check) => {
+      for (const [fault, size] of Object.entries(sizes)) {
+        if (!size) continue;
+        const further = SMALL_IS_FAULT.includes(fault)
+          ? size.slight - size.clear
+          : size.clear - size.slight;
+        if (further < 0)
+          check.addIssue({
+            code: 'custom',
+            path: [fault],
+            message: 'must not call clear what is not yet slight.',
+          });
+      }
+    }),
   /** No longer offered; clients who follow it keep it. */
   retired: z.boolean().default(false),
 });

@@ -128,7 +128,7 @@ describe('a capture', () => {
 });
 
 describe('a judgement', () => {
-  const judged = { ...look, reps: 5, loadKg: 0, seen: [] };
+  const judged = { ...look, reps: 5, loadKg: 0, lookedAt: ['knees'], seen: [] };
   const knee = { fault: 'kneesIn', severity: 'clear', side: 'left', phase: null, reps: [2, 4] };
 
   it('may be empty, which is a clean set, or name faults with or without reps', () => {

@@ -1,4 +1,4 @@
-import { PROFILES } from '@zither/core';
+import { FAULTS, PROFILES } from '@zither/core';
 import {
   clientSetupValuesSchema,
   kitItemSchema,
@@ -39,6 +39,15 @@ describe('schools in the contract', () => {
   it('every school that ships can be copied as it is, and its id is known', () => {
     for (const { id, ...profile } of PROFILES) {
       expect(profileIdSchema.safeParse(id).success).toBe(true);
+      // Every house size of a fault can be entered as a method's own, as it stands.
+      const faultThresholds = Object.fromEntries(
+        Object.values(FAULTS)
+          .filter((f) => f.id !== 'pain')
+          .map(({ id: fault, slight, clear }) => [fault, { slight, clear }]),
+      );
+      expect(
+        schoolValuesSchema.safeParse({ ...profile, copiedFrom: id, faultThresholds }).success,
+      ).toBe(true);
       const copy = schoolValuesSchema.safeParse({ ...profile, copiedFrom: id });
       expect(copy.error?.issues ?? []).toEqual([]);
     }
@@ -48,6 +57,14 @@ describe('schools in the contract', () => {
     const { id, ...balanced } = PROFILES[0]!;
     const issue = (change: object) =>
       schoolValuesSchema.safeParse({ ...balanced, copiedFrom: id, ...change }).error?.issues[0];
+    // Where small values are the fault, clear is the smaller one; everywhere else the larger.
+    for (const [fault, slight, clear] of [
+      ['kneesFirst', 20, 35],
+      ['kneesIn', 12, 6],
+    ] as const)
+      expect(issue({ faultThresholds: { [fault]: { slight, clear } } })).toMatchObject({
+        path: ['faultThresholds', fault],
+      });
     expect(issue({ toeOutDeg: { least: 30, most: 10 } })).toMatchObject({
       path: ['toeOutDeg'],
       message: 'must not end before it begins.',

@@ -1,6 +1,7 @@
 export * from './record.ts';
 export * from './derive.ts';
 export * from './safety.ts';
+export * from './byEye.ts';
 export * from './looks.ts';
 export * from './subject.ts';
 export * from './keptCapture.ts';

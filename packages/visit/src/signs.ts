@@ -1,6 +1,8 @@
 import type { Decision, Dossier, LookAsks } from '@zither/contract';
 import {
   CAUSES,
+  changeOf,
+  FAULT_IDS,
   FAULTS,
   foldLimitOf,
   keptTrials,
@@ -58,8 +60,17 @@ const keyOf = (fault: FaultId, side: Side | null) => `${fault} ${side ?? ''}`;
 /** Everything one look named: by the camera, by eye. */
 export const namedIn = ({ capture, judgement }: Look) => [
   ...(capture?.report.findings ?? []).map((f) => ({ ...f, by: 'measured' as const })),
-  ...(judgement?.seen ?? []).map((f) => ({ ...f, by: 'eye' as const })),
+  // What changes sides from rep to rep is of neither side.
+  ...(judgement?.seen ?? [])
+    .map((f) => ({ ...f, side: f.alternates ? null : f.side, by: 'eye' as const }))
+    .filter((f, i, all) => !f.alternates || all.findIndex((g) => g.fault === f.fault) === i),
 ];
+
+/** Whether an eye watched where a fault shows. A look before this was asked says nothing of what it did not name. */
+const eyeCouldTell = ({ look, judgement }: Look, fault: FaultId): boolean =>
+  judgement !== null &&
+  FAULTS[fault].views.includes(look.view) &&
+  (judgement.lookedAt?.includes(FAULTS[fault].area) ?? false);
 
 /** Whether a camera's look could have told a fault: its view shows it, and nothing kept it from being judged. */
 const couldTell = ({ look, capture }: Look, fault: FaultId): boolean =>
@@ -106,7 +117,7 @@ function faultsOf(looks: readonly Look[]): SeenFault[] {
         ...base,
         severity: measured,
         by: 'measured',
-        ...(!eye && where.some((l) => l.judgement) ? { missedBy: 'eye' as const } : {}),
+        ...(!eye && where.some((l) => eyeCouldTell(l, fault)) ? { missedBy: 'eye' as const } : {}),
       });
     if (eye)
       list.push({
@@ -148,6 +159,15 @@ const REPEATS: readonly {
   },
 ];
 
+/** Whether the camera measured a fault in both of two sets without a change it could see; false where it did not measure both. */
+function hasHardlyChanged(before: readonly Look[], after: readonly Look[], fault: string): boolean {
+  const read = (list: readonly Look[]) =>
+    list.flatMap((l) => l.capture?.report.measured ?? []).filter((m) => m.fault === fault);
+  return read(before).some((was) =>
+    read(after).some((is) => is.side === was.side && changeOf(was, is)?.kind === 'noChange'),
+  );
+}
+
 /** How a repeat turned out: of what it is about, what is still seen. */
 function outcomeOf(test: TestId, left: readonly string[], before: number): Outcome {
   if (test === 'counterbalance') {
@@ -180,6 +200,9 @@ function fromRepeats(looks: readonly Look[]): TestDone[] {
           .filter((f) => about.includes(f)),
       );
     const [was, is] = [named(before), named(after)];
+    // A value that only slipped below its threshold, within the error of two sets, is not gone.
+    for (const fault of was)
+      if (!is.has(fault) && hasHardlyChanged(before, after, fault)) is.add(fault);
     if (after.length === 0 || was.size === 0) return [];
     const left = [...was].filter((f) => is.has(f));
     return [{ test, outcome: outcomeOf(test, left, was.size), side: null }];
@@ -315,6 +338,7 @@ export function basisOf(
     },
     signs: {
       findings: [...counted, ...pain],
+      lookedAt: FAULT_IDS.filter((f) => plain.some((l) => couldTell(l, f) || eyeCouldTell(l, f))),
       measures: {
         dorsiflexionDeg: bothSides((side) => known.ankle[side]?.deg ?? null),
         dorsiflexionKneeStraightDeg: reading('shinAngleStraight'),

@@ -250,6 +250,7 @@ describe('the plan as written', () => {
       discarded: false,
       reps: 5,
       loadKg: 0,
+      lookedAt: null,
       seen,
     });
     const dossier = dossierOf(five({ wall: [110, 110] }), {

@@ -100,7 +100,12 @@ export function sayNotFault({ because }: NotFault): string {
   }
 }
 
-/** Why a cue must not be used with this client. */
+/** Why a cue must not be used with this client; of knees nobody looked at nothing is said. */
+export const sayBanned = (cue: BannedCue, kneesLookedAt: boolean): string =>
+  cue === 'kneesOut' && !kneesLookedAt
+    ? 'Only for knees that come in, and nobody has looked at these yet.'
+    : BANNED_BECAUSE[cue];
+
 export const BANNED_BECAUSE: Record<BannedCue, string> = {
   kneesOut: 'Only for knees that come in; these do not.',
   chestUp: 'The lean is build; pulling the chest up only arches the back.',

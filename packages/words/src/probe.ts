@@ -34,6 +34,7 @@ const OWN_WORDS: Partial<Record<TestId, Partial<Record<Outcome, string>>>> = {
 const OUTCOME_SHORT: Partial<Record<Outcome, string>> = {
   same: 'No change',
   nothing: 'Nothing',
+  other: 'Other',
   hipFront: 'Hip front',
   pitched: 'Pitched',
 };

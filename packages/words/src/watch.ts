@@ -1,6 +1,7 @@
-import { minus } from './terms.ts';
+import { minus, sayList } from './terms.ts';
 import type { CaptureLine, Condition, LookAsks } from '@zither/contract';
 import {
+  AREAS,
   FAULTS,
   type Area,
   type AgreementLine,
@@ -96,11 +97,42 @@ export function sayFound(
   return more > 0 ? `${said.join(' · ')} · ${more} more` : said.join(' · ');
 }
 
+/** What a look by eye says: what was named, what was clean, and that the rest was not looked at. */
+export function sayJudgement({
+  seen,
+  lookedAt,
+}: {
+  seen: readonly {
+    fault: FaultId;
+    severity: Severity;
+    side: Side | null;
+    alternates?: boolean | undefined;
+  }[];
+  lookedAt: readonly Area[] | null;
+}): string {
+  const once = seen.filter(
+    (f, i) => !f.alternates || seen.findIndex((g) => g.fault === f.fault) === i,
+  );
+  const named = once.map((f) => (f.alternates ? { ...f, side: null } : f));
+  const clean = (lookedAt ?? []).filter((a) => !seen.some((f) => FAULTS[f.fault].area === a));
+  const parts = [
+    ...(named.length > 0 || lookedAt === null ? [sayFound(named)] : []),
+    ...(clean.length > 0 ? [`clean: ${sayAreas(clean)}`] : []),
+    ...(lookedAt === null ? ['what was watched is not recorded'] : []),
+  ];
+  return parts.join(' · ');
+}
+
+/** Parts of the body in a sentence, as the eye travels. */
+export const sayAreas = (areas: readonly Area[]): string =>
+  sayList(AREAS.filter((a) => areas.includes(a)).map((a) => AREA_SHORT[a].toLowerCase()));
+
 export const AGREEMENT_WORDS: Record<AgreementLine['kind'], string> = {
   both: 'seen by both',
   onlyMeasured: 'only measured',
   onlyByEye: 'only by eye',
   notMeasurable: 'only the eye can tell here',
+  notLookedAt: 'measured; the eye did not look there',
 };
 
 /** The options of a look: what each choice is called, and why one would choose it. */

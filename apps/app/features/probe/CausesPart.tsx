@@ -1,5 +1,5 @@
 import { View } from 'react-native';
-import { BANNED_BECAUSE, sayNotFault } from '@zither/words/evidence';
+import { sayBanned, sayNotFault } from '@zither/words/evidence';
 import { Fold } from '../../ui/Fold.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
@@ -29,7 +29,7 @@ export function CausesPart({
       </Part>
     );
   if (isEmpty) return null;
-  const { causes, notFaults, bannedCues } = opinion.diagnosis;
+  const { causes, notFaults, bannedCues, kneesLookedAt } = opinion.diagnosis;
   const rows = (list: typeof causes) =>
     list.map((cause) => {
       const node = nodeOf(cause);
@@ -58,7 +58,7 @@ export function CausesPart({
         <Say key={n.what} small>{`Not a fault: ${sayNotFault(n)}`}</Say>
       ))}
       {bannedCues.map((c) => (
-        <Say key={c} small>{`Do not use: ${CUE_NAMES[c]}. ${BANNED_BECAUSE[c]}`}</Say>
+        <Say key={c} small>{`Do not use: ${CUE_NAMES[c]}. ${sayBanned(c, kneesLookedAt)}`}</Say>
       ))}
     </Part>
   );

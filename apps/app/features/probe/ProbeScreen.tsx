@@ -100,6 +100,7 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
   const keyOf = (t: (typeof tests)[number]) => testKey(t.next.test, t.next.side);
   const first = tests.find((t) => t.isWorth);
   const current = tests.find((t) => keyOf(t) === picked) ?? first ?? null;
+  const outcomes = current ? outcomesOf(TESTS[current.next.test]) : [];
   const isStopped = now?.diagnosis.stop === true;
 
   const record = (outcome: Outcome) => {
@@ -310,13 +311,16 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
               {!isWide && <Say small>{TESTS[current.next.test].how}</Say>}
             </View>
             <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 6 }}>
-              {outcomesOf(TESTS[current.next.test]).map((outcome) => (
+              {outcomes.map((outcome) => (
                 <Button
                   key={outcome}
                   type={outcome === 'pain' ? 'outline' : 'solid'}
                   title={sayOutcomeShort(current.next.test, outcome)}
                   accessibilityLabel={`${sayOutcome(current.next.test, outcome)}: ${sayTest(current.next.test, current.next.side)}`}
-                  containerStyle={{ flexGrow: 1, flexBasis: isWide ? 0 : '18%' }}
+                  containerStyle={{
+                    flexGrow: 1,
+                    flexBasis: isWide ? 0 : outcomes.length > 5 ? '30%' : '18%',
+                  }}
                   buttonStyle={{ minHeight: 52, paddingHorizontal: 2 }}
                   titleStyle={{ fontSize: 15 }}
                   onPress={() => record(outcome)}

@@ -21,6 +21,7 @@ export function AgreementTable({
     report.findings,
     judgement.seen,
     report.quality.notJudged.filter((n) => n.side === null).map((n) => n.fault),
+    judgement.lookedAt,
   );
   // As the eye travels: from the floor up.
   const place = (l: (typeof lines)[number]) => AREAS.indexOf(FAULTS[l.fault].area);

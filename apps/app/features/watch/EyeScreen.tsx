@@ -19,11 +19,22 @@ import { Stepper } from '../../ui/Stepper.tsx';
 import { font, space, TARGET_PX } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { PainButton, SafetyNotice } from '../clear/index.ts';
-import { asksLockout, isHeld, limitsOf, safetyOf, scriptFor, subjectFor } from '@zither/visit';
+import {
+  asksLockout,
+  isHeld,
+  limitsOf,
+  NO_MARK,
+  safetyOf,
+  scriptFor,
+  seenIn,
+  subjectFor,
+  watchedIn,
+  type Mark,
+} from '@zither/visit';
 import { newId, useChanges, useDraft, today } from '../data/index.ts';
-import { FaultRow, NO_MARK, type Mark } from './FaultRow.tsx';
+import { FaultRow } from './FaultRow.tsx';
 import { MovingFigure } from './MovingFigure.tsx';
-import { AREA_NAMES, AREA_SHORT, saySquat, VIEW_NAMES } from '@zither/words/watch';
+import { AREA_NAMES, AREA_SHORT, sayAreas, saySquat, VIEW_NAMES } from '@zither/words/watch';
 
 type Judged = JudgementValues['seen'][number]['fault'];
 
@@ -33,6 +44,8 @@ interface Watched {
   id: string;
   marks: Partial<Record<Judged, Mark>>;
   reps: number;
+  /** Parts that were watched and called clean. */
+  clean: Area[];
 }
 
 /** Beside the figure the areas stand as the body does: the floor below, the rep as a whole on top. */
@@ -66,14 +79,17 @@ export function EyeScreen({
   const script = useMemo(() => (subject ? scriptFor(subject, [], 5) : null), [subject]);
   // What was named and not kept yet survives leaving the page, a reload and an empty battery.
   const {
-    value: { id, marks, reps },
+    value: draft,
     set,
     drop,
     isRestored,
   } = useDraft<Watched>(
     `eye/${client.id}/${day}/${view}/${condition}/${JSON.stringify(asks)}`,
-    useMemo(() => ({ id: newId(), marks: {}, reps: 5 }), []),
+    useMemo(() => ({ id: newId(), marks: {}, reps: 5, clean: [] }), []),
   );
+  // A draft begun before parts could be called clean has none.
+  const { id, reps, clean = [] } = draft as Watched & { clean?: Area[] };
+  const markOf = (fault: Judged): Mark => ({ ...NO_MARK, ...draft.marks[fault] });
   const [part, setPart] = useState<Area | null>(null);
   const faults = faultsOf(view).filter(
     (f) =>
@@ -83,20 +99,10 @@ export function EyeScreen({
       (f.id !== 'noLockout' || asksLockout(limitsOf(safety), condition)),
   );
   const parts = FROM_TOP.filter((p) => faults.some((f) => f.area === p));
-  const seen = faults.flatMap((f) => {
-    const mark = isJudged(f.id) ? marks[f.id] : undefined;
-    return isJudged(f.id) && mark?.severity
-      ? [
-          {
-            fault: f.id,
-            severity: mark.severity,
-            side: mark.side,
-            phase: mark.phase,
-            reps: mark.reps.filter((r) => r <= reps),
-          },
-        ]
-      : [];
-  });
+  const seen = faults.flatMap((f) => (isJudged(f.id) ? seenIn(f.id, markOf(f.id), reps) : []));
+  const named = new Set(seen.map((s) => s.fault)).size;
+  const watched = watchedIn(clean, seen).filter((a) => parts.includes(a));
+  const unwatched = AREAS.filter((a) => parts.includes(a) && !watched.includes(a));
   const toWatch = `/clients/${client.id}/watch` as const;
   const back = { to: toWatch, label: 'Back to Watch' };
   if (isHeld(safety))
@@ -120,6 +126,7 @@ export function EyeScreen({
         discarded: false,
         reps,
         loadKg: condition === 'load' ? (subject?.setup.loadKg ?? 0) : 0,
+        lookedAt: watched,
         seen,
       },
     );
@@ -127,7 +134,16 @@ export function EyeScreen({
     router.navigate(toWatch);
   };
   const count = (p: Area) =>
-    seen.filter((s) => faults.some((f) => f.id === s.fault && f.area === p)).length;
+    new Set(
+      seen.flatMap((s) => (faults.some((f) => f.id === s.fault && f.area === p) ? [s.fault] : [])),
+    ).size;
+  const sign = (p: Area) => (count(p) > 0 ? ` ${count(p)}` : watched.includes(p) ? ' ✓' : '');
+  const spoken = (p: Area) =>
+    count(p) > 0
+      ? `, ${count(p)}, named so far`
+      : watched.includes(p)
+        ? ' ✓, clean'
+        : ', not looked at';
   const shown = faults.filter((f) =>
     part === null ? seen.some((s) => s.fault === f.id) : f.area === part,
   );
@@ -139,9 +155,9 @@ export function EyeScreen({
           <Button
             key={p}
             type="outline"
-            title={`${AREA_SHORT[p]}${count(p) > 0 ? ` ${count(p)}` : ''}`}
+            title={`${AREA_SHORT[p]}${sign(p)}`}
             aria-expanded={isOpen}
-            accessibilityLabel={`${AREA_NAMES[p]}${count(p) > 0 ? ` ${count(p)}, named so far` : ''}`}
+            accessibilityLabel={`${AREA_NAMES[p]}${spoken(p)}`}
             onPress={() => setPart(isOpen ? null : p)}
             buttonStyle={{
               minHeight: TARGET_PX,
@@ -186,9 +202,39 @@ export function EyeScreen({
       )}
       {part === null && seen.length === 0 && (
         <Say soft>
-          Tap where you saw something; swipe a line to the right for more. Nothing seen is a result
-          too.
+          Tap where you saw something; swipe a line to the right for more. What you watched and
+          found clean is a result too.
         </Say>
+      )}
+      {part === null && unwatched.length > 0 && (
+        <View style={{ gap: space.xs, alignItems: 'flex-start' }}>
+          <Say small soft>{`Not looked at: ${sayAreas(unwatched)}.`}</Say>
+          <Button
+            type="outline"
+            title={`Clean: ${sayAreas(unwatched)}`}
+            onPress={() => set({ ...draft, clean: [...clean, ...unwatched] })}
+          />
+        </View>
+      )}
+      {part !== null && count(part) === 0 && (
+        <View style={{ alignItems: 'flex-start' }}>
+          <Button
+            type="outline"
+            title={
+              watched.includes(part)
+                ? `Not looked at: ${sayAreas([part])}`
+                : `Clean: ${sayAreas([part])}`
+            }
+            onPress={() => {
+              const isClean = watched.includes(part);
+              set({
+                ...draft,
+                clean: isClean ? clean.filter((a) => a !== part) : [...clean, part],
+              });
+              if (!isClean) setPart(null);
+            }}
+          />
+        </View>
       )}
       {part === null && seen.length > 0 && <Say strong>Named so far</Say>}
       {shown.map((f) =>
@@ -196,9 +242,9 @@ export function EyeScreen({
           <FaultRow
             key={f.id}
             fault={f.id}
-            mark={marks[f.id] ?? NO_MARK}
+            mark={markOf(f.id)}
             reps={Math.min(reps, 10)}
-            onChange={(mark) => set({ id, reps, marks: { ...marks, [f.id]: mark } })}
+            onChange={(mark) => set({ ...draft, marks: { ...draft.marks, [f.id]: mark } })}
           />
         ) : null,
       )}
@@ -210,7 +256,7 @@ export function EyeScreen({
           step={1}
           possible={{ least: 1, most: 60 }}
           startAt={5}
-          onChange={(to) => set({ id, marks, reps: to })}
+          onChange={(to) => set({ ...draft, reps: to })}
         />
       )}
       {!script && (
@@ -226,10 +272,13 @@ export function EyeScreen({
       foot={
         <Button
           title={
-            seen.length === 0
-              ? `Keep: nothing seen in ${reps} reps`
-              : `Keep ${seen.length} ${term(seen.length, 'fault')} in ${reps} reps`
+            watched.length === 0
+              ? 'Mark what you looked at first'
+              : named === 0
+                ? `Keep: clean in ${reps} reps`
+                : `Keep ${named} ${term(named, 'fault')} in ${reps} reps`
           }
+          disabled={watched.length === 0}
           containerStyle={{ flex: 1 }}
           buttonStyle={{ minHeight: 52 }}
           onPress={keep}

@@ -1,29 +1,12 @@
 import { useMemo } from 'react';
 import { PanResponder, View } from 'react-native';
-import {
-  FAULTS,
-  PHASES,
-  SIDES,
-  type FaultId,
-  type Phase,
-  type Severity,
-  type Side,
-} from '@zither/core';
+import { FAULTS, PHASES, SIDES, type FaultId, type Phase, type Severity } from '@zither/core';
+import { NO_MARK, sideAfter, wayAfter, type Mark } from '@zither/visit';
 import { Button } from '../../ui/elements.ts';
 import { Say } from '../../ui/Say.tsx';
 import { font, space, TARGET_PX } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { PHASE_NAMES } from '@zither/words/watch';
-
-/** A fault as the coach names it. */
-export interface Mark {
-  severity: Severity | null;
-  side: Side | null;
-  phase: Phase | null;
-  reps: number[];
-}
-
-export const NO_MARK: Mark = { severity: null, side: null, phase: null, reps: [] };
 
 const PHASE_SHORT: Record<Phase, string> = { descent: 'down', bottom: 'bottom', ascent: 'up' };
 
@@ -78,7 +61,7 @@ export function FaultRow({
 }: {
   fault: FaultId;
   mark: Mark;
-  /** Reps that may be told apart; 0 = not asked. */
+  /** Reps that may be told apart; 0 = not asked, and then one side is asked for alone. */
   reps: number;
   onChange: (mark: Mark) => void;
 }) {
@@ -157,10 +140,30 @@ export function FaultRow({
                 key={side}
                 label={side === 'left' ? 'L' : 'R'}
                 spoken={`${side === 'left' ? 'L' : 'R'}, ${side} side`}
-                isOn={mark.side === side}
-                onPress={() => onChange({ ...mark, side: mark.side === side ? null : side })}
+                isOn={mark.side === side || mark.side === 'both'}
+                onPress={() =>
+                  onChange({
+                    ...mark,
+                    side:
+                      reps > 0
+                        ? sideAfter(fault, mark.side, side)
+                        : mark.side === side
+                          ? null
+                          : side,
+                  })
+                }
               />
             ))}
+          {sided && reps > 0 && (
+            <Chip
+              label="L/R"
+              spoken="L/R, changes sides from rep to rep"
+              isOn={mark.side === 'alternating'}
+              onPress={() =>
+                onChange({ ...mark, side: mark.side === 'alternating' ? null : 'alternating' })
+              }
+            />
+          )}
           {PHASES.map((phase) => (
             <Chip
               key={phase}
@@ -170,22 +173,36 @@ export function FaultRow({
               onPress={() => onChange({ ...mark, phase: mark.phase === phase ? null : phase })}
             />
           ))}
-          {Array.from({ length: reps }, (_, i) => i + 1).map((rep) => (
-            <Chip
-              key={rep}
-              label={String(rep)}
-              spoken={`${rep}, in rep ${rep}`}
-              isOn={mark.reps.includes(rep)}
-              onPress={() =>
-                onChange({
-                  ...mark,
-                  reps: mark.reps.includes(rep)
-                    ? mark.reps.filter((r) => r !== rep)
-                    : [...mark.reps, rep].sort((a, b) => a - b),
-                })
-              }
-            />
-          ))}
+          {Array.from({ length: reps }, (_, i) => i + 1).map((rep) =>
+            mark.side === 'alternating' ? (
+              <Chip
+                key={rep}
+                label={`${rep}${mark.ways[rep] ? (mark.ways[rep] === 'left' ? ' L' : ' R') : ''}`}
+                spoken={`${rep}${mark.ways[rep] ? (mark.ways[rep] === 'left' ? ' L' : ' R') : ''}, ${mark.ways[rep] ? `${mark.ways[rep]} in rep ${rep}` : `no side said in rep ${rep}`}`}
+                isOn={mark.ways[rep] !== undefined}
+                onPress={() => {
+                  const { [rep]: was, ...rest } = mark.ways;
+                  const way = wayAfter(was);
+                  onChange({ ...mark, ways: way ? { ...rest, [rep]: way } : rest });
+                }}
+              />
+            ) : (
+              <Chip
+                key={rep}
+                label={String(rep)}
+                spoken={`${rep}, in rep ${rep}`}
+                isOn={mark.reps.includes(rep)}
+                onPress={() =>
+                  onChange({
+                    ...mark,
+                    reps: mark.reps.includes(rep)
+                      ? mark.reps.filter((r) => r !== rep)
+                      : [...mark.reps, rep].sort((a, b) => a - b),
+                  })
+                }
+              />
+            ),
+          )}
         </View>
       )}
     </View>

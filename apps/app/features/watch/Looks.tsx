@@ -12,7 +12,7 @@ import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { AgreementTable } from './AgreementTable.tsx';
 import { looksOf } from '@zither/visit';
-import { sayFound, sayLook } from '@zither/words/watch';
+import { sayFound, sayJudgement, sayLook } from '@zither/words/watch';
 
 /** Everything seen, newest first: captures open their review, judgements are beside them. */
 export function Looks({ dossier, day }: { dossier: Dossier; day: string }) {
@@ -69,7 +69,7 @@ export function Looks({ dossier, day }: { dossier: Dossier; day: string }) {
           {judgement && (
             <View style={{ flexDirection: 'row', alignItems: 'center' }}>
               <View style={{ flex: 1 }}>
-                <Say>{`By eye: ${sayFound(judgement.seen)}`}</Say>
+                <Say>{`By eye: ${sayJudgement(judgement)}`}</Say>
               </View>
               <Button
                 type="clear"

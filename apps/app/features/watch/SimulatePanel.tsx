@@ -1,13 +1,24 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { FAULTS, faultsOf, type CameraView, type FaultId, type MadeFault } from '@zither/core';
+import {
+  FAULTS,
+  faultsOf,
+  type CameraView,
+  type FaultId,
+  type MadeFault,
+  type Side,
+} from '@zither/core';
 import { Button } from '../../ui/elements.ts';
 import { Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
-import { FaultRow, NO_MARK, type Mark } from './FaultRow.tsx';
+import { NO_MARK, type Mark } from '@zither/visit';
+import { FaultRow } from './FaultRow.tsx';
 import { sayFault } from '@zither/words/watch';
 
 type Made = Exclude<FaultId, 'pain'>;
+
+/** The stand-in squats with a fault on one side. */
+const sideOf = ({ side }: Mark): Side => (side === 'right' ? 'right' : 'left');
 
 /** Sizes of the simulated faults: well inside slight, well beyond clear. */
 export function madeFault(fault: Made, mark: Mark): MadeFault {
@@ -17,7 +28,7 @@ export function madeFault(fault: Made, mark: Mark): MadeFault {
     fault,
     size: mark.severity === 'clear' ? clear + gap * 0.6 : slight + gap * 0.5,
   };
-  if (sided) made.side = mark.side ?? 'left';
+  if (sided) made.side = sideOf(mark);
   if (mark.phase) made.phase = mark.phase;
   if (fault === 'pelvisTuck') {
     made.size = 13;
@@ -52,7 +63,7 @@ export function SimulatePanel({
             asked.map(({ id, mark }) => madeFault(id, mark)),
             asked.length === 0
               ? 'Simulated: a squat as built'
-              : `Simulated: ${asked.map(({ id, mark }) => `${sayFault(id, FAULTS[id].sided ? (mark.side ?? 'left') : null).toLowerCase()} ${mark.severity}`).join(', ')}`,
+              : `Simulated: ${asked.map(({ id, mark }) => `${sayFault(id, FAULTS[id].sided ? sideOf(mark) : null).toLowerCase()} ${mark.severity}`).join(', ')}`,
           )
         }
       />

@@ -32,6 +32,8 @@ export interface Diagnosis {
   nextTests: NextTest[];
   notFaults: NotFault[];
   bannedCues: BannedCue[];
+  /** Whether anybody looked where the knees go: else nothing is said of them. */
+  kneesLookedAt: boolean;
   /** True when something hurts: testing stops. */
   stop: boolean;
 }
@@ -98,6 +100,10 @@ export function diagnose(
     nextTests,
     notFaults: notFaultsOf(signs, there),
     bannedCues: bannedCues(there, comesIn, probabilities),
+    kneesLookedAt: ['kneesIn', 'kneesOut'].some(
+      (fault) =>
+        signs.lookedAt?.some((f) => f === fault) || signs.findings?.some((f) => f.fault === fault),
+    ),
     stop,
   };
 }

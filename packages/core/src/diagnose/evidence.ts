@@ -57,6 +57,8 @@ export interface Signs {
   measures?: Measures | undefined;
   leanBudget?: LeanParts | null | undefined;
   tests?: readonly TestDone[] | undefined;
+  /** Faults somebody looked for, seen or not; what is neither here nor among the findings was not looked at. */
+  lookedAt?: readonly FaultId[] | undefined;
 }
 
 /** How likely a fault is there although this observer looked for it and did not see it (house defaults). */

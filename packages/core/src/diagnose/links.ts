@@ -257,6 +257,7 @@ export const LINKS: readonly Link[] = [
 
 /** Findings said of the left or right. */
 export const SIDED_FINDINGS: readonly FindingId[] = [
+  'heelsRise',
   'feetTurnOut',
   'archDrops',
   'outerEdge',

@@ -1,5 +1,12 @@
 import type { Side } from '../linkage/setup.ts';
-import { faultsOf, type CameraView, type FaultId, type Severity } from './table.ts';
+import {
+  FAULTS,
+  faultsOf,
+  type Area,
+  type CameraView,
+  type FaultId,
+  type Severity,
+} from './table.ts';
 
 /** A fault as either the camera or the coach named it. */
 export interface Named {
@@ -8,7 +15,7 @@ export interface Named {
   side: Side | null;
 }
 
-export type AgreementKind = 'both' | 'onlyMeasured' | 'onlyByEye' | 'notMeasurable';
+export type AgreementKind = 'both' | 'onlyMeasured' | 'onlyByEye' | 'notMeasurable' | 'notLookedAt';
 
 export interface AgreementLine {
   fault: FaultId;
@@ -30,14 +37,22 @@ export interface Agreement {
  * What was measured against what was judged. Both are kept; neither corrects the other.
  *
  * @param notJudged faults the capture could not tell, so that the eye is not compared with it
+ * @param lookedAt what the eye watched; null = not recorded, then all of it is compared
  */
 export function agreementOf(
   view: CameraView,
   measured: readonly Named[],
   byEye: readonly Named[],
   notJudged: readonly FaultId[] = [],
+  lookedAt: readonly Area[] | null = null,
 ): Agreement {
-  const measurable = faultsOf(view).filter((f) => f.id !== 'pain' && !notJudged.includes(f.id));
+  const wasWatched = (fault: FaultId) =>
+    lookedAt === null ||
+    lookedAt.includes(FAULTS[fault].area) ||
+    byEye.some((n) => n.fault === fault);
+  const measurable = faultsOf(view).filter(
+    (f) => f.id !== 'pain' && !notJudged.includes(f.id) && wasWatched(f.id),
+  );
   const keys = new Map<string, { fault: FaultId; side: Side | null }>();
   for (const { fault, side } of [...measured, ...byEye]) {
     // An eye that did not say which side speaks of whatever side was measured.
@@ -49,16 +64,24 @@ export function agreementOf(
     const e =
       byEye.find((n) => n.fault === fault && (n.side === side || n.side === null))?.severity ??
       null;
-    const kind = !measurable.some((f) => f.id === fault)
-      ? 'notMeasurable'
-      : m && e
-        ? 'both'
-        : m
-          ? 'onlyMeasured'
-          : 'onlyByEye';
+    const kind = !wasWatched(fault)
+      ? 'notLookedAt'
+      : !measurable.some((f) => f.id === fault)
+        ? 'notMeasurable'
+        : m && e
+          ? 'both'
+          : m
+            ? 'onlyMeasured'
+            : 'onlyByEye';
     return { fault, side, measured: m, byEye: e, kind };
   });
-  const order: AgreementKind[] = ['both', 'onlyMeasured', 'onlyByEye', 'notMeasurable'];
+  const order: AgreementKind[] = [
+    'both',
+    'onlyMeasured',
+    'onlyByEye',
+    'notLookedAt',
+    'notMeasurable',
+  ];
   lines.sort((a, b) => order.indexOf(a.kind) - order.indexOf(b.kind));
   const apart = new Set(
     lines.filter((l) => l.kind === 'onlyMeasured' || l.kind === 'onlyByEye').map((l) => l.fault),

@@ -1,3 +1,4 @@
+export { changeOf, occasionOf, type FaultChange, type Measured } from './change.ts';
 export * from './table.ts';
 export * from './measured.ts';
 export * from './findings.ts';

@@ -29,6 +29,14 @@ export function reportOf(analysis: Analysis) {
             },
           ],
     ),
+    measured: findings.map((f) => ({
+      fault: f.fault,
+      side: f.side,
+      unit: f.unit,
+      mean: round(f.mean),
+      sd: round(f.sd),
+      n: f.perRep.length,
+    })),
     leanBudget: leanBudget && {
       proportionsDeg: round(leanBudget.proportionsDeg),
       ankleDeg: round(leanBudget.ankleDeg),

@@ -90,7 +90,7 @@ export const HIDDEN_BY_SHOES: readonly FaultId[] = ['archDrops', 'outerEdge'];
 
 /** Every fault, in the order a coach looks from the feet up. All thresholds are house defaults. */
 export const FAULTS: Readonly<Record<FaultId, Fault>> = {
-  heelsRise: fault('heelsRise', 'Heels rise', 'feet', ['side'], 'heel height', 'mm', 5, 12),
+  heelsRise: fault('heelsRise', 'Heels rise', 'feet', ['side'], 'heel height', 'mm', 5, 12, true),
   toesFloat: fault(
     'toesFloat',
     'Toes float, weight back',

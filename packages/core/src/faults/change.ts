@@ -1,0 +1,65 @@
+import type { Side } from '../linkage/setup.ts';
+import { FAULTS, type FaultId } from './table.ts';
+
+/** What a set of reps measured of one fault, named or not: kept with the capture, so that a value below a threshold is not lost. */
+export interface Measured {
+  fault: FaultId;
+  side: Side | null;
+  unit: string;
+  mean: number;
+  /** Of the reps. */
+  sd: number;
+  /** Reps it was read in. */
+  n: number;
+}
+
+/**
+ * How far a client who has not changed reads differently another time: the phone is put down anew and the marks are set anew. Standard
+ * deviation, in the unit of the fault (house defaults). What the reps scatter comes on top.
+ */
+export const OCCASION_BY_UNIT: Readonly<Record<string, number>> = {
+  '°': 1.5,
+  mm: 4,
+  '%': 6,
+  '×': 0.12,
+};
+const OCCASION: Readonly<Partial<Record<FaultId, number>>> = {
+  heelsRise: 2,
+  archDrops: 1.5,
+  kneeWobble: 1.5,
+  weightForward: 12,
+  toesFloat: 12,
+  kneesSlideBack: 10,
+};
+
+export const occasionOf = (fault: FaultId, unit: string): number =>
+  (unit === FAULTS[fault].unit ? OCCASION[fault] : undefined) ?? OCCASION_BY_UNIT[unit] ?? 0;
+
+/** Whether a fault changed between two sets, and by how much. */
+export interface FaultChange {
+  kind: 'less' | 'more' | 'noChange';
+  by: number;
+  /** Half of the 95 % interval of the difference: less than this is no change we can see. */
+  errorOf: number;
+}
+
+/**
+ * Two sets of one client compared. The error of a comparison has two parts: the scatter of the reps, and the occasion.
+ *
+ * @param isSameStand true where the phone and the marks stayed where they were: then only the reps scatter
+ */
+export function changeOf(
+  before: Measured,
+  after: Measured,
+  isSameStand = false,
+): FaultChange | null {
+  if (before.unit !== after.unit || before.n === 0 || after.n === 0) return null;
+  const occasion = isSameStand ? 0 : occasionOf(before.fault, before.unit);
+  const variance = before.sd ** 2 / before.n + after.sd ** 2 / after.n + 2 * occasion ** 2;
+  const errorOf = 1.96 * Math.sqrt(variance);
+  const by = after.mean - before.mean;
+  if (Math.abs(by) <= errorOf) return { kind: 'noChange', by, errorOf };
+  const { slight, clear, eitherWay } = FAULTS[before.fault];
+  const size = (v: number) => (clear < slight ? -v : eitherWay ? Math.abs(v) : v);
+  return { kind: size(after.mean) < size(before.mean) ? 'less' : 'more', by, errorOf };
+}
