@@ -12,17 +12,21 @@ import {
 } from '@zither/core';
 import { cleanSquatter } from '@zither/core/practice';
 import { overlay } from '../features/data/overlay.ts';
-import { isVisitOn, resumeAt, stageViews, looksOf, heelToTry, subjectFor } from '@zither/visit';
 import {
-  builtMismatchDeg,
-  compareCaptures,
-  gaugeOf,
-  plotsOf,
-} from '../features/watch/reviewData.ts';
+  comparedFaults,
+  heelToTry,
+  isVisitOn,
+  looksOf,
+  resumeAt,
+  stageViews,
+  subjectFor,
+} from '@zither/visit';
+import { builtMismatchDeg, gaugeOf, plotsOf } from '../features/watch/reviewData.ts';
 import { leanParts, sayAmount, sayLook, sayFinding, sayFound, sayReps } from '@zither/words/watch';
 import { AT, dossierOf, five, ID } from '../../../packages/visit/test/trialRows.ts';
 
 const UP = { ...PLAIN_LOOK, arms: 'up' as const };
+type Report = CaptureLine['report'];
 const TODAY = '2026-01-05';
 let count = 0;
 const look = (change: object = {}) => ({
@@ -209,24 +213,38 @@ describe('a review in words', () => {
     }
   });
 
-  it('compares captures by more than their reps scatter', () => {
-    const with_ = (value: number, sd = 0.4) => ({
+  it('compares captures by more than their reps scatter and the phone was put down anew', () => {
+    const with_ = (mean: number, severity: 'clear' | 'slight' | null = 'clear', sd = 0.4) => ({
       ...lifted.report,
-      findings: lifted.report.findings.map((f) =>
-        f.fault === 'heelsRise' ? { ...f, value, sd } : f,
+      findings: lifted.report.findings.flatMap((f) =>
+        f.fault !== 'heelsRise' ? [f] : severity ? [{ ...f, severity, value: mean, sd }] : [],
+      ),
+      measured: lifted.report.measured.map((m) =>
+        m.fault === 'heelsRise' ? { ...m, mean, sd } : m,
       ),
     });
-    const word = (now: number, before: number, sd?: number) =>
-      compareCaptures(with_(now, sd), with_(before, sd)).find((c) => c.fault === 'heelsRise')?.word;
-    expect([word(18, 18.5), word(8, 18), word(18, 8), word(16, 18, 2)]).toEqual([
-      'same',
-      'better',
-      'worse',
-      'same',
-    ]);
-    const none = { ...lifted.report, findings: [] };
-    expect(compareCaptures(with_(18), none)[0]?.word).toBe('new');
-    expect(compareCaptures(none, with_(18))[0]?.word).toBe('gone');
+    const word = (now: Report, before: Report) =>
+      comparedFaults(now, before).find((c) => c.fault === 'heelsRise')?.word;
+    expect(word(with_(18), with_(18.5))).toBe('same');
+    expect(word(with_(8, 'slight'), with_(18))).toBe('better');
+    expect(word(with_(18), with_(8, 'slight'))).toBe('worse');
+    expect(word(with_(16, 'clear', 6), with_(23, 'clear', 6))).toBe('same');
+    // Named at 5.1 mm and not at 4.9: neither gone nor new.
+    expect(word(with_(4.9, null), with_(5.1, 'slight'))).toBe('same');
+    expect(word(with_(5.1, 'slight'), with_(4.9, null))).toBe('same');
+    expect(word(with_(0, null), with_(18))).toBe('gone');
+    expect(word(with_(18), with_(0, null))).toBe('new');
+    // What could not be judged is neither.
+    const hidden = {
+      ...lifted.report,
+      findings: [],
+      measured: lifted.report.measured.filter((m) => m.fault !== 'heelsRise'),
+    };
+    expect(word(hidden, with_(18))).toBe('notJudged');
+    // Captures kept before every value was: what they named is compared.
+    const old = (value: number) => ({ ...with_(value), measured: [] });
+    expect(word(old(8), old(18))).toBe('better');
+    expect(word({ ...old(8), findings: [] }, old(18))).toBe('notJudged');
   });
 
   it('has a plot for each question of a side view, and names every part of a lean', () => {

@@ -189,6 +189,8 @@ export const diagnosisFileSchema = z.strictObject({
     )
     .max(60)
     .default([]),
+  /** Faults that were looked for, seen or not. */
+  lookedAt: z.array(cameraFaultSchema).max(30).optional(),
   limits: z
     .array(z.union([limitKindSchema, safetyLimitSchema]))
     .max(12)

@@ -328,8 +328,11 @@ describe('against what was measured on people', () => {
   it('reports in the shape of docs/formats.md, rounded, named faults only', () => {
     const { found } = filmed('kneesIn', 'clear', 11);
     const report = reportOf(found);
-    expect(Object.keys(report)).toEqual(['reps', 'findings', 'leanBudget', 'quality']);
+    expect(Object.keys(report)).toEqual(['reps', 'findings', 'measured', 'leanBudget', 'quality']);
     expect(report.findings.every((f) => f.severity !== null)).toBe(true);
+    // What was too small to name keeps its value all the same.
+    expect(report.measured.length).toBeGreaterThan(report.findings.length);
+    expect(report.measured.find((m) => m.fault === 'kneesIn')).toMatchObject({ unit: '°', n: 5 });
     expect(report.reps).toHaveLength(5);
     expect(JSON.parse(JSON.stringify(report))).toEqual(report);
   });

@@ -286,6 +286,25 @@ describe('the front view', () => {
     expect(finding(found, 'feetTurnOut')).toMatchObject({ side: 'left', severity: 'clear' });
   });
 
+  it('a big toe lifted on purpose is no weight on the outer edge: only its ball tells', () => {
+    const toes = (name: string) =>
+      seriesOf(
+        way.map((s) => ({ ...fromTheFront(s, [12, 12]), [`left${name}`]: [190, 20 * s] as const })),
+        'y',
+      );
+    const tip = read(toes('BigToe'), { view: 'front' });
+    expect(named(tip)).toEqual([]);
+    expect(tip.quality.notJudged).toContainEqual({
+      fault: 'outerEdge',
+      side: null,
+      because: 'needs the ball of the big toe: the tip of a toe may be lifted on purpose',
+    });
+    expect(finding(read(toes('BigToeBall'), { view: 'front' }), 'outerEdge')).toMatchObject({
+      side: 'left',
+      severity: 'clear',
+    });
+  });
+
   it('knees are not held against a foot nobody saw, nor against one taken as straight', () => {
     const bare = without(
       seriesOf(

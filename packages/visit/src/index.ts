@@ -3,6 +3,7 @@ export * from './derive.ts';
 export * from './safety.ts';
 export * from './byEye.ts';
 export * from './looks.ts';
+export * from './looksCompared.ts';
 export * from './subject.ts';
 export * from './keptCapture.ts';
 export * from './signs.ts';

@@ -59,7 +59,15 @@ const keyOf = (fault: FaultId, side: Side | null) => `${fault} ${side ?? ''}`;
 
 /** Everything one look named: by the camera, by eye. */
 export const namedIn = ({ capture, judgement }: Look) => [
-  ...(capture?.report.findings ?? []).map((f) => ({ ...f, by: 'measured' as const })),
+  // A camera at the side sees that heels rise, the eye which: what it says of neither side is of those the eye names.
+  ...(capture?.report.findings ?? []).flatMap((f) => {
+    const sides = (judgement?.seen ?? []).flatMap((s) =>
+      s.fault === f.fault && s.side !== null && !s.alternates ? [s.side] : [],
+    );
+    return f.side === null && sides.length > 0
+      ? sides.map((side) => ({ ...f, side, by: 'measured' as const }))
+      : [{ ...f, by: 'measured' as const }];
+  }),
   // What changes sides from rep to rep is of neither side.
   ...(judgement?.seen ?? [])
     .map((f) => ({ ...f, side: f.alternates ? null : f.side, by: 'eye' as const }))

@@ -97,6 +97,16 @@ export function sayFound(
   return more > 0 ? `${said.join(' · ')} · ${more} more` : said.join(' · ');
 }
 
+/** How a fault stands against an earlier capture. */
+export const COMPARED_WORDS = {
+  gone: 'gone',
+  new: 'new',
+  better: 'better',
+  same: 'no change we can see',
+  worse: 'worse',
+  notJudged: 'not judged in both',
+} as const;
+
 /** What a look by eye says: what was named, what was clean, and that the rest was not looked at. */
 export function sayJudgement({
   seen,

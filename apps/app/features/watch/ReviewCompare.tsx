@@ -1,13 +1,15 @@
 import { sayDay } from '../data/index.ts';
-import { isSameSquat } from '@zither/visit';
+import { comparedFaults, isSameSquat } from '@zither/visit';
 import { View } from 'react-native';
 import type { CaptureLine } from '@zither/contract';
 import { Choice } from '../../ui/Choice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
-import { compareCaptures } from './reviewData.ts';
-import { sayFault, sayLook, VIEW_NAMES } from '@zither/words/watch';
+import { COMPARED_WORDS, sayAmount, sayFault, sayLook, VIEW_NAMES } from '@zither/words/watch';
+
+const said = (m: { value: number; unit: string } | null): string =>
+  m ? sayAmount(m.value, m.unit) : '–';
 
 /** This capture against an earlier one of the same view, fault by fault. */
 export function ReviewCompare({
@@ -22,7 +24,7 @@ export function ReviewCompare({
   before: CaptureLine | undefined;
   onBefore: (id: string) => void;
 }) {
-  const compared = before ? compareCaptures(capture.report, before.report) : [];
+  const compared = before ? comparedFaults(capture.report, before.report) : [];
   const isOtherLook = before !== undefined && !isSameSquat(before, capture);
   const label = (c: CaptureLine) =>
     `${sayDay(c.takenOn).replace(/^.*, /, '')}${c.takenOn === capture.takenOn ? `, ${c.takenAt.slice(11, 16)}` : ''}`;
@@ -55,10 +57,10 @@ export function ReviewCompare({
           <View style={{ flex: 1 }}>
             <Say small>{sayFault(c.fault, c.side)}</Say>
           </View>
-          <Say small number>{`${c.before ?? '–'} → ${c.now ?? '–'}`}</Say>
-          <View style={{ width: 56 }}>
+          <Say small number>{`${said(c.before)} → ${said(c.now)}`}</Say>
+          <View style={{ width: 96 }}>
             <Say small strong>
-              {c.word}
+              {COMPARED_WORDS[c.word]}
             </Say>
           </View>
         </View>

@@ -28,7 +28,8 @@ export function madeFault(fault: Made, mark: Mark): MadeFault {
     fault,
     size: mark.severity === 'clear' ? clear + gap * 0.6 : slight + gap * 0.5,
   };
-  if (sided) made.side = sideOf(mark);
+  // Seen from the side nobody tells whose heel it is.
+  if (sided && fault !== 'heelsRise') made.side = sideOf(mark);
   if (mark.phase) made.phase = mark.phase;
   if (fault === 'pelvisTuck') {
     made.size = 13;

@@ -1,4 +1,3 @@
-import type { CaptureLine } from '@zither/contract';
 import {
   buildSquatter,
   FAULTS,
@@ -213,51 +212,4 @@ export function gaugeOf(finding: MotionFinding, before: number | null) {
       : { least: FAULTS[fault].eitherWay ? -most : Math.min(0, value), most },
     digits: unit === '×' ? 1 : 0,
   };
-}
-
-export interface Compared {
-  key: string;
-  fault: MotionFinding['fault'];
-  side: MotionFinding['side'];
-  now: string | null;
-  before: string | null;
-  word: 'gone' | 'new' | 'better' | 'same' | 'worse';
-}
-
-/** Two captures of one view, fault by fault. Smaller differences than the reps scatter by are no change. */
-export function compareCaptures(
-  now: CaptureLine['report'],
-  before: CaptureLine['report'],
-): Compared[] {
-  const key = (f: { fault: string; side: string | null }) => `${f.fault} ${f.side ?? ''}`;
-  const keys = [...new Set([...now.findings, ...before.findings].map(key))];
-  return keys.flatMap((k): Compared[] => {
-    const a = now.findings.find((f) => key(f) === k);
-    const b = before.findings.find((f) => key(f) === k);
-    const any = a ?? b;
-    if (!any) return [];
-    const { slight, clear } = FAULTS[any.fault];
-    const isFalling = clear < slight;
-    const grown =
-      a && b ? (isFalling ? b.value - a.value : Math.abs(a.value) - Math.abs(b.value)) : 0;
-    const scatter = a && b ? Math.max(1, 2 * Math.hypot(a.sd, b.sd)) : 0;
-    return [
-      {
-        key: k,
-        fault: any.fault,
-        side: any.side,
-        now: a ? `${a.value.toFixed(0)} ${a.unit}` : null,
-        before: b ? `${b.value.toFixed(0)} ${b.unit}` : null,
-        word: !b
-          ? 'new'
-          : !a
-            ? 'gone'
-            : Math.abs(grown) <= scatter
-              ? 'same'
-              : grown > 0
-                ? 'worse'
-                : 'better',
-      },
-    ];
-  });
 }

@@ -101,7 +101,7 @@ function seenFrom(marks: Landmarks, { view, facing }: Lens): Landmarks {
     }
   } else
     for (const [name, mark] of Object.entries(marks))
-      if (/^(left|right)/.test(name) && !(view === 'rear' && name.endsWith('BigToe')))
+      if (/^(left|right)/.test(name) && !(view === 'rear' && name.endsWith('BigToeBall')))
         seen[name] = mark;
   return seen;
 }

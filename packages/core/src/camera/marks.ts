@@ -9,7 +9,7 @@ import type { LegSpan } from './leg.ts';
 import type { Landmarks, MadeFault, Moment, SquatScript } from './script.ts';
 import { ramp } from './tempo.ts';
 
-const BIG_TOE_LIFT_MM = 9;
+const BALL_LIFT_MM = 9;
 /** Lumbar mark: this share up the trunk and so far behind its line, mm. */
 const LUMBAR = { up: 0.3, behindMm: 45 } as const;
 const NAVICULAR_HEIGHT_MM = 45;
@@ -77,7 +77,7 @@ export function place(
     const held = made.find((f) => f.fault === 'outerEdge' && (f.side ?? 'left') === side);
     const isHeld =
       held && moment.inLowerHalf !== null && Math.abs(moment.inLowerHalf) <= held.size / 100;
-    marks[`${side}BigToe`] = { ...inside, z: isHeld ? BIG_TOE_LIFT_MM : 0 };
+    marks[`${side}BigToeBall`] = { ...inside, z: isHeld ? BALL_LIFT_MM : 0 };
     marks[`${side}Navicular`] = {
       x: (leg.ankle.x + foot.toe.x) / 2,
       y: leg.ankle.y - out * 20,

@@ -59,7 +59,9 @@ export function faultOfSize(
   size: Size,
   random: Random,
 ): MadeFault | null {
-  const { slight, clear, sided } = FAULTS[fault];
+  const { slight, clear } = FAULTS[fault];
+  // A camera at the side cannot tell whose heel it is: the simulated client lifts both.
+  const sided = FAULTS[fault].sided && fault !== 'heelsRise';
   const gap = clear - slight;
   const draw = { slight: between(random, 0.2, 0.8), clear: between(random, 1.2, 2) };
   if (size === 'none') return null;

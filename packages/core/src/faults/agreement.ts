@@ -55,12 +55,15 @@ export function agreementOf(
   );
   const keys = new Map<string, { fault: FaultId; side: Side | null }>();
   for (const { fault, side } of [...measured, ...byEye]) {
-    // An eye that did not say which side speaks of whatever side was measured.
-    const other = side === null ? measured.find((m) => m.fault === fault)?.side : side;
+    // Either that did not say which side speaks of whatever side the other named.
+    const other =
+      side ?? [...measured, ...byEye].find((m) => m.fault === fault && m.side !== null)?.side;
     keys.set(`${fault} ${other ?? ''}`, { fault, side: other ?? null });
   }
   const lines = [...keys.values()].map(({ fault, side }): AgreementLine => {
-    const m = measured.find((n) => n.fault === fault && n.side === side)?.severity ?? null;
+    const m =
+      measured.find((n) => n.fault === fault && (n.side === side || n.side === null))?.severity ??
+      null;
     const e =
       byEye.find((n) => n.fault === fault && (n.side === side || n.side === null))?.severity ??
       null;

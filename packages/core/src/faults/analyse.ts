@@ -53,7 +53,7 @@ export const USEFUL: Readonly<Record<CameraView, readonly string[]>> = {
   side: ['shoulder', 'heel', 'toe', 'bar', 'lumbar', 'wrist'],
   front: [
     ...['leftHeel', 'rightHeel', 'leftToe', 'rightToe', 'leftShoulder', 'rightShoulder'],
-    ...['leftNavicular', 'rightNavicular', 'leftBigToe', 'rightBigToe'],
+    ...['leftNavicular', 'rightNavicular', 'leftBigToeBall', 'rightBigToeBall'],
   ],
   rear: [
     ...['leftHeel', 'rightHeel', 'leftKnee', 'rightKnee', 'leftShoulder', 'rightShoulder'],
@@ -210,13 +210,15 @@ function unseen(
       because:
         id === 'noLockout' && !asksLockout
           ? 'the screen asks for no lock-out under load'
-          : id === 'kneesIn' || id === 'kneesOut'
-            ? 'needs the line of the foot: toe and heel marks, or the client’s foot angle'
-            : id !== 'excessLean'
-              ? 'its landmarks are not in the capture'
-              : subject
-                ? 'this stance and depth have no balanced pose to split the lean by'
-                : 'needs the client’s body and ankles',
+          : id === 'outerEdge'
+            ? 'needs the ball of the big toe: the tip of a toe may be lifted on purpose'
+            : id === 'kneesIn' || id === 'kneesOut'
+              ? 'needs the line of the foot: toe and heel marks, or the client’s foot angle'
+              : id !== 'excessLean'
+                ? 'its landmarks are not in the capture'
+                : subject
+                  ? 'this stance and depth have no balanced pose to split the lean by'
+                  : 'needs the client’s body and ankles',
     }));
 }
 

@@ -30,7 +30,7 @@ export interface LegPicture {
   navicularMm: Channel;
   /** Tilt of the heel bone, inward positive, degrees. */
   heelBoneDeg: Channel;
-  toeHeightMm: Channel;
+  ballHeightMm: Channel;
 }
 
 export interface FrontPicture {
@@ -121,7 +121,8 @@ export function frontPicture(
         map2(ankle?.z, heel?.z, (a, h) => a - h),
         (inward, up) => toDeg(Math.atan2(inward, up)),
       ),
-      toeHeightMm: withinFoot((of(side, 'bigToe') ?? toe)?.z, heel?.z),
+      // The ball of the big toe bears the weight; its tip may be lifted on purpose.
+      ballHeightMm: withinFoot(of(side, 'bigToeBall')?.z, heel?.z),
     };
   };
   const centre = (name: string) =>
@@ -136,8 +137,8 @@ export function frontPicture(
 
 /** Knees are judged once they bend enough to have a direction: a straight leg leans inward to the hip by itself (house default). */
 export const KNEES_FROM = 0.4;
-/** So high the big toe counts as lifted, mm (house default). */
-export const TOE_LIFTED_MM = 5;
+/** So high the ball of the big toe counts as lifted, mm (house default). */
+export const BALL_LIFTED_MM = 5;
 const PEAK_S = 0.15;
 const ARCH_S = 0.25;
 const BONE_S = 0.45;
@@ -170,7 +171,7 @@ export function frontReadings(
       arch: steady(change(leg.navicularMm, -1), rateHz, ARCH_S),
       // Ankle and heel are close together: their line needs a longer look than a single mark.
       bone: steady(change(leg.heelBoneDeg, 1), rateHz, BONE_S),
-      lifted: change(leg.toeHeightMm, 1),
+      lifted: change(leg.ballHeightMm, 1),
     };
   });
   for (const [i, w] of windows.entries()) {
@@ -222,7 +223,7 @@ export function frontReadings(
       const share = liftedShare(w, lifted);
       const highest = peakOf(w, lifted, (k) => dropAt(w, k) >= 0.5);
       if (share !== null && highest)
-        put('outerEdge', side, names('toe'), { value: share, frame: highest.frame });
+        put('outerEdge', side, names('bigToeBall'), { value: share, frame: highest.frame });
       const half = (from: number, to: number) =>
         wobbleMm(
           leg.kneeOutMm.slice(from, to + 1).filter((_, i) => dropAt(w, from + i) >= WOBBLES_FROM),
@@ -244,7 +245,7 @@ export function frontReadings(
   return list;
 }
 
-/** Share of the lower half of a rep, per cent, in which the toe is off the floor; null when it was not seen. */
+/** Share of the lower half of a rep, per cent, in which the ball of the big toe is off the floor; null when it was not seen. */
 function liftedShare(w: RepWindow, lifted: Channel): number | null {
   let off = 0;
   let frames = 0;
@@ -252,7 +253,7 @@ function liftedShare(w: RepWindow, lifted: Channel): number | null {
     const v = lifted[k] ?? null;
     if (v === null || dropAt(w, k) < 0.5) continue;
     frames += 1;
-    if (v >= TOE_LIFTED_MM) off += 1;
+    if (v >= BALL_LIFTED_MM) off += 1;
   }
   return frames === 0 ? null : (100 * off) / frames;
 }

@@ -135,10 +135,10 @@ export const FAULTS: Readonly<Record<FaultId, Fault>> = {
   ),
   outerEdge: fault(
     'outerEdge',
-    'Weight on the outer edge, big toe lifts',
+    'Weight on the outer edge of the foot',
     'feet',
     ['front'],
-    'share of the lower half of the rep with the big toe off the floor',
+    'share of the lower half of the rep with the ball of the big toe off the floor',
     '%',
     10,
     50,
