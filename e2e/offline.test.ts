@@ -77,7 +77,11 @@ describe('a room without network, at 390 × 844', () => {
     await page.reload();
     await page.getByRole('heading', { name: 'Orla Venn' }).waitFor();
     // A browser under load takes a moment to cut a new page off.
-    await page.waitForFunction(() => fetch('/api/health').then(() => false).catch(() => true));
+    await page.waitForFunction(() =>
+      fetch('/api/health')
+        .then(() => false)
+        .catch(() => true),
+    );
     await openStage(page, 'Measure');
     await page.getByRole('link', { name: /^Knee travel/ }).tap();
     await keep(page, 'Kneecap past toe, cm', '3.8');
