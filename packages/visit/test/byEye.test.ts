@@ -148,7 +148,7 @@ describe('what was looked at', () => {
     );
     const ways = seenIn('sideShift', { ...slight, side: 'alternating', ways: { 1: 'left' } }, 5);
     expect(sayJudgement(look({ lookedAt: ['hips'], seen: ways }))).toBe(
-      'pelvis shifts aside (slight)',
+      'pelvis shifts aside, changing sides (slight)',
     );
   });
 

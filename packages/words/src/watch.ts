@@ -87,12 +87,20 @@ export function sayFinding(
 
 /** What a capture or judgement found, in one line. */
 export function sayFound(
-  findings: readonly { fault: FaultId; severity: Severity; side: Side | null }[],
+  findings: readonly {
+    fault: FaultId;
+    severity: Severity;
+    side: Side | null;
+    alternates?: boolean | undefined;
+  }[],
 ): string {
   if (findings.length === 0) return 'nothing named';
   const said = findings
     .slice(0, 3)
-    .map((f) => `${sayFault(f.fault, f.side).toLowerCase()} (${f.severity})`);
+    .map(
+      (f) =>
+        `${sayFault(f.fault, f.side).toLowerCase()}${f.alternates ? ', changing sides' : ''} (${f.severity})`,
+    );
   const more = findings.length - said.length;
   return more > 0 ? `${said.join(' · ')} · ${more} more` : said.join(' · ');
 }
