@@ -133,7 +133,15 @@ export const findingIdSchema = z.union(
 );
 
 const limitKindSchema = z.enum(
-  ['noLoad', 'depthCap', 'verticalShins', 'noDeepFold', 'noLoadedLockout', 'supportedOnly'],
+  [
+    'noLoad',
+    'depthCap',
+    'verticalShins',
+    'noDeepFold',
+    'noLoadedLockout',
+    'supportedOnly',
+    'noBracing',
+  ],
   { error: 'must be a known limit.' },
 );
 

@@ -20,6 +20,10 @@ export const questionIdSchema = z.enum([
   'pregnancy',
   'boneOrBalance',
   'medication',
+  'heartDisease',
+  'bloodPressure',
+  'hernia',
+  'pelvicFloor',
   'under16',
 ]);
 
@@ -35,6 +39,10 @@ const screenAnswersSchema = z.strictObject({
   pregnancy: z.boolean().optional(),
   boneOrBalance: z.boolean().optional(),
   medication: z.boolean().optional(),
+  heartDisease: z.strictObject({ clearedByClinician: z.boolean() }).optional(),
+  bloodPressure: z.strictObject({ clearedByClinician: z.boolean() }).optional(),
+  hernia: z.strictObject({ clearedByClinician: z.boolean() }).optional(),
+  pelvicFloor: z.strictObject({ clearedByClinician: z.boolean() }).optional(),
 });
 
 export const safetyLimitSchema = z.discriminatedUnion('kind', [
@@ -44,6 +52,7 @@ export const safetyLimitSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('noDeepFold'), hipFoldDeg: measured(30, 180, '°') }),
   z.strictObject({ kind: z.literal('noLoadedLockout') }),
   z.strictObject({ kind: z.literal('supportedOnly') }),
+  z.strictObject({ kind: z.literal('noBracing') }),
 ]);
 
 /** What the squat is for. An exercise nobody can say the purpose of is not prescribed. */
@@ -56,7 +65,7 @@ export const purposeSchema = z.enum(
 export const screeningValuesSchema = z.strictObject({
   takenOn: daySchema,
   purpose: purposeSchema.nullable(),
-  asked: z.array(questionIdSchema).max(10),
+  asked: z.array(questionIdSchema).max(questionIdSchema.options.length),
   answers: screenAnswersSchema,
   /** When each question was answered: a clearance covers only what was said before it. */
   answeredAt: z.partialRecord(questionIdSchema, momentSchema).default({}),
@@ -69,7 +78,7 @@ export const clearanceValuesSchema = z.strictObject({
   licence: z.string().trim().min(1, { error: 'must not be empty.' }).max(120),
   givenOn: daySchema,
   expiresOn: daySchema.nullable(),
-  limits: z.array(safetyLimitSchema).max(6),
+  limits: z.array(safetyLimitSchema).max(7),
   /** Ids of the hold rules it was given for. */
   covers: z.array(z.string().max(40)).min(1, { error: 'must name what it was given for.' }).max(20),
 });

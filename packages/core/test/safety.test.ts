@@ -41,6 +41,10 @@ const answers: fc.Arbitrary<ScreenAnswers> = fc.record(
     pregnancy: fc.boolean(),
     boneOrBalance: fc.boolean(),
     medication: fc.boolean(),
+    heartDisease: fc.record({ clearedByClinician: fc.boolean() }),
+    bloodPressure: fc.record({ clearedByClinician: fc.boolean() }),
+    hernia: fc.record({ clearedByClinician: fc.boolean() }),
+    pelvicFloor: fc.record({ clearedByClinician: fc.boolean() }),
   },
   { requiredKeys: [] },
 );
@@ -141,7 +145,25 @@ describe('the rule table', () => {
     ],
     ['uncleared injury', { recentInjury: { clearedByClinician: false } }, 'hold', []],
     ['cleared injury', { recentInjury: { clearedByClinician: true } }, 'withinLimits', ['noLoad']],
-    ['pregnancy', { pregnancy: true }, 'withinLimits', ['noLoad', 'supportedOnly']],
+    ['pregnancy', { pregnancy: true }, 'withinLimits', ['noLoad', 'supportedOnly', 'noBracing']],
+    ['uncleared heart', { heartDisease: { clearedByClinician: false } }, 'hold', []],
+    [
+      'cleared heart',
+      { heartDisease: { clearedByClinician: true } },
+      'withinLimits',
+      ['noLoad', 'noBracing'],
+    ],
+    ...(['bloodPressure', 'hernia', 'pelvicFloor'] as const).flatMap(
+      (id): [string, ScreenAnswers, 'withinLimits', SafetyLimit['kind'][]][] => [
+        [
+          `uncleared ${id}`,
+          { [id]: { clearedByClinician: false } },
+          'withinLimits',
+          ['noLoad', 'noBracing'],
+        ],
+        [`cleared ${id}`, { [id]: { clearedByClinician: true } }, 'withinLimits', ['noBracing']],
+      ],
+    ),
     ['bone or balance', { boneOrBalance: true }, 'withinLimits', ['noLoad', 'supportedOnly']],
     ['medication', { medication: true }, 'withinLimits', ['supportedOnly']],
     ['child alone', { under16: { guardianPresent: false } }, 'hold', []],

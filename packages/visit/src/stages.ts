@@ -2,6 +2,7 @@ import type { Dossier, Stage } from '@zither/contract';
 import {
   MEASURES,
   progressOn,
+  QUESTION_IDS,
   readingError,
   SIDES,
   keptTrials,
@@ -27,7 +28,7 @@ export type StageNote =
   | { kind: 'disagree'; sets: number }
   | { kind: 'known'; of5: number }
   | { kind: 'views'; of3: number }
-  | { kind: 'answered'; of10: number }
+  | { kind: 'answered'; count: number; of: number }
   | { kind: 'tested'; tests: number }
   | {
       kind:
@@ -126,7 +127,10 @@ function clearView(dossier: Dossier, safety: Safety, day: string): StageView {
   if (isHeld(safety)) return view('attention', 'hold');
   if (safety.state === 'notScreened') return view('open', 'notAsked');
   if (safety.state === 'partly')
-    return { state: 'partial', note: { kind: 'answered', of10: safety.answered } };
+    return {
+      state: 'partial',
+      note: { kind: 'answered', count: safety.answered, of: QUESTION_IDS.length },
+    };
   return newestScreening(dossier)?.takenOn === day
     ? view('done', safety.outcome.kind === 'go' ? 'go' : 'withinLimits')
     : view('partial', 'askAgain');

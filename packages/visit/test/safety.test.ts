@@ -83,7 +83,7 @@ describe('a clearance as typed', () => {
 
   it('may carry each kind of limit the later stages obey', () => {
     const kinds = new Set(USUAL_LIMITS.map((l) => l.kind));
-    expect(kinds.size).toBe(6);
+    expect(kinds.size).toBe(7);
     expect(new Set(USUAL_LIMITS.map(sayLimit)).size).toBe(USUAL_LIMITS.length);
   });
 });

@@ -86,6 +86,7 @@ export const BAR_NAMES: Record<SafetyLimit['kind'], string> = {
   noDeepFold: 'no deep hip fold',
   noLoadedLockout: 'no lock-out under load',
   supportedOnly: 'only with support',
+  noBracing: 'no held breath',
 };
 
 /** What one outcome would do, in a sentence: the causes that would lead to a plan, or how the largest belief would move. */

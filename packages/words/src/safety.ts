@@ -34,5 +34,7 @@ export function sayLimit(limit: SafetyLimit): string {
       return 'No locking out under load';
     case 'supportedOnly':
       return 'Only with support';
+    case 'noBracing':
+      return 'No held breath, no bracing';
   }
 }

@@ -41,7 +41,7 @@ export function sayStage(note: StageNote): string {
     case 'views':
       return `${note.of3} of 3 views`;
     case 'answered':
-      return `${note.of10} of 10 answered`;
+      return `${note.count} of ${note.of} answered`;
     case 'tested':
       return `${count(note.tests, 'test')} done`;
     default:

@@ -22,8 +22,8 @@ export function Detail({
   if (question.detail === 'clearedByClinician')
     return (
       <TwoWays
-        words="Has a clinician cleared squatting since?"
-        onAnswer={(clearedByClinician) => onAnswer({ recentInjury: { clearedByClinician } })}
+        words="Has a clinician cleared squatting with it?"
+        onAnswer={(clearedByClinician) => onAnswer({ [question.id]: { clearedByClinician } })}
       />
     );
   if (question.detail === 'guardianPresent')

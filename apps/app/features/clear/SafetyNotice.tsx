@@ -1,5 +1,6 @@
 import { router } from 'expo-router';
 import { View } from 'react-native';
+import { QUESTION_IDS } from '@zither/core';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { sayLimit } from '@zither/words/safety';
@@ -14,7 +15,7 @@ export function SafetyNotice({ clientId, safety }: { clientId: string; safety: S
   if (safety.state === 'notScreened')
     return (
       <Notice tone="before" actions={[toClear]}>
-        Not screened yet. Ten questions come before squatting.
+        Not screened yet. {QUESTION_IDS.length} short questions come before squatting.
       </Notice>
     );
   const { outcome } = safety;
@@ -50,7 +51,7 @@ export function SafetyNotice({ clientId, safety }: { clientId: string; safety: S
   if (safety.state === 'partly')
     return (
       <Notice tone="before" actions={[toClear]}>
-        {`The screen is not finished: ${safety.answered} of 10 answered.`}
+        {`The screen is not finished: ${safety.answered} of ${QUESTION_IDS.length} answered.`}
       </Notice>
     );
   return null;

@@ -103,6 +103,6 @@ export const CUES: readonly Cue[] = [
     words: 'Breath in low, ribs over the belt, then move.',
     causes: ['trunkBracing', 'hipFlexors', 'shoulderLat', 'loadBeyondControl'],
     precaution: 'No long breath-holds with high blood pressure or in pregnancy.',
-    barredBy: [],
+    barredBy: ['noBracing'],
   },
 ];

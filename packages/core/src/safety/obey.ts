@@ -3,7 +3,7 @@ import type { SafetyLimit } from './screen.ts';
 
 /**
  * A question brought under the screen's limits: no load, no deeper, no further forward and no more folded than they allow. A limit the
- * question already keeps is left as it is; nothing is ever loosened. `supportedOnly` and `noLoadedLockout` are not matters of the linkage
+ * question already keeps is left as it is; nothing is ever loosened. `supportedOnly`, `noLoadedLockout` and `noBracing` are not matters of the linkage
  * and are said on every page instead.
  */
 export function obeying(question: Case, limits: readonly SafetyLimit[]): Case {
@@ -34,6 +34,7 @@ export function obeying(question: Case, limits: readonly SafetyLimit[]): Case {
       }
       case 'noLoadedLockout':
       case 'supportedOnly':
+      case 'noBracing':
         break;
     }
   }

@@ -23,6 +23,7 @@ export interface ScreenRule {
 
 const NO_LOAD: SafetyLimit = { kind: 'noLoad' };
 const SUPPORTED: SafetyLimit = { kind: 'supportedOnly' };
+const NO_BRACING: SafetyLimit = { kind: 'noBracing' };
 const SHINS: SafetyLimit = { kind: 'verticalShins', shankDeg: 12 };
 const FOLD: SafetyLimit = { kind: 'noDeepFold', hipFoldDeg: 100 };
 const LOCKOUT: SafetyLimit = { kind: 'noLoadedLockout' };
@@ -41,6 +42,7 @@ export const USUAL_LIMITS: readonly SafetyLimit[] = [
   FOLD,
   LOCKOUT,
   SUPPORTED,
+  NO_BRACING,
 ];
 
 /** Pain from here on holds the session, 0–10 (house default). */
@@ -137,8 +139,9 @@ export const SCREEN_RULES: readonly ScreenRule[] = [
     id: 'pregnancy',
     when: { question: 'pregnancy' },
     outcome: 'withinLimits',
-    limits: [NO_LOAD, SUPPORTED],
-    because: 'In pregnancy and soon after: supported and unloaded unless a clinician says more.',
+    limits: [NO_LOAD, SUPPORTED, NO_BRACING],
+    because:
+      'In pregnancy and soon after: supported, unloaded and without held breath unless a clinician says more.',
   },
   {
     id: 'boneOrBalance',
@@ -155,6 +158,42 @@ export const SCREEN_RULES: readonly ScreenRule[] = [
     limits: [SUPPORTED],
     because: 'Medicine that makes unsteady: squat with support.',
   },
+  {
+    id: 'heartUncleared',
+    when: { question: 'heartDisease', clearedByClinician: false },
+    outcome: 'hold',
+    limits: [],
+    because: 'A known heart disease needs a doctor’s word before squatting.',
+  },
+  {
+    id: 'heartCleared',
+    when: { question: 'heartDisease', clearedByClinician: true },
+    outcome: 'withinLimits',
+    limits: [NO_LOAD, NO_BRACING],
+    because: 'With a known heart disease nothing is loaded and no breath is held.',
+  },
+  ...(
+    [
+      ['bloodPressure', 'high blood pressure'],
+      ['hernia', 'a hernia'],
+      ['pelvicFloor', 'pelvic-floor trouble'],
+    ] as const
+  ).flatMap(([question, words]): ScreenRule[] => [
+    {
+      id: `${question}Uncleared`,
+      when: { question, clearedByClinician: false },
+      outcome: 'withinLimits',
+      limits: [NO_LOAD, NO_BRACING],
+      because: `With ${words} nothing is loaded and no breath is held until a clinician has cleared it.`,
+    },
+    {
+      id: `${question}Cleared`,
+      when: { question, clearedByClinician: true },
+      outcome: 'withinLimits',
+      limits: [NO_BRACING],
+      because: `With ${words} no breath is held: breathe out on the way up.`,
+    },
+  ]),
   {
     id: 'childAlone',
     when: { question: 'under16', guardianPresent: false },
@@ -180,7 +219,9 @@ export function applies({ when }: ScreenRule, answers: ScreenAnswers): boolean {
   if (when.painAt !== undefined && answers.pain?.place !== when.painAt) return false;
   if (
     when.clearedByClinician !== undefined &&
-    answers.recentInjury?.clearedByClinician !== when.clearedByClinician
+    (typeof answer !== 'object' ||
+      !('clearedByClinician' in answer) ||
+      answer.clearedByClinician !== when.clearedByClinician)
   )
     return false;
   return (

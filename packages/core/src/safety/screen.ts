@@ -23,6 +23,10 @@ export const QUESTION_IDS = [
   'pregnancy',
   'boneOrBalance',
   'medication',
+  'heartDisease',
+  'bloodPressure',
+  'hernia',
+  'pelvicFloor',
   'under16',
 ] as const;
 
@@ -79,6 +83,31 @@ export const SCREEN_QUESTIONS: readonly ScreenQuestion[] = [
     detail: null,
     changes: true,
   },
+  // What a held breath, bracing and load can hurt.
+  {
+    id: 'heartDisease',
+    words: 'A known heart disease?',
+    detail: 'clearedByClinician',
+    changes: true,
+  },
+  {
+    id: 'bloodPressure',
+    words: 'High blood pressure?',
+    detail: 'clearedByClinician',
+    changes: true,
+  },
+  {
+    id: 'hernia',
+    words: 'A hernia, or an operation for one within a year?',
+    detail: 'clearedByClinician',
+    changes: true,
+  },
+  {
+    id: 'pelvicFloor',
+    words: 'Trouble with the pelvic floor: leaking, heaviness or pain with effort?',
+    detail: 'clearedByClinician',
+    changes: true,
+  },
   { id: 'under16', words: 'Under 16 years old?', detail: 'guardianPresent', changes: false },
 ];
 
@@ -94,6 +123,10 @@ export interface ScreenAnswers {
   pregnancy?: boolean | undefined;
   boneOrBalance?: boolean | undefined;
   medication?: boolean | undefined;
+  heartDisease?: { clearedByClinician: boolean } | undefined;
+  bloodPressure?: { clearedByClinician: boolean } | undefined;
+  hernia?: { clearedByClinician: boolean } | undefined;
+  pelvicFloor?: { clearedByClinician: boolean } | undefined;
 }
 
 /** What later stages must obey, as values. Angles in degrees as in the linkage. */
@@ -103,4 +136,6 @@ export type SafetyLimit =
   | { kind: 'verticalShins'; shankDeg: number }
   | { kind: 'noDeepFold'; hipFoldDeg: number }
   | { kind: 'noLoadedLockout' }
-  | { kind: 'supportedOnly' };
+  | { kind: 'supportedOnly' }
+  /** No held breath and no bracing against it. */
+  | { kind: 'noBracing' };
