@@ -63,6 +63,25 @@ const line = (page: Page): Promise<Record<string, unknown>[]> =>
       }),
   );
 
+/** Which builds kept the rows of clients on this device, and which build the page is of. */
+const buildsOf = (page: Page) =>
+  page.evaluate(
+    () =>
+      new Promise<{ page: string; rows: string[] }>((resolve) => {
+        const open = indexedDB.open('zither-plumb');
+        open.onsuccess = () => {
+          const all = open.result.transaction('rows').objectStore('rows').getAll();
+          all.onsuccess = () => {
+            open.result.close();
+            resolve({
+              page: document.querySelector('meta[name="build"]')?.getAttribute('content') ?? '',
+              rows: [...new Set((all.result as { by?: string }[]).map((r) => r.by ?? ''))],
+            });
+          };
+        };
+      }),
+  );
+
 describe('a room without network, at 390 × 844', () => {
   it('measure, judge, try and tick without network; reloaded without it; all of it on the server exactly once', async () => {
     const { page, context, problems } = await visit(house.browser, PHONE, server.address);
@@ -82,6 +101,10 @@ describe('a room without network, at 390 × 844', () => {
         .then(() => false)
         .catch(() => true),
     );
+    // What is on the device says which build kept it: only another build's is read again.
+    const builds = await buildsOf(page);
+    expect(builds.page).toMatch(/^[0-9a-f]{64}$/);
+    expect(builds.rows).toEqual([builds.page]);
     await openStage(page, 'Measure');
     await page.getByRole('link', { name: /^Knee travel/ }).tap();
     await keep(page, 'Kneecap past toe, cm', '3.8');

@@ -58,8 +58,8 @@ const FONTS = {
   material: 'MaterialIcons.',
 };
 
-/** Names the fonts in the page itself, in the element Expo's font loader looks into: they come with the code, not after it. */
-function putFontsInPage() {
+/** Says in the page which build it is, and names the fonts there, in the element Expo's font loader looks into: they come with the code, not after it. */
+function completePage(hash) {
   const page = join(dist, 'index.html');
   const files = filesBelow(join(dist, 'assets')).map((file) => file.slice(dist.length));
   const fonts = Object.entries(FONTS).map(([family, begin]) => {
@@ -76,7 +76,7 @@ function putFontsInPage() {
   );
   const html = readFileSync(page, 'utf8').replace(
     '</head>',
-    `${links.join('')}<style id="expo-generated-fonts">${faces.join('')}</style></head>`,
+    `<meta name="build" content="${hash}" />${links.join('')}<style id="expo-generated-fonts">${faces.join('')}</style></head>`,
   );
   writeFileSync(page, html);
 }
@@ -116,10 +116,9 @@ export async function buildApp() {
       EXPO_OFFLINE: '1',
       EXPO_NO_TELEMETRY: '1',
       NODE_ENV: 'production',
-      EXPO_PUBLIC_BUILD: hash,
     },
   });
-  putFontsInPage();
+  completePage(hash);
   await buildServiceWorker();
   pack();
   writeFileSync(stamp, hash);
