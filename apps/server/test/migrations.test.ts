@@ -241,4 +241,43 @@ describe('a database of an earlier version', () => {
     },
     30_000,
   );
+
+  it('of migration 11 has its tests told by what stopped them, in rows and their history', () => {
+    const folder = mkdtempSync(join(tmpdir(), 'plumb-old-'));
+    for (const name of readdirSync(MIGRATIONS).filter((f) => f.slice(0, 3) <= '011'))
+      copyFileSync(join(MIGRATIONS, name), join(folder, name));
+    const file = join(folder, 'old.sqlite');
+    const old = openDatabase(file, folder);
+    old
+      .prepare('INSERT INTO practice (id, name, created_at) VALUES (?, ?, ?)')
+      .run(PRACTICE, 'P', AT);
+    const said = (test: string, outcome: string) => JSON.stringify({ test, outcome, side: null });
+    const cases = [
+      ['supportedSit', 'clears', 'nothing'],
+      ['supportedSit', 'worse', 'other'],
+      ['supportedSit', 'pain', 'pain'],
+      ['counterbalance', 'clears', 'clean'],
+      ['counterbalance', 'helps', 'same'],
+      ['hinge', 'clears', 'clears'],
+    ] as const;
+    cases.forEach(([test, outcome], i) => {
+      old
+        .prepare(
+          `INSERT INTO document (practice_id, kind, id, client_id, version, changed, values_json, said_at, said_by, received_at) VALUES (?, 'tried', ?, 'c', 2, 1, ?, ?, 'CH', ?)`,
+        )
+        .run(PRACTICE, String(i), said(test, outcome), AT, AT);
+      old
+        .prepare(
+          `INSERT INTO document_history (practice_id, kind, id, version, client_id, values_json, said_at, said_by, received_at) VALUES (?, 'tried', ?, 1, 'c', ?, ?, 'CH', ?)`,
+        )
+        .run(PRACTICE, String(i), said(test, outcome), AT, AT);
+    });
+    old.close();
+    const db = openDatabase(file, MIGRATIONS);
+    for (const table of ['document', 'document_history'])
+      expect(
+        db.prepare(`SELECT values_json ->> '$.outcome' FROM ${table} ORDER BY id`).pluck().all(),
+      ).toEqual(cases.map(([, , now]) => now));
+    db.close();
+  });
 });
