@@ -4,6 +4,7 @@ import {
   obeying,
   PAIN_HOLDS_FROM,
   PAIN_PLACES,
+  nextCard,
   QUESTION_IDS,
   chooseSetup,
   searchSetups,
@@ -179,6 +180,26 @@ describe('the rule table', () => {
     expect(outcome).toMatchObject({
       limits: [{ kind: 'noLoad' }, { kind: 'depthCap', thighDepthDeg: -20 }],
     });
+  });
+});
+
+describe('cards of the screen', () => {
+  it('ask what bracing can hurt as one, and one by one only after a yes or once one was answered', () => {
+    expect(nextCard([], false).left).toBe(QUESTION_IDS.length - 3);
+    const before = QUESTION_IDS.slice(0, QUESTION_IDS.indexOf('heartDisease'));
+    const together = nextCard(before, false);
+    expect(together.questions.map((q) => q.id)).toEqual([
+      'heartDisease',
+      'bloodPressure',
+      'hernia',
+      'pelvicFloor',
+    ]);
+    expect(together.left).toBe(2);
+    expect(nextCard(before, true)).toMatchObject({ questions: [{ id: 'heartDisease' }], left: 5 });
+    expect(nextCard([...before, 'heartDisease'], false).questions.map((q) => q.id)).toEqual([
+      'bloodPressure',
+    ]);
+    expect(nextCard(QUESTION_IDS, false)).toEqual({ questions: [], left: 0 });
   });
 });
 

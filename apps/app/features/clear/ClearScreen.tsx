@@ -3,7 +3,7 @@ import { Button } from '../../ui/elements.ts';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { SCREEN_QUESTIONS, type ScreenQuestion } from '@zither/core';
+import { nextCard, QUESTION_GROUPS, SCREEN_QUESTIONS, type ScreenQuestion } from '@zither/core';
 import type { Dossier, ScreeningValues } from '@zither/contract';
 import { Heading, Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
@@ -36,12 +36,18 @@ export function ClearScreen({ dossier }: { dossier: Dossier }) {
       ...values,
     });
   };
-  const answer = (question: ScreenQuestion, given: Answers) => {
-    const { [question.id]: _before, ...others } = now.answers;
+  const answer = (questions: readonly ScreenQuestion[], given: Answers) => {
+    const ids = questions.map((q) => q.id);
+    const at = moment();
     change({
-      asked: [...now.asked.filter((id) => id !== question.id), question.id],
-      answers: { ...others, ...given },
-      answeredAt: { ...now.answeredAt, [question.id]: moment() },
+      asked: [...now.asked.filter((id) => !ids.includes(id)), ...ids],
+      answers: {
+        ...Object.fromEntries(
+          Object.entries(now.answers).filter(([id]) => !ids.some((own) => own === id)),
+        ),
+        ...given,
+      },
+      answeredAt: { ...now.answeredAt, ...Object.fromEntries(ids.map((id) => [id, at])) },
     });
   };
   const safety = safetyOf(dossier, today());
@@ -54,8 +60,11 @@ export function ClearScreen({ dossier }: { dossier: Dossier }) {
   );
   const isCorrected = (question: ScreenQuestion['id']) =>
     screening !== null && isAnswerCorrected(dossier, screening, question);
-  const next = SCREEN_QUESTIONS.find((q) => !now.asked.includes(q.id));
-  const left = SCREEN_QUESTIONS.length - now.asked.length;
+  // A group is asked as one; after a "yes" its questions come one by one.
+  const [isApart, setIsApart] = useState(false);
+  const { questions, left } = nextCard(now.asked, isApart);
+  const [next] = questions;
+  const isGroup = questions.length > 1;
   const back = { to: `/clients/${client.id}` as const, label: `Back to ${client.name}` };
 
   if (now.purpose === null)
@@ -94,14 +103,18 @@ export function ClearScreen({ dossier }: { dossier: Dossier }) {
                 containerStyle={{ flex: 1 }}
                 buttonStyle={{ minHeight: 60 }}
                 onPress={() =>
-                  next.detail ? setDetailOf(next) : answer(next, { [next.id]: true })
+                  isGroup
+                    ? setIsApart(true)
+                    : next.detail
+                      ? setDetailOf(next)
+                      : answer([next], { [next.id]: true })
                 }
               />
               <Button
                 title="No"
                 containerStyle={{ flex: 2 }}
                 buttonStyle={{ minHeight: 60 }}
-                onPress={() => answer(next, {})}
+                onPress={() => answer(questions, {})}
               />
             </>
           )
@@ -110,14 +123,16 @@ export function ClearScreen({ dossier }: { dossier: Dossier }) {
         <Part>
           <Say soft>{left === 1 ? 'Last question' : `${count(left, 'question')} left`}</Say>
           <Heading level={2} style={{ fontSize: 26, lineHeight: 34 }}>
-            {next.words}
+            {isGroup && next.group ? QUESTION_GROUPS[next.group] : next.words}
           </Heading>
           {isToday || screening === null ? null : (
             <Say soft small>
               Asked again because it may have changed since {screening.takenOn}.
             </Say>
           )}
-          {detailOf && <Detail question={detailOf} onAnswer={(given) => answer(detailOf, given)} />}
+          {detailOf && (
+            <Detail question={detailOf} onAnswer={(given) => answer([detailOf], given)} />
+          )}
         </Part>
       </Screen>
     );

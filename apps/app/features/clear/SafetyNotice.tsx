@@ -15,7 +15,7 @@ export function SafetyNotice({ clientId, safety }: { clientId: string; safety: S
   if (safety.state === 'notScreened')
     return (
       <Notice tone="before" actions={[toClear]}>
-        Not screened yet. {QUESTION_IDS.length} short questions come before squatting.
+        Not screened yet. A minute of questions comes before squatting.
       </Notice>
     );
   const { outcome } = safety;

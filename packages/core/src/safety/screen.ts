@@ -11,7 +11,15 @@ export interface ScreenQuestion {
   detail: 'pain' | 'clearedByClinician' | 'guardianPresent' | null;
   /** May have changed since last time, so a repeat screen asks it again. */
   changes: boolean;
+  /** Asked together with others of the group first: one "no" answers all of them. */
+  group?: QuestionGroup;
 }
+
+/** Questions that are asked as one, and one by one only after a "yes". */
+export const QUESTION_GROUPS = {
+  strain: 'A heart disease, high blood pressure, a hernia, or trouble with the pelvic floor?',
+} as const;
+export type QuestionGroup = keyof typeof QUESTION_GROUPS;
 
 export const QUESTION_IDS = [
   'pain',
@@ -89,27 +97,48 @@ export const SCREEN_QUESTIONS: readonly ScreenQuestion[] = [
     words: 'A known heart disease?',
     detail: 'clearedByClinician',
     changes: true,
+    group: 'strain',
   },
   {
     id: 'bloodPressure',
     words: 'High blood pressure?',
     detail: 'clearedByClinician',
     changes: true,
+    group: 'strain',
   },
   {
     id: 'hernia',
     words: 'A hernia, or an operation for one within a year?',
     detail: 'clearedByClinician',
     changes: true,
+    group: 'strain',
   },
   {
     id: 'pelvicFloor',
     words: 'Trouble with the pelvic floor: leaking, heaviness or pain with effort?',
     detail: 'clearedByClinician',
     changes: true,
+    group: 'strain',
   },
   { id: 'under16', words: 'Under 16 years old?', detail: 'guardianPresent', changes: false },
 ];
+
+/** The next card of a screen: one question, or a whole group of which none was asked yet; and how many cards are left. */
+export function nextCard(
+  asked: readonly QuestionId[],
+  isApart: boolean,
+): { questions: ScreenQuestion[]; left: number } {
+  const open = SCREEN_QUESTIONS.filter((q) => !asked.includes(q.id));
+  const cards: ScreenQuestion[][] = [];
+  for (const question of open) {
+    const together = open.filter((q) => q.group !== undefined && q.group === question.group);
+    const whole = SCREEN_QUESTIONS.filter((q) => q.group === question.group);
+    const isWhole = question.group !== undefined && together.length === whole.length && !isApart;
+    if (!isWhole) cards.push([question]);
+    else if (together[0] === question) cards.push(together);
+  }
+  return { questions: cards[0] ?? [], left: cards.length };
+}
 
 /** A client's answers; absent = no. */
 export interface ScreenAnswers {
