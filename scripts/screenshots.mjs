@@ -41,6 +41,8 @@ async function picture(name, size, open, { dark = false } = {}) {
   await page.getByText('Orla Venn').waitFor();
   await open(page);
   await page.waitForTimeout(700);
+  // Never a picture of something still being worked out.
+  await page.getByText(/^(Weighing|Working out)/).waitFor({ state: 'detached' });
   await page.screenshot({ path: join(root, 'docs/screenshots', `${name}.png`) });
   await context.close();
 }
@@ -119,7 +121,7 @@ const eye = async (page) => {
   await stage('Orla Venn', 'Watch')(page);
   await page.getByRole('radio', { name: 'Front' }).click();
   await page.getByRole('button', { name: 'Judge by eye: front' }).click();
-  await page.getByRole('button', { name: 'Knees', exact: true }).click();
+  await page.getByRole('button', { name: /^Knees, / }).click();
   await page.getByRole('radio', { name: 'clear, Knee in' }).click();
   await page.getByRole('button', { name: 'L, left side' }).click();
 };
