@@ -34,25 +34,22 @@ export const testIdSchema = z.enum(
   { error: 'must be a known test.' },
 );
 
+/** Outcomes that name causes by themselves: what stopped the client, or came through all the same. */
+export const NAMED_OUTCOMES = [
+  'nothing',
+  'heelsUp',
+  'hipFront',
+  'backRounded',
+  'other',
+  'clean',
+  'pitched',
+] as const;
+
 /** What a test did to what was seen before; of some, what stopped it. */
 export const outcomeSchema = z.enum(
-  [
-    'clears',
-    'helps',
-    'same',
-    'worse',
-    'pain',
-    'nothing',
-    'heelsUp',
-    'hipFront',
-    'backRounded',
-    'other',
-    'clean',
-    'pitched',
-  ],
+  ['clears', 'helps', 'same', 'worse', 'pain', ...NAMED_OUTCOMES],
   {
-    error:
-      'must be clears, helps, same, worse or pain, or what stopped it: nothing, heelsUp, hipFront, backRounded, other, clean or pitched.',
+    error: `must be clears, helps, same, worse or pain, or what stopped it: ${NAMED_OUTCOMES.slice(0, -1).join(', ')} or ${NAMED_OUTCOMES.at(-1)}.`,
   },
 );
 type Outcome = z.infer<typeof outcomeSchema>;

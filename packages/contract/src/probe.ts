@@ -3,6 +3,7 @@ import { cameraFaultSchema } from './capture.ts';
 import {
   causeIdSchema,
   findingIdSchema,
+  NAMED_OUTCOMES,
   outcomeFits,
   outcomeSchema,
   testIdSchema,
@@ -116,21 +117,9 @@ export const tableChangeSchema = z.discriminatedUnion(
       kind: z.literal('testLink'),
       test: testIdSchema,
       cause: causeIdSchema,
-      effect: z.enum(
-        [
-          'relieves',
-          'worsens',
-          'hurts',
-          'nothing',
-          'heelsUp',
-          'hipFront',
-          'backRounded',
-          'other',
-          'clean',
-          'pitched',
-        ],
-        { error: 'must be relieves, worsens, hurts, or an outcome that names causes.' },
-      ),
+      effect: z.enum(['relieves', 'worsens', 'hurts', ...NAMED_OUTCOMES], {
+        error: 'must be relieves, worsens, hurts, or an outcome that names causes.',
+      }),
       to: z.enum(pull, { error: 'must be strong, some, weak or none.' }).nullable(),
     }),
     z.strictObject({

@@ -243,11 +243,16 @@ describe('what a recording does on its own', () => {
 
   it('and no big toe either, seen from the front', () => {
     const front = seriesOf(
-      way.map((s) => fromTheFront(s, [12, 12])),
+      way.map((s) => ({
+        ...fromTheFront(s, [12, 12]),
+        leftBigToeBall: [190, 0] as const,
+        rightBigToeBall: [-190, 0] as const,
+      })),
       'y',
     );
     const slipped = withAll(front, (v, k) => (k > 200 ? v + 8 : v));
     const found = read(slipped, { view: 'front' });
+    expect(finding(found, 'outerEdge')?.value).toBe(0);
     expect(named(found)).toEqual([]);
   });
 });
