@@ -13,7 +13,6 @@ import {
 import {
   faultsOf,
   analyse,
-  BALANCED,
   FAULTS,
   HIP_FOLD_AT_DEG,
   HIP_FOLD_MEASURES,
@@ -37,6 +36,7 @@ import { packCapture } from '@zither/formats';
 import {
   bodyOf,
   methodOf,
+  thresholdsFor,
   settledSetup,
   conclusionOf,
   opine,
@@ -194,7 +194,7 @@ async function seedLook(
     view,
     subject,
     scale: 'none' as const,
-    thresholds: BALANCED.faultThresholds,
+    thresholds: thresholdsFor(dossier, subject),
     facing: view === 'side' ? ('left' as const) : null,
   };
   const lens = { ...USUAL_LENS, view };
@@ -361,7 +361,7 @@ async function seedSet(
         profile,
         why: 'own',
         chance: foretold(dossier, day).now?.chance ?? null,
-        ...cleanTo(thighDepthDeg),
+        ...cleanTo(thighDepthDeg, methodOf(dossier)),
         ...attempt.showed,
         comfort: attempt.comfort,
         pain: false,

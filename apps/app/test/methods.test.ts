@@ -33,7 +33,10 @@ import { OWN, own, setup, values, tried, client } from './setRecords.ts';
 describe('schools of the practice', () => {
   it('judge a client without a setup by the usual one, and one who follows an own one by that', () => {
     const schools = { own: [own], usual: OWN };
-    expect(methodOf({ setup: null, schools })).toMatchObject({ id: OWN, bufferDeg: 6 });
+    expect(methodOf({ setup: null, schools, screenings: [] })).toMatchObject({
+      id: OWN,
+      bufferDeg: 6,
+    });
     const dossier = client({ schools });
     expect(methodOf(dossier).id).toBe('balanced');
     dossier.setup!.profile = OWN;

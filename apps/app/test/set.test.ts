@@ -55,8 +55,8 @@ describe('trials that count', () => {
     expect(answer.limits.fold).toBeNull();
     expect(answer.advice!.chance).toBeGreaterThanOrEqual(0.6);
     expect(answer.now!.chance).toBeGreaterThanOrEqual(0);
-    // One trial saw the knees: now there is a chance of going clean as well.
-    expect(answer.now!.clean).toBeLessThan(answer.now!.chance);
+    // One trial looked at what the method judges by: now there is a chance that form holds as well.
+    expect(answer.now!.form).toBeGreaterThan(0.5);
     // What the screen forbids is not tried: no load, whatever the setup in use has.
     const unloaded = finderQuestion(dossier, [{ kind: 'noLoad' }], HOUSE_RULES)!;
     expect(unloaded.safety).toEqual([{ kind: 'noLoad' }]);
@@ -90,13 +90,37 @@ describe('a trial filled in from the camera', () => {
       facing: null,
       report: { ...capture({}).report, findings: [finding('kneesIn', 17, 'right')] },
     });
-    expect(showedIn([side, front], 6)).toEqual({
+    expect(showedIn([side, front], 6, BALANCED)).toEqual({
       depthDeg: -2,
       heelRose: { left: true, right: false },
       knees: { left: 'over', right: 'in' },
       tuckFromDeg: -4,
+      faults: [],
+      lookedAt: ['heels', 'foot', 'knees', 'tuck', 'shift', 'balance', 'rise'],
     });
-    expect(showedIn([], 6)).toEqual(cleanTo(6));
+    // A camera that saw nothing looked at nothing.
+    expect(showedIn([], 6, BALANCED)).toEqual({ ...cleanTo(6, BALANCED), lookedAt: [] });
+  });
+
+  it('a part counts as looked at only where the marks allowed it, and faults keep their side', () => {
+    const seen = capture({
+      view: 'front',
+      facing: null,
+      report: {
+        ...capture({}).report,
+        findings: [finding('sideShift', 25, 'left'), finding('sideShift', 25, 'right')],
+        quality: {
+          ...capture({}).report.quality,
+          notJudged: [{ fault: 'archDrops', side: null, because: 'needs the navicular.' }],
+        },
+      },
+    });
+    const showed = showedIn([seen], 6, BALANCED);
+    expect(showed.lookedAt).toEqual(['knees', 'shift']);
+    expect(showed.faults).toEqual([
+      { fault: 'sideShift', side: 'left' },
+      { fault: 'sideShift', side: 'right' },
+    ]);
   });
 
   it('takes the newest of each view since the last trial, nothing discarded, no baseline; and is no baseline itself', () => {
@@ -126,7 +150,12 @@ describe('a trial filled in from the camera', () => {
   });
 
   it('is said in a sentence: only what went wrong', () => {
-    expect(sayShowed(values())).toBe('Clean.');
+    expect(sayShowed(values())).toBe(
+      'Clean in heels, arch and big toe, knees, pelvis tuck, and side to side.',
+    );
+    expect(sayShowed(values({ lookedAt: null }))).toBe(
+      'Nothing went wrong. What was looked at was not recorded.',
+    );
     expect(
       sayShowed(
         values({
@@ -134,11 +163,17 @@ describe('a trial filled in from the camera', () => {
           heelRose: { left: true, right: true },
           knees: { left: 'in', right: 'over' },
           tuckFromDeg: -10,
+          faults: [
+            { fault: 'sideShift', side: 'left' },
+            { fault: 'sideShift', side: 'right' },
+            { fault: 'archDrops', side: 'left' },
+          ],
           comfort: 1,
+          lookedAt: ['knees'],
         }),
       ),
     ).toBe(
-      '10° short, at 4° above parallel, both heels rose, left knee in, pelvis tucked from 10° above parallel, not comfortable.',
+      '10° short, at 4° above parallel, both heels rose, left knee in, arch dropped, left, pelvis shifted, changing sides, pelvis tucked from 10° above parallel, not comfortable. Looked at: knees.',
     );
   });
 });

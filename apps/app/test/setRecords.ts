@@ -32,7 +32,7 @@ export const values = (change: Partial<SetupTrialValues> = {}): SetupTrialValues
     profile: 'balanced',
     why: 'own',
     chance: null,
-    ...cleanTo(6),
+    ...cleanTo(6, BALANCED),
     comfort: 4,
     pain: false,
     ...change,

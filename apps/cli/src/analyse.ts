@@ -4,6 +4,7 @@ import type { CaseFile } from '@zither/contract';
 import {
   analyse,
   BALANCED,
+  thresholdsOf,
   CAMERA_VIEWS,
   MARKS,
   NEEDED,
@@ -85,7 +86,7 @@ Usage: ${ANALYSE_USAGE}`);
     subject,
     scale,
     facing: facing ?? (view === 'side' ? sideOfMarks(mapping) : null),
-    thresholds: BALANCED.faultThresholds,
+    thresholds: thresholdsOf(BALANCED, null),
   });
   if (found.kind === 'noAnalysis') return refusal(sayNoAnalysis(found));
   return answer(reportOf(found));

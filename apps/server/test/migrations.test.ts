@@ -7,11 +7,13 @@ import {
   operationSchema,
   recordSchema,
   ROW_KINDS,
+  schoolValuesSchema,
   valuesIn,
   type ClientRecord,
   type Operation,
   type RowKind,
 } from '@zither/contract';
+import { PROFILES } from '@zither/core';
 import { openDatabase, type Db } from '../src/db/open.ts';
 import { rowsOf } from '../src/db/rows.ts';
 import { buildApp } from '../src/app.ts';
@@ -242,16 +244,38 @@ describe('a database of an earlier version', () => {
     30_000,
   );
 
-  it('of migration 11 has its tests told by what stopped them, in rows and their history', () => {
+  /** A database as migrations up to this one left it, with rows of one kind and their history; opened by the code of now. */
+  const broughtUp = (migration: string, kind: string, rows: readonly string[]) => {
     const folder = mkdtempSync(join(tmpdir(), 'plumb-old-'));
-    for (const name of readdirSync(MIGRATIONS).filter((f) => f.slice(0, 3) <= '011'))
+    for (const name of readdirSync(MIGRATIONS).filter((f) => f.slice(0, 3) <= migration))
       copyFileSync(join(MIGRATIONS, name), join(folder, name));
     const file = join(folder, 'old.sqlite');
     const old = openDatabase(file, folder);
     old
       .prepare('INSERT INTO practice (id, name, created_at) VALUES (?, ?, ?)')
       .run(PRACTICE, 'P', AT);
-    const said = (test: string, outcome: string) => JSON.stringify({ test, outcome, side: null });
+    rows.forEach((values, i) => {
+      old
+        .prepare(
+          `INSERT INTO document (practice_id, kind, id, client_id, version, changed, values_json, said_at, said_by, received_at) VALUES (?, ?, ?, 'c', 2, 1, ?, ?, 'CH', ?)`,
+        )
+        .run(PRACTICE, kind, String(i), values, AT, AT);
+      old
+        .prepare(
+          `INSERT INTO document_history (practice_id, kind, id, version, client_id, values_json, said_at, said_by, received_at) VALUES (?, ?, ?, 1, 'c', ?, ?, 'CH', ?)`,
+        )
+        .run(PRACTICE, kind, String(i), values, AT, AT);
+    });
+    old.close();
+    const db = openDatabase(file, MIGRATIONS);
+    const lists = ['document', 'document_history'].map((table) =>
+      db.prepare(`SELECT values_json FROM ${table} ORDER BY id`).pluck().all(),
+    );
+    db.close();
+    return lists.map((list) => list.map((text) => JSON.parse(text as string) as unknown));
+  };
+
+  it('of migration 11 has its tests told by what stopped them, in rows and their history', () => {
     const cases = [
       ['supportedSit', 'clears', 'nothing'],
       ['supportedSit', 'worse', 'other'],
@@ -260,24 +284,40 @@ describe('a database of an earlier version', () => {
       ['counterbalance', 'helps', 'same'],
       ['hinge', 'clears', 'clears'],
     ] as const;
-    cases.forEach(([test, outcome], i) => {
-      old
-        .prepare(
-          `INSERT INTO document (practice_id, kind, id, client_id, version, changed, values_json, said_at, said_by, received_at) VALUES (?, 'tried', ?, 'c', 2, 1, ?, ?, 'CH', ?)`,
-        )
-        .run(PRACTICE, String(i), said(test, outcome), AT, AT);
-      old
-        .prepare(
-          `INSERT INTO document_history (practice_id, kind, id, version, client_id, values_json, said_at, said_by, received_at) VALUES (?, 'tried', ?, 1, 'c', ?, ?, 'CH', ?)`,
-        )
-        .run(PRACTICE, String(i), said(test, outcome), AT, AT);
-    });
-    old.close();
-    const db = openDatabase(file, MIGRATIONS);
-    for (const table of ['document', 'document_history'])
-      expect(
-        db.prepare(`SELECT values_json ->> '$.outcome' FROM ${table} ORDER BY id`).pluck().all(),
-      ).toEqual(cases.map(([, , now]) => now));
-    db.close();
+    const rows = cases.map(([test, outcome]) => JSON.stringify({ test, outcome, side: null }));
+    for (const list of broughtUp('011', 'tried', rows))
+      expect(list).toMatchObject(cases.map(([, , outcome]) => ({ outcome })));
+  });
+
+  it('of migration 12 has its methods and trials say what they did not say before', () => {
+    const { id: copiedFrom, ...balanced } = PROFILES[0]!;
+    const {
+      heelFreeMm: _free,
+      kneeTravel: _travel,
+      toes: _toes,
+      depthPolicy: _depth,
+      rounding: _rounding,
+      emphasis: _emphasis,
+      decides: _decides,
+      ...before
+    } = balanced;
+    const rows = ['finishScreen', 'asNeeded', 'tool'].map((heelPolicy) =>
+      JSON.stringify({ ...before, copiedFrom, retired: false, heelPolicy }),
+    );
+    for (const list of broughtUp('012', 'school', rows)) {
+      expect(list.map((values) => schoolValuesSchema.parse(values).heelPolicy)).toEqual([
+        'none',
+        'bridge',
+        'tool',
+      ]);
+      // As before: knees decided, nothing else was asked of a method.
+      expect(list[0]).toMatchObject({
+        decides: ['kneesIn', 'kneesOut'],
+        kneeTravel: 'free',
+        rounding: 'never',
+      });
+    }
+    for (const list of broughtUp('012', 'setupTrial', [JSON.stringify({ pain: false })]))
+      expect(list).toEqual([{ pain: false, faults: [], lookedAt: null }]);
   });
 });

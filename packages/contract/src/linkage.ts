@@ -17,14 +17,27 @@ export const holdSchema = z.enum(
 
 /** The schools that ship with the product. */
 export const profileIdSchema = z.enum(
-  ['balanced', 'straightFoot', 'openHip', 'upright', 'shinsUpright', 'footFirst'],
-  { error: 'must be balanced, straightFoot, openHip, upright, shinsUpright or footFirst.' },
+  [
+    'balanced',
+    'straightFoot',
+    'openHip',
+    'upright',
+    'shinsUpright',
+    'footFirst',
+    'lowBar',
+    'heelTool',
+    'restoreRange',
+  ],
+  {
+    error:
+      'must be balanced, straightFoot, openHip, upright, shinsUpright, footFirst, lowBar, heelTool or restoreRange.',
+  },
 );
 
 /** A school: one that ships, or one of the practice's own. */
 export const methodIdSchema = z.union([profileIdSchema, idSchema], {
   error:
-    'must be balanced, straightFoot, openHip, upright, shinsUpright, footFirst or the UUID of an own method.',
+    'must be balanced, straightFoot, openHip, upright, shinsUpright, footFirst, lowBar, heelTool, restoreRange or the UUID of an own method.',
 });
 
 export const workingPointSchema = z.enum(['parallelLines', 'shinsUpright', 'kneesForward'], {

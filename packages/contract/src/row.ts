@@ -29,6 +29,7 @@ export function onOtherSide<T extends object>(said: T): T {
   const own = said as {
     side?: Side | null;
     seen?: { side: Side | null }[];
+    faults?: { side: Side | null }[];
     heelRose?: Both;
     knees?: Both;
   };
@@ -39,6 +40,7 @@ export function onOtherSide<T extends object>(said: T): T {
     ...said,
     ...(own.side === undefined ? {} : { side: turned(own.side) }),
     ...(own.seen ? { seen: own.seen.map((s) => ({ ...s, side: turned(s.side) })) } : {}),
+    ...(own.faults ? { faults: own.faults.map((f) => ({ ...f, side: turned(f.side) })) } : {}),
     ...(own.heelRose ? { heelRose: exchanged(own.heelRose) } : {}),
     ...(own.knees ? { knees: exchanged(own.knees) } : {}),
   };
@@ -57,9 +59,10 @@ export const PLAIN_LOOK: LookAsks = {
 export const asksAlike = (a: LookAsks, b: LookAsks, but?: keyof LookAsks): boolean =>
   (Object.keys(PLAIN_LOOK) as (keyof LookAsks)[]).every((key) => key === but || a[key] === b[key]);
 
-/** Tests, drills and cues as they were called before, in today's ids. */
+/** Tests, drills, cues and what a method does with heels, as they were called before, in today's words. */
 const RENAMED: Readonly<Record<string, Readonly<Record<string, string>>>> = {
   test: { supportedHold: 'supportedSit' },
+  heelPolicy: { finishScreen: 'none', asNeeded: 'bridge' },
   id: {
     'supported-deep-hold': 'supported-deep-sit',
     'short-foot': 'arch-lift',

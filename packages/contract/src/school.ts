@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { cameraFaultSchema } from './capture.ts';
 import { holdSchema, methodIdSchema, profileIdSchema, workingPointSchema } from './linkage.ts';
 import { measured, momentSchema, practiceRow } from './scalars.ts';
+import { decidingFaultSchema } from './setupTrial.ts';
 
 /** A range, refused when its ends are the wrong way round. */
 const range = (least: number, most: number, unit: string) =>
@@ -18,6 +19,10 @@ const words = (most: number) =>
 
 const lean = measured(10, 80, '°');
 const points = measured(-10, 10, ' points');
+
+/** One of a few words, refused with the list of them. */
+const oneOf = <const W extends readonly [string, ...string[]]>(list: W) =>
+  z.enum(list, { error: `must be ${list.slice(0, -1).join(', ')} or ${list.at(-1)}.` });
 
 /** Faults of which small values are the fault: clear is the smaller number. */
 const SMALL_IS_FAULT: readonly string[] = ['kneesFirst'];
@@ -40,20 +45,21 @@ export const schoolValuesSchema = z.strictObject({
   balance: measured(0.2, 0.7, ' of the foot'),
   bufferDeg: measured(0, 15, '°'),
   weanedBufferDeg: measured(0, 15, '°'),
-  heelPolicy: z.enum(['bridge', 'finishScreen', 'turnedWedge', 'tool', 'none', 'asNeeded'], {
-    error: 'must be bridge, finishScreen, turnedWedge, tool, none or asNeeded.',
-  }),
+  heelPolicy: oneOf(['bridge', 'tool', 'turnedWedge', 'none']),
   heelMostMm: measured(0, 80, ' mm'),
+  /** Up to this height a heel costs nothing. */
+  heelFreeMm: measured(0, 80, ' mm').default(0),
   shankMostDeg: measured(-5, 60, '°').nullable(),
   kneeBandDeg: range(-30, 30, '°'),
+  kneeTravel: oneOf(['toes', 'shoeFront', 'free']).default('free'),
+  toes: oneOf(['left', 'pressed', 'lifted']).default('left'),
   targetDepthDeg: measured(-30, 45, '°'),
+  depthPolicy: oneOf(['target', 'shape']).default('target'),
+  rounding: oneOf(['never', 'unloaded']).default('never'),
+  emphasis: oneOf(['even', 'hip', 'knee']).default('even'),
   workingPoint: workingPointSchema,
-  breaks: z.enum(['together', 'hipsFirst', 'kneesFirst'], {
-    error: 'must be together, hipsFirst or kneesFirst.',
-  }),
-  drills: z.enum(['inTheSquat', 'isolatedFirst'], {
-    error: 'must be inTheSquat or isolatedFirst.',
-  }),
+  breaks: oneOf(['together', 'hipsFirst', 'kneesFirst']),
+  drills: oneOf(['inTheSquat', 'isolatedFirst']),
   cueWords: z.array(words(60)).max(6, { error: 'must be at most 6.' }),
   prefers: z.strictObject({
     room: points,
@@ -64,6 +70,11 @@ export const schoolValuesSchema = z.strictObject({
     kit: points,
     depth: points,
   }),
+  /** Faults of a trial by which it judges; before this was asked, knees were. */
+  decides: z
+    .array(decidingFaultSchema)
+    .max(decidingFaultSchema.options.length)
+    .default(['kneesIn', 'kneesOut']),
   /** Where it calls other sizes a fault than the house does; null = it is none there. */
   faultThresholds: z
     .partialRecord(

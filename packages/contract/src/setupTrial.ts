@@ -1,6 +1,32 @@
 import { z } from 'zod';
 import { methodIdSchema, setupSchema, thighDepthSchema, workingPointSchema } from './linkage.ts';
-import { bothSides, clientRow, daySchema, idSchema, momentSchema } from './scalars.ts';
+import { bothSides, clientRow, daySchema, idSchema, momentSchema, sideSchema } from './scalars.ts';
+
+/** What may be looked at in a trial. */
+export const trialPartSchema = z.enum(
+  ['heels', 'foot', 'knees', 'tuck', 'shift', 'balance', 'rise'],
+  { error: 'must be heels, foot, knees, tuck, shift, balance or rise.' },
+);
+
+const trialFaults = [
+  'archDrops',
+  'feetTurnOut',
+  'outerEdge',
+  'sideShift',
+  'weightForward',
+  'toesFloat',
+  'hipsRiseEarly',
+] as const;
+
+/** Faults that a trial records beside heels, knees, tuck and depth. */
+export const trialFaultSchema = z.enum(trialFaults, {
+  error: 'must be a fault that a trial records.',
+});
+
+/** Faults by which a method may judge a trial. */
+export const decidingFaultSchema = z.enum([...trialFaults, 'kneesIn', 'kneesOut'], {
+  error: 'must be a fault that a trial records.',
+});
 
 const tried = {
   setup: setupSchema,
@@ -26,6 +52,13 @@ export const setupTrialValuesSchema = z.strictObject({
   knees: bothSides(z.enum(['over', 'in', 'out'], { error: 'must be over, in or out.' })),
   /** Thigh depth at which the pelvis began to tuck; null = it did not. */
   tuckFromDeg: thighDepthSchema.nullable(),
+  /** What else was seen; of one that changes sides, an entry a side. */
+  faults: z
+    .array(z.strictObject({ fault: trialFaultSchema, side: sideSchema.nullable() }))
+    .max(2 * trialFaults.length)
+    .default([]),
+  /** What was looked at; null = not recorded. */
+  lookedAt: z.array(trialPartSchema).max(trialPartSchema.options.length).nullable().default(null),
   /** 1 = not at all, 5 = at home; null = not asked. */
   comfort: z.int().min(1).max(5).nullable(),
   /** Where and how much stands in the record of pain. */

@@ -12,6 +12,7 @@ import {
   getsDownFor,
   normal,
   SPREADS,
+  TRIAL_PARTS,
   type Belief,
   type FoundSetup,
   type MethodProfile,
@@ -207,6 +208,8 @@ export function trialsToClean(
       heelRose: seen.heelRose,
       knees: { left: 'over', right: 'over' },
       tuckFromDeg: seen.tucked ? pick.targetDepthDeg - 10 : null,
+      faults: [],
+      lookedAt: TRIAL_PARTS,
       comfort: null,
       pain: false,
     });

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import {
+  BALANCED,
   BARRED_BY_REFERRAL,
   CAUSE_IDS,
   CAUSES,
@@ -8,6 +9,7 @@ import {
   DRILLS,
   footPositions,
   prescribe,
+  PROFILES,
   ROUTINE_PARTS,
   USUAL_LIMITS,
   type BannedCue,
@@ -32,6 +34,8 @@ const input = (
   referred: [],
   banned: [],
   stifferSide: 'left',
+  method: BALANCED,
+  cleared: [],
   ...change,
 });
 
@@ -60,8 +64,9 @@ const inputs = fc
     limits: fc.subarray([...USUAL_LIMITS]),
     referred: fc.subarray<CauseId>(['ankleBlock', 'structuralFlatFoot']),
     banned: fc.subarray(BANNED),
+    method: fc.constantFrom(...PROFILES),
   })
-  .map((o): PrescriptionInput => ({ ...o, stifferSide: 'left' }));
+  .map((o): PrescriptionInput => ({ ...o, stifferSide: 'left', cleared: [] }));
 
 describe('a plan for the causes found', () => {
   it('gives at most two cues and three drills in routine order, each for a cause of the list', () => {

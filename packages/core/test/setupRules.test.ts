@@ -68,25 +68,25 @@ describe('weaning', () => {
   );
   const body = resolveBody(question.body);
   const trend = { deg: 24, sem: 1, perWeekDeg: { mean: 0.5, sem: 0.2 } };
-  const steps = weaningSteps(body, question, [5, 10, 20, 25, 40], BALANCED.weanedBufferDeg, trend);
+  const blocks = [5, 10, 20, 25, 40].map((riseMm) => ({ kind: 'block', riseMm }) as const);
+  const steps = weaningSteps(body, question, blocks, BALANCED.weanedBufferDeg, trend);
 
   it('steps down through the heels there are, each asking more of the ankle, flat last', () => {
-    expect(steps.map((s) => s.riseMm)).toEqual([25, 20, 10, 5, 0]);
+    expect(steps.map((s) => (s.support.kind === 'block' ? s.support.riseMm : 0))).toEqual([
+      25, 20, 10, 5, 0,
+    ]);
     const asked = steps.map((s) => s.fromDorsiflexionDeg);
     expect(asked).toEqual([...asked].sort((a, b) => a - b));
     for (const s of steps) expect(s.isReached).toBe(24 >= s.fromDorsiflexionDeg);
   });
 
   it('the threshold is where the lower heel truly opens, plus the buffer', () => {
-    for (const { riseMm, fromDorsiflexionDeg } of steps) {
+    for (const { support, fromDorsiflexionDeg } of steps) {
       const needed = fromDorsiflexionDeg - BALANCED.weanedBufferDeg;
       const opens = (deg: number) =>
         solve({
           ...question,
-          setup: {
-            ...question.setup,
-            support: riseMm > 0 ? { kind: 'block', riseMm } : { kind: 'floor' },
-          },
+          setup: { ...question.setup, support },
           limits: { ...question.limits, bufferDeg: 0, dorsiflexionDeg: { left: deg, right: deg } },
         }).sides.left;
       expect(opens(needed + 0.3).deepestThighDepthDeg).toBeGreaterThanOrEqual(-0.2);
@@ -94,8 +94,27 @@ describe('weaning', () => {
     }
   });
 
+  it('a wedge comes down through wedges; of two that tip the foot alike one is enough', () => {
+    const onWedge = {
+      ...question,
+      setup: {
+        ...question.setup,
+        support: { kind: 'ramp', angleDeg: 10, azimuth: 'foot' } as const,
+      },
+    };
+    const wedge = (angleDeg: number) => ({ kind: 'ramp', angleDeg, azimuth: 'foot' }) as const;
+    const down = weaningSteps(body, onWedge, [wedge(5), wedge(5), wedge(15)], 3, trend);
+    expect(down.map((s) => s.support)).toEqual([wedge(5), { kind: 'floor' }]);
+    expect(down[0]!.fromDorsiflexionDeg).toBeLessThan(down[1]!.fromDorsiflexionDeg);
+  });
+
   it('says when, as a span and only where the ankle gains', () => {
-    const open = { riseMm: 0, fromDorsiflexionDeg: 27, isReached: false, chance: 0.01 };
+    const open = {
+      support: { kind: 'floor' } as const,
+      fromDorsiflexionDeg: 27,
+      isReached: false,
+      chance: 0.01,
+    };
     // 3° missing at 0.5 ± 0.2° a week: 3/0.7 to 3/0.3 weeks.
     expect(weeksTo(open, trend)?.least).toBeCloseTo(4.286, 3);
     expect(weeksTo(open, trend)?.most).toBeCloseTo(10, 9);
@@ -169,7 +188,7 @@ describe('what would have to change', () => {
 });
 
 describe('the methods', () => {
-  it('are six, each with its ranges, and only one is the default', () => {
+  it('are nine, each with its ranges, and only one is the default', () => {
     expect(PROFILES.map((p) => p.id)).toEqual([
       'balanced',
       'straightFoot',
@@ -177,6 +196,9 @@ describe('the methods', () => {
       'upright',
       'shinsUpright',
       'footFirst',
+      'lowBar',
+      'heelTool',
+      'restoreRange',
     ]);
     expect(profileOf('balanced')).toBe(BALANCED);
     expect(profileOf('somebody')).toBeNull();

@@ -6,7 +6,7 @@ import {
   chanceAt,
   chanceMap,
   chanceOf,
-  cleanChance,
+  formChance,
   limitNow,
   loopAfter,
   mapAxes,
@@ -14,6 +14,7 @@ import {
   resolveBody,
   seenOf,
   startBelief,
+  TRIAL_PARTS,
   TRIALS_A_DAY,
   wentClean,
   type MapAt,
@@ -89,6 +90,8 @@ const record = (change: Partial<SetupTried> = {}): SetupTried => ({
   heelRose: { left: false, right: false },
   knees: { left: 'over', right: 'over' },
   tuckFromDeg: null,
+  faults: [],
+  lookedAt: TRIAL_PARTS,
   comfort: null,
   pain: false,
   ...change,
@@ -208,12 +211,18 @@ describe('the trial loop', () => {
 
   it('counts what the method watches as soon as trials saw it, and says nothing of it before', () => {
     const setup = standing();
-    expect(cleanChance(setup, 0.8, [])).toBeNull();
+    expect(formChance(setup, BALANCED, [])).toBeNull();
     const over = record({ setup });
     const inward = record({ setup, knees: { left: 'in', right: 'over' } });
-    // By hand: 0.8 × (9 + 1) / (10 + 1) and 0.8 × 9 / 11.
-    expect(cleanChance(setup, 0.8, [over])).toBeCloseTo((0.8 * 10) / 11, 12);
-    expect(cleanChance(setup, 0.8, [inward])).toBeCloseTo((0.8 * 9) / 11, 12);
+    // By hand: (9 + 1) / (10 + 1) and 9 / 11.
+    expect(formChance(setup, BALANCED, [over])).toBeCloseTo(10 / 11, 12);
+    expect(formChance(setup, BALANCED, [inward])).toBeCloseTo(9 / 11, 12);
+    // One in which nobody looked at what the method judges by tells nothing, unless it went wrong all the same.
+    expect(formChance(setup, BALANCED, [record({ setup, lookedAt: ['heels'] })])).toBeNull();
+    expect(formChance(setup, BALANCED, [{ ...inward, lookedAt: ['heels', 'knees'] }])).toBeCloseTo(
+      9 / 11,
+      12,
+    );
   });
 
   it('stops after a day’s worth, and says when no setup is likely', () => {

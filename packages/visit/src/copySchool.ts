@@ -13,6 +13,7 @@ export function copyOf(from: MethodProfile, own: readonly School[]): SchoolValue
     name,
     copiedFrom: (source?.copiedFrom ?? id) as SchoolValues['copiedFrom'],
     cueWords: [...rest.cueWords],
+    decides: [...rest.decides],
     faultThresholds: { ...rest.faultThresholds } as SchoolValues['faultThresholds'],
     retired: false,
   };

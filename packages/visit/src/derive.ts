@@ -1,18 +1,15 @@
-import type { Client, ClientSetupValues, Dossier, Lock, School, Schools } from '@zither/contract';
-import { valuesIn } from '@zither/contract/row';
+import type { Client, ClientSetupValues, Dossier, Lock } from '@zither/contract';
 import {
-  ABDUCTION_MOST_DEG,
-  BALANCED,
   NAMED_DEPTHS_DEG,
   foldLimitOf,
   foldLine,
   hipSeparationFromInterAsisMm,
   keptTrials,
+  limitsUnder,
   measuredDays,
   newestDorsiflexion,
   newestReading,
   obeying,
-  profileOf,
   resolveBody,
   type AnkleReading,
   type Body,
@@ -23,6 +20,7 @@ import {
   type SafetyLimit,
   type Support,
 } from '@zither/core';
+import { methodOf, methodUnder } from './method.ts';
 
 /** The core's body from a client row. A measured inter-ASIS distance gives the hip centres unless they were measured themselves. */
 export const bodyOf = (
@@ -145,22 +143,6 @@ export function startingSetup(
 export type ClientCase =
   { kind: 'ready'; question: Case; ankles: BothSides<AnkleReading> } | { kind: 'needsAnkle' };
 
-/** A practice's own school as the core reads it. */
-export function methodFrom(school: School): MethodProfile {
-  const { copiedFrom: _copiedFrom, retired: _retired, ...method } = valuesIn(school);
-  return { ...method, id: school.id } as MethodProfile;
-}
-
-/** A school by its id: the practice's own, or one that ships; balanced when it is neither. */
-export function methodById({ own }: Schools, id: string): MethodProfile {
-  const school = own.find((s) => s.id === id);
-  return school ? methodFrom(school) : (profileOf(id) ?? BALANCED);
-}
-
-/** The school the client's setup follows; the practice's usual one until one was chosen. */
-export const methodOf = ({ setup, schools }: Pick<Dossier, 'setup' | 'schools'>): MethodProfile =>
-  methodById(schools, setup?.profile ?? schools.usual);
-
 /** A setup as a question to the linkage, with what is measured, under its method's limits, the usual hip's and the screen's. */
 export function caseWith(
   dossier: Dossier,
@@ -170,7 +152,7 @@ export function caseWith(
   const known = knownOf(dossier);
   const ankles = bothAnkles(known);
   if (!ankles) return { kind: 'needsAnkle' };
-  const method = methodById(dossier.schools, values.profile);
+  const method = methodUnder(dossier, values.profile, values.setup.loadKg);
   const { fold } = known;
   return {
     kind: 'ready',
@@ -178,14 +160,14 @@ export function caseWith(
     question: obeying(
       {
         body: bodyOf(dossier.client),
-        limits: {
-          dorsiflexionDeg: { left: ankles.left.deg, right: ankles.right.deg },
-          bufferDeg: method.bufferDeg,
-          trunkLeanDeg: method.leanLimitDeg[values.setup.hold],
-          hipAbductionDeg: ABDUCTION_MOST_DEG,
-          ...(method.shankMostDeg === null ? {} : { shankDeg: method.shankMostDeg }),
-          ...(fold ? { hipFold: foldLimitOf(fold) } : {}),
-        },
+        limits: limitsUnder(
+          method,
+          {
+            dorsiflexionDeg: { left: ankles.left.deg, right: ankles.right.deg },
+            hipFold: fold ? foldLimitOf(fold) : null,
+          },
+          values.setup,
+        ),
         setup: values.setup,
         target: { thighDepthDeg: values.thighDepthDeg },
         workingPoint: values.workingPoint,

@@ -9,7 +9,8 @@ import {
   type SetupQuestion,
   type SetupRules,
 } from '@zither/core';
-import { bodyOf, clientCase, knownOf, methodOf, startingSetup } from './derive.ts';
+import { bodyOf, clientCase, knownOf, startingSetup } from './derive.ts';
+import { methodOf } from './method.ts';
 import { sidesOf } from './sides.ts';
 import { countingTrials } from './trying.ts';
 

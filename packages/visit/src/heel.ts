@@ -3,16 +3,20 @@ import { differenceInCalendarDays } from 'date-fns/differenceInCalendarDays';
 import type { Dossier } from '@zither/contract';
 import {
   dorsiflexionOn,
+  equivalentRiseMm,
   measuredDays,
   resolveBody,
   SIDES,
   weaningSteps,
   type AnkleTrend,
   type Case,
+  type HeelRole,
   type MethodProfile,
+  type Support,
   type WeaningStep,
 } from '@zither/core';
 import { bodyOf } from './derive.ts';
+import { purposeOf } from './method.ts';
 
 /** The stiffer ankle by its newest reading, with its pace from the first to the newest visit; null until both are known. */
 export function ankleTrend({ client, trials }: Dossier): AnkleTrend | null {
@@ -39,26 +43,62 @@ export function ankleTrend({ client, trials }: Dossier): AnkleTrend | null {
   };
 }
 
-/** Heights in steps of this where the kit is not known, mm. */
-const GRAIN_MM = 5;
+/** Heights in steps of this where the kit is not known, mm; wedges, degrees. */
+const GRAIN = { mm: 5, deg: 5 } as const;
 
-/** How the heel in use comes down, step by step; empty without a lift under the heels. */
-export function heelSteps(
+/** What is to step down through: of the kit what is of the same kind, else every usual height of it. */
+function lowerThan(dossier: Dossier, now: Exclude<Support, { kind: 'floor' }>): Support[] {
+  const { kit } = dossier.client;
+  if (kit.some((k) => k.kind !== 'box'))
+    return kit.flatMap((k): Support[] =>
+      k.kind === 'block'
+        ? [{ kind: 'block', riseMm: k.riseMm }]
+        : k.kind === 'ramp'
+          ? [{ kind: 'ramp', angleDeg: k.angleDeg, azimuth: k.pair ? 'foot' : 'straight' }]
+          : [],
+    );
+  const [most, grain] = now.kind === 'block' ? [now.riseMm, GRAIN.mm] : [now.angleDeg, GRAIN.deg];
+  return Array.from({ length: Math.max(0, Math.ceil(most / grain) - 1) }, (_, k): Support => {
+    const to = (k + 1) * grain;
+    return now.kind === 'block'
+      ? { kind: 'block', riseMm: to }
+      : { kind: 'ramp', angleDeg: to, azimuth: now.azimuth };
+  });
+}
+
+/** What becomes of the lift under the heels: it comes down step by step, or it is a tool with a role and may stay. */
+export type HeelCourse =
+  | { kind: 'weaned'; trend: AnkleTrend; steps: WeaningStep[] }
+  | { kind: 'tool'; role: HeelRole; isFree: boolean };
+
+/**
+ * What becomes of the lift in use: a method that calls it a tool keeps it, in the role the purpose gives it, unless the purpose is flat; up to
+ * the height that costs nothing it stays in any case.
+ *
+ * @returns null without a lift, or until both ankles are known
+ */
+export function heelCourse(
   dossier: Dossier,
   question: Case,
   method: MethodProfile,
-): { trend: AnkleTrend; steps: WeaningStep[] } | null {
+): HeelCourse | null {
   const { support } = question.setup;
+  if (support.kind === 'floor') return null;
+  const body = resolveBody(question.body);
+  const lift = equivalentRiseMm(body, support);
+  if (lift <= 0) return null;
+  const plan = purposeOf(dossier)?.plan ?? null;
+  const isFree = lift <= method.heelFreeMm + 1e-9;
+  if (isFree || (method.heelPolicy === 'tool' && !plan?.isFlat))
+    return { kind: 'tool', role: plan?.heelRole ?? 'accessory', isFree };
   const trend = ankleTrend(dossier);
-  if (support.kind !== 'block' || support.riseMm <= 0 || !trend) return null;
-  const own = dossier.client.kit.flatMap((k) => (k.kind === 'block' ? [k.riseMm] : []));
-  const any = Array.from({ length: Math.ceil(support.riseMm / GRAIN_MM) }, (_, k) => k * GRAIN_MM);
+  if (!trend) return null;
   const steps = weaningSteps(
-    resolveBody(question.body),
+    body,
     question,
-    dossier.client.kit.some((k) => k.kind !== 'box') ? own : any,
+    lowerThan(dossier, support),
     method.weanedBufferDeg,
     trend,
   );
-  return { trend, steps };
+  return { kind: 'weaned', trend, steps };
 }

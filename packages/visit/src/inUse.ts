@@ -3,7 +3,7 @@ import {
   beliefAfter,
   chanceIn,
   chancesOf,
-  cleanChance,
+  formChance,
   isSame,
   type Case,
   type MethodProfile,
@@ -14,7 +14,8 @@ import {
   type SetupRules,
   type Support,
 } from '@zither/core';
-import { caseWith, knownOf, lockOf, methodById, methodOf, startingSetup } from './derive.ts';
+import { caseWith, knownOf, lockOf, startingSetup } from './derive.ts';
+import { methodOf, methodUnder } from './method.ts';
 import { finderQuestion, kitOf } from './finder.ts';
 import { countingTrials, triedFrom, type Chances } from './trying.ts';
 
@@ -126,7 +127,7 @@ function assessorOf(
       ...placed,
       method,
       chance,
-      clean: cleanChance(placed.setup, chance, tried),
+      form: formChance(placed.setup, method, tried),
       isLikely: chance >= chancesOf(question).try,
       isTried: tried.some((t) => isSame(t, placed)),
     };
@@ -181,7 +182,7 @@ export function setupInUse(
   const lock = lockOf(dossier);
   let setAside: SetupUse['setAside'] = null;
   if (lock) {
-    const own = methodById(dossier.schools, lock.profile);
+    const own = methodUnder(dossier, lock.profile, lock.setup.loadKg);
     const at = { setup: lock.setup, targetDepthDeg: lock.thighDepthDeg };
     const locked = inUse('locked', at, own, null);
     const because: SetAside | null = underLimits(dossier, at, own, limits)?.isBroken

@@ -1,5 +1,7 @@
 export * from './record.ts';
 export * from './derive.ts';
+export * from './method.ts';
+export * from './work.ts';
 export * from './safety.ts';
 export * from './byEye.ts';
 export * from './looks.ts';
@@ -13,6 +15,7 @@ export * from './heel.ts';
 export * from './targets.ts';
 export * from './finder.ts';
 export * from './trying.ts';
+export * from './showed.ts';
 export * from './field.ts';
 export * from './locking.ts';
 export * from './history.ts';

@@ -1,6 +1,13 @@
 import type { Dossier, Lock, SetupTrial } from '@zither/contract';
-import { wentClean, type Case, type SafetyLimit, type SetupTried } from '@zither/core';
+import {
+  verdictOf,
+  type Case,
+  type SafetyLimit,
+  type SetupTried,
+  type TrialVerdict,
+} from '@zither/core';
 import { caseWith, lockOf } from './derive.ts';
+import { methodOf } from './method.ts';
 import { triedFrom } from './trying.ts';
 
 type Placed = Pick<SetupTried, 'setup' | 'targetDepthDeg'>;
@@ -32,6 +39,10 @@ export function lockedCase(
   return found.kind === 'ready' ? found.question : null;
 }
 
-/** Whether a trial of this setup went clean. */
+/** How a trial went, as the client's method judges it today. */
+export const verdictIn = (dossier: Dossier, trial: SetupTrial): TrialVerdict =>
+  verdictOf(triedFrom(dossier, trial), methodOf(dossier));
+
+/** Whether a trial went clean, as the client's method judges it today. */
 export const wasClean = (dossier: Dossier, trial: SetupTrial): boolean =>
-  wentClean(triedFrom(dossier, trial));
+  verdictIn(dossier, trial).kind === 'clean';

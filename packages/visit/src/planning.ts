@@ -17,7 +17,8 @@ import {
   type Side,
   type WorkedCause,
 } from '@zither/core';
-import { knownOf, methodOf, missingOf, startingSetup, type NeededMeasure } from './derive.ts';
+import { knownOf, missingOf, startingSetup, type NeededMeasure } from './derive.ts';
+import { methodOf } from './method.ts';
 import { underLimits, type SetupUse } from './inUse.ts';
 import type { Opinion } from './opinion.ts';
 import { baselinesOf, isTelling } from './looks.ts';
@@ -109,6 +110,8 @@ export function planFor(
         left: known.ankle.left?.deg ?? 0,
         right: known.ankle.right?.deg ?? 0,
       }),
+      method: use.method,
+      cleared: [],
     }),
     use,
     isLikelierProposed: !use.isLikely && choice?.kind === 'tryFirst',

@@ -3,6 +3,7 @@ import {
   foldCapOf,
   HOUSE_RULES,
   intervalsOf,
+  roundingIn,
   resolveBody,
   SIDES,
   solve,
@@ -125,7 +126,12 @@ export function roomAndDepth(
     question,
     belief,
     side,
-    ground ? foldCapOf(ground.basis.question) : Infinity,
+    ground
+      ? {
+          foldCapDeg: foldCapOf(ground.basis.question),
+          roundedDeg: roundingIn(method, question.setup),
+        }
+      : undefined,
   );
   const inputs = [
     ...(ground ? ground.facts.filter((f) => LINKED.includes(f.id)) : inputsOfCase(question)),

@@ -3,11 +3,14 @@ import {
   NAMED_DEPTHS_DEG,
   obeying,
   solve,
+  thresholdsOf,
   type Case,
+  type FaultThresholds,
   type SafetyLimit,
   type SquatScript,
 } from '@zither/core';
-import { clientCase, knownOf, methodOf, startingSetup } from './derive.ts';
+import { clientCase, knownOf, startingSetup } from './derive.ts';
+import { methodOf } from './method.ts';
 
 /** Under the heels when the kit has nothing for it, mm (house default). */
 const USUAL_RISE_MM = 25;
@@ -60,6 +63,12 @@ export function subjectFor(
     limits,
   );
 }
+
+/** From which sizes the client's method names faults in a look of this squat. */
+export const thresholdsFor = (
+  dossier: Parameters<typeof methodOf>[0],
+  subject: Case | null,
+): FaultThresholds => thresholdsOf(methodOf(dossier), subject?.setup ?? null);
 
 /** What to put under the heels in a look that asks whether the ankle explains it: of the kit the lowest that gives the degrees missing, mm. */
 export function heelToTry(dossier: Dossier, asks: LookAsks): number {

@@ -4,8 +4,8 @@ import {
   chanceIn,
   chanceMap,
   chooseSetup,
-  cleanChance,
   experienceOf,
+  formChance,
   limitNow,
   loopAfter,
   newestDorsiflexion,
@@ -26,7 +26,8 @@ import {
   type SetupQuestion,
   type SetupTried,
 } from '@zither/core';
-import { bodyOf, methodById } from './derive.ts';
+import { bodyOf } from './derive.ts';
+import { methodUnder } from './method.ts';
 
 /** Day of the newest ankle reading: what was tried before it was tried on other ankles. */
 export function ankleDay({ client, trials }: Pick<Dossier, 'client' | 'trials'>): string | null {
@@ -46,16 +47,18 @@ export function countingTrials(dossier: Dossier): SetupTrial[] {
 
 /** A record as the core reads it. */
 export const triedFrom = (
-  { schools }: Pick<Dossier, 'schools'>,
+  dossier: Pick<Dossier, 'schools' | 'screenings'>,
   trial: SetupTrialValues,
 ): SetupTried => ({
   setup: trial.setup,
   targetDepthDeg: trial.thighDepthDeg,
-  profile: methodById(schools, trial.profile),
+  profile: methodUnder(dossier, trial.profile, trial.setup.loadKg),
   depthDeg: trial.depthDeg,
   heelRose: trial.heelRose,
   knees: trial.knees,
   tuckFromDeg: trial.tuckFromDeg,
+  faults: trial.faults,
+  lookedAt: trial.lookedAt,
   comfort: trial.comfort,
   pain: trial.pain,
 });
@@ -98,10 +101,10 @@ export interface Believed {
   sd: number;
 }
 
-/** The two chances of a setup: to get down in it, and to do so clean in everything the method watches (null until a trial saw it). */
+/** The two chances of a setup: to get down in it; and, once down, to keep the form by which the method judges (null until a trial looked at it). */
 export interface Chances {
   chance: number;
-  clean: number | null;
+  form: number | null;
 }
 
 /** Where the trials stand, without the guesses themselves. */
@@ -155,7 +158,7 @@ function loopAnswerOf(
     neededDeg === null || !Number.isFinite(neededDeg) ? null : neededDeg - pitchDeg;
   const chancesOf = (at: Placed, chance: number): Chances => ({
     chance,
-    clean: cleanChance(at.setup, chance, tried),
+    form: formChance(at.setup, profile, tried),
   });
   const reach = advice && reachOf(question, profile, advice);
   return {
@@ -186,7 +189,7 @@ export const askMethod = (
 ): SetupChoice =>
   chooseSetup(question, profile, beliefAfter(question, tried), {
     ...options,
-    experience: experienceOf(tried),
+    experience: experienceOf(tried, profile),
   });
 
 /** What the map is asked. */
@@ -199,39 +202,6 @@ export interface MapQuestion {
 
 export const answerMap = ({ question, profile, tried, at }: MapQuestion): ChanceMap =>
   chanceMap(question, profile, beliefAfter(question, tried), at);
-
-/** The part of a trial that reps show. */
-export type Showed = Pick<SetupTrialValues, 'depthDeg' | 'heelRose' | 'knees' | 'tuckFromDeg'>;
-
-/** A clean trial to its target: what is recorded when nothing is changed on the page. */
-export const cleanTo = (targetDepthDeg: number): Showed => ({
-  depthDeg: targetDepthDeg,
-  heelRose: { left: false, right: false },
-  knees: { left: 'over', right: 'over' },
-  tuckFromDeg: null,
-});
-
-/** A tuck the camera names began before the target by about this much, where it does not say (house default). */
-const TUCK_BEFORE_DEG = 10;
-
-/** What captures of a trial showed, each view what it can: the side depth, heels and tuck, the front the knees. */
-export function showedIn(captures: readonly CaptureLine[], targetDepthDeg: number): Showed {
-  const showed = cleanTo(targetDepthDeg);
-  for (const { report, facing } of captures)
-    for (const { fault, side, value } of report.findings) {
-      const where = side ?? facing;
-      if (fault === 'depthShort') showed.depthDeg = Math.max(-89, targetDepthDeg - value);
-      if (fault === 'heelsRise')
-        showed.heelRose = where
-          ? { ...showed.heelRose, [where]: true }
-          : { left: true, right: true };
-      if (fault === 'pelvisTuck') showed.tuckFromDeg = targetDepthDeg - TUCK_BEFORE_DEG;
-      if (fault === 'kneesIn' || fault === 'kneesOut')
-        for (const knee of where ? [where] : SIDES)
-          showed.knees = { ...showed.knees, [knee]: fault === 'kneesIn' ? 'in' : 'out' };
-    }
-  return showed;
-}
 
 /** Captures of a day that belong to a trial: filmed as one since the last, the newest of each view, not discarded. */
 export function freshCaptures(dossier: Dossier, day: string): CaptureLine[] {

@@ -105,7 +105,7 @@ describe('from trials to a question', () => {
     const found = clientCase({ ...dossier, setup });
     if (found.kind !== 'ready') throw new Error('needs ankle');
     expect(found.question.limits).toMatchObject({ bufferDeg: 3, trunkLeanDeg: 55 });
-    expect(found.question.limits.hipFold).toBeUndefined();
+    expect(found.question.limits.hipFold).toBeNull();
   });
 
   it('gives the linkage the fold limit once it was read', () => {

@@ -39,6 +39,8 @@ const tried = (n: number, takenAt: string, change: { undone?: boolean } = {}) =>
   chance: 0.4,
   depthDeg: 0,
   heelRose: { left: true, right: false },
+  faults: [],
+  lookedAt: null,
   knees: { left: 'over' as const, right: 'over' as const },
   tuckFromDeg: null,
   comfort: null,
@@ -139,7 +141,7 @@ describe('the history of a setup', () => {
     });
     expect(says[0]?.when).toBe('1 day ago, 8 Jan 2026 · CH');
     expect(says[1]?.note).toBe(
-      '6° short, at parallel, left heel rose. Predicted: gets down in about 40 of 100.',
+      '6° short, at parallel, left heel rose. What was looked at was not recorded. Predicted: gets down in about 40 of 100.',
     );
     expect(says[2]?.note).toMatch(/Taken back\.$/);
     // Ankles were measured on the 5th.

@@ -114,7 +114,7 @@ export function writeAnswer(answer: Answer) {
           setAside: use.setAside && { lock: use.setAside.lock.id, because: use.setAside.because },
         },
         chance: round(use.chance),
-        clean: use.clean === null ? null : round(use.clean),
+        form: use.form === null ? null : round(use.form),
         why: sayUse(use),
         kind: loop.choice.kind,
         says: sayChoice(loop.choice, use.method),

@@ -1,10 +1,16 @@
-import { weeksTo, type AnkleTrend, type WeaningStep } from '@zither/core';
+import { weeksTo, type AnkleTrend, type HeelRole, type WeaningStep } from '@zither/core';
 
 const whole = (value: number) => Math.round(value).toString();
 
 /** One step in words: the threshold first; when it may be reached only as a span. */
 export function sayStep(step: WeaningStep, trend: AnkleTrend): string {
-  const to = step.riseMm === 0 ? 'Flat' : `${step.riseMm} mm`;
+  const { support } = step;
+  const to =
+    support.kind === 'floor'
+      ? 'Flat'
+      : support.kind === 'block'
+        ? `${support.riseMm} mm`
+        : `${whole(support.angleDeg)}° wedge`;
   const from = `${to} from ${step.fromDorsiflexionDeg.toFixed(0)}° of dorsiflexion`;
   if (step.isReached) return `${from}: reached (${whole(100 * step.chance)} of 100 by the error).`;
   const weeks = weeksTo(step, trend);
@@ -15,3 +21,13 @@ export function sayStep(step: WeaningStep, trend: AnkleTrend): string {
       : `${whole(weeks.least)} to ${whole(weeks.most)} weeks`;
   return `${from}: not yet; ${span} at the pace so far.`;
 }
+
+/** A lift so low that the method leaves it. */
+export const HEEL_FREE = 'So little under the heels suits this method. It may stay.';
+
+/** What a lift is for, where the method calls it a tool. */
+export const HEEL_ROLE_NAMES: Record<HeelRole, string> = {
+  warmUp: 'A warm-up tool: first sets on the lift, the work sets flat.',
+  accessory: 'An accessory: flat for the main sets, on the lift for the ones after.',
+  primary: 'For the main sets: it may stay for good.',
+};

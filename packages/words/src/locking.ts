@@ -1,7 +1,7 @@
 import { count } from './terms.ts';
 import type { Dossier, LockValues } from '@zither/contract';
-import { halfInterval, wentClean, type MethodProfile, type SetupTried } from '@zither/core';
-import { countingTrials, isOf, triedFrom, type LoopAnswer } from '@zither/visit';
+import { halfInterval, type MethodProfile, type SetupTried } from '@zither/core';
+import { countingTrials, isOf, wasClean, type LoopAnswer } from '@zither/visit';
 import { sayChance } from './chance.ts';
 import { sayTrial } from './trials.ts';
 
@@ -18,7 +18,7 @@ export function evidenceFor(
 ): LockValues['evidence'] {
   const trials = countingTrials(dossier);
   const own = trials.filter((t) => isOf(t, placed));
-  const clean = own.filter((t) => wentClean(triedFrom(dossier, t)));
+  const clean = own.filter((t) => wasClean(dossier, t));
   const says: string[] = [];
   if (own.length > 0)
     says.push(

@@ -167,10 +167,10 @@ export function writePlan(plan: PlanAnswer, givenOn: string): PrescriptionValues
       })),
       ...(nothing ? [{ cause: 'nothing', side: 'both' as const, because: nothing }] : []),
     ],
-    cues: cues.map(({ cue, for: worked }) => ({
+    cues: cues.map(({ cue, for: worked, hasCleared }) => ({
       id: cue.id,
       words: cue.words,
-      because: sayWorkedCause(worked),
+      because: `${sayWorkedCause(worked)}${hasCleared ? '; it cleared the fault when it was tried' : ''}`,
       precaution: cue.precaution,
     })),
     drills: drills.map((prescribed) => ({

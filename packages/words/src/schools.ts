@@ -1,13 +1,39 @@
-import { FAULTS, HOLDS, type FaultId, type MethodProfile } from '@zither/core';
+import { DECIDING_FAULTS, FAULTS, HOLDS, type FaultId, type MethodProfile } from '@zither/core';
 import { HOLD_NAMES, sayDepth } from './instrument.ts';
 
 export const HEEL_NAMES = {
   bridge: 'A bridge, then weaned',
-  finishScreen: 'Only to finish a screen',
   turnedWedge: 'A wedge turned with the foot',
   tool: 'A tool, always fine',
-  none: 'None',
-  asNeeded: 'As needed',
+  none: 'Not used',
+} as const;
+
+export const KNEE_TRAVEL_NAMES = {
+  free: 'As far as the foot stays flat',
+  shoeFront: 'To the front of the shoe',
+  toes: 'To the toes',
+} as const;
+
+export const TOES_NAMES = {
+  left: 'Left alone',
+  pressed: 'Pressed into the floor',
+  lifted: 'Lifted, ball of the foot heavy',
+} as const;
+
+export const DEPTH_NAMES = {
+  target: 'To the target',
+  shape: 'As deep as the shape holds',
+} as const;
+
+export const ROUNDING_NAMES = {
+  never: 'Never',
+  unloaded: 'Some, without load',
+} as const;
+
+export const EMPHASIS_NAMES = {
+  even: 'Neither more',
+  hip: 'Hips',
+  knee: 'Knees',
 } as const;
 
 export const BREAK_NAMES = {
@@ -66,6 +92,7 @@ export function schoolRows(school: MethodProfile): { name: string; value: string
     },
     { name: 'A heel is', value: HEEL_NAMES[school.heelPolicy].toLowerCase() },
     { name: 'Highest heel', value: `${school.heelMostMm} mm` },
+    { name: 'A heel costs nothing up to', value: `${school.heelFreeMm} mm` },
     {
       name: 'Ankle kept in reserve',
       value: `${deg(school.bufferDeg)}; ${deg(school.weanedBufferDeg)} before a heel comes down`,
@@ -75,7 +102,27 @@ export function schoolRows(school: MethodProfile): { name: string; value: string
       value:
         school.shankMostDeg === null ? 'as far as the foot stays flat' : deg(school.shankMostDeg),
     },
-    { name: 'Depth', value: `to ${sayDepth(school.targetDepthDeg)}` },
+    { name: 'Knees may travel', value: KNEE_TRAVEL_NAMES[school.kneeTravel].toLowerCase() },
+    { name: 'Toes', value: TOES_NAMES[school.toes].toLowerCase() },
+    {
+      name: 'Depth',
+      value:
+        school.depthPolicy === 'shape'
+          ? `as deep as the shape holds, at most to ${sayDepth(school.targetDepthDeg)}`
+          : `to ${sayDepth(school.targetDepthDeg)}`,
+    },
+    { name: 'Rounding at the bottom', value: ROUNDING_NAMES[school.rounding].toLowerCase() },
+    { name: 'Stresses', value: EMPHASIS_NAMES[school.emphasis].toLowerCase() },
+    {
+      name: 'A trial is clean without',
+      value: [
+        'heels that rise',
+        'a tuck',
+        ...DECIDING_FAULTS.filter((f) => school.decides.includes(f)).map((f) =>
+          FAULTS[f].name.toLowerCase(),
+        ),
+      ].join(', '),
+    },
     { name: 'Working point', value: WORKING_NAMES[school.workingPoint] },
     { name: 'Way down starts', value: BREAK_NAMES[school.breaks] },
     { name: 'Mobility', value: DRILL_NAMES[school.drills] },

@@ -121,11 +121,9 @@ export function sayProposal(
 
 const HEEL_WORDS: Record<MethodProfile['heelPolicy'], string> = {
   bridge: 'The heel lift helps while the ankle is trained. It comes down as the ankle gains range.',
-  finishScreen: 'The heel lift is for finishing the look, not for training.',
   turnedWedge: 'Turn each wedge with the foot.',
   tool: 'The heel lift is a tool. It may stay.',
   none: 'This method uses no heel lift.',
-  asNeeded: 'Use the heel lift as far as the foot keeps its shape.',
 };
 
 /** How much room a setup leaves: the limit first, then what the method wants in reserve. */

@@ -1,6 +1,16 @@
-import { capital, count } from './terms.ts';
+import { capital, count, sayList } from './terms.ts';
 import type { SetupTrialValues } from '@zither/contract';
-import { halfInterval, SIDES, type LoopStop, type Side } from '@zither/core';
+import {
+  halfInterval,
+  SIDES,
+  TRIAL_FAULTS,
+  TRIAL_PARTS,
+  type LoopStop,
+  type Side,
+  type TrialFaultId,
+  type TrialPart,
+  type TrialVerdict,
+} from '@zither/core';
 import { sayDepth } from './instrument.ts';
 import type { LoopAnswer } from '@zither/visit';
 import { sayLikely } from './chance.ts';
@@ -24,9 +34,74 @@ export function sayShowed(t: SetupTrialValues): string {
     const knees = sidesOf((side) => t.knees[side] === way);
     if (knees) list.push(knees === 'both' ? `knees ${way}` : `${knees} knee ${way}`);
   }
+  for (const fault of TRIAL_FAULTS) {
+    const seen = t.faults.filter((f) => f.fault === fault);
+    if (seen.length > 0) list.push(sayTrialFault(fault, seen));
+  }
   if (t.tuckFromDeg !== null) list.push(`pelvis tucked from ${sayDepth(t.tuckFromDeg)}`);
   if (t.comfort !== null && t.comfort < 3) list.push('not comfortable');
-  return list.length === 0 ? 'Clean.' : `${capital(list.join(', '))}.`;
+  if (list.length === 0 && t.lookedAt !== null) return sayCleanIn(t.lookedAt);
+  return `${list.length === 0 ? 'Nothing went wrong' : capital(list.join(', '))}. ${sayLookedAt(t)}`;
+}
+
+/** What a trial's parts are called. */
+export const TRIAL_PART_NAMES: Record<TrialPart, string> = {
+  heels: 'Heels',
+  foot: 'Arch and big toe',
+  knees: 'Knees',
+  tuck: 'Pelvis tuck',
+  shift: 'Side to side',
+  balance: 'Forward and back',
+  rise: 'Way up',
+};
+
+const partNames = (parts: readonly TrialPart[]): string =>
+  sayList(
+    TRIAL_PARTS.filter((p) => parts.includes(p)).map((p) => TRIAL_PART_NAMES[p].toLowerCase()),
+  );
+
+/** What was looked at in a trial. */
+export const sayLookedAt = ({ lookedAt }: Pick<SetupTrialValues, 'lookedAt'>): string =>
+  lookedAt === null
+    ? 'What was looked at was not recorded.'
+    : lookedAt.length === 0
+      ? 'Nothing but depth was looked at.'
+      : `Looked at: ${partNames(lookedAt)}.`;
+
+/** What "clean" is said of, beside the button that says it. */
+export const sayCleanIn = (parts: readonly TrialPart[]): string =>
+  parts.length === 0 ? 'Nothing but depth was looked at.' : `Clean in ${partNames(parts)}.`;
+
+/** Why a trial without a fault does not count as clean yet; null = it does, or it is not. */
+export const sayNotSeen = (verdict: TrialVerdict, method: string): string | null =>
+  verdict.kind === 'notSeen'
+    ? `Not clean yet by “${method}”: ${partNames(verdict.parts)} not looked at.`
+    : null;
+
+const TRIAL_FAULT_SAYS: Record<TrialFaultId, string> = {
+  archDrops: 'arch dropped',
+  feetTurnOut: 'foot turned out',
+  outerEdge: 'ball of the big toe lifted',
+  sideShift: 'pelvis shifted',
+  weightForward: 'weight forward',
+  toesFloat: 'weight back',
+  hipsRiseEarly: 'hips rose first',
+};
+
+/** A fault of a trial with its sides; a shift to both sides changed between reps. */
+function sayTrialFault(fault: TrialFaultId, seen: SetupTrialValues['faults']): string {
+  const sides = SIDES.filter((side) => seen.some((f) => f.side === side));
+  const where =
+    sides.length === 2
+      ? fault === 'sideShift'
+        ? ', changing sides'
+        : ', both'
+      : sides.length === 1
+        ? fault === 'sideShift'
+          ? ` to the ${sides[0]}`
+          : `, ${sides[0]}`
+        : '';
+  return `${TRIAL_FAULT_SAYS[fault]}${where}`;
 }
 
 /** A trial with its setup, in a line. */
@@ -46,7 +121,8 @@ export const sayRests = (trials: number): string =>
 
 /** Why this trial next, or why this one is ready to lock. */
 export function sayAdvice(advice: NonNullable<LoopAnswer['advice']>, trials: number): string {
-  const chance = `Gets down ${sayLikely(advice.chance)}, ${sayRests(trials)}.`;
+  const form = advice.form === null ? '' : ` Once down, form holds ${sayLikely(advice.form)}.`;
+  const chance = `Gets down ${sayLikely(advice.chance)}, ${sayRests(trials)}.${form}`;
   if (advice.kind === 'lock') return `${chance} A trial of it went clean. It is ready to lock.`;
   return advice.isLikeliest
     ? `${chance} No setup is likely enough to count on; this is the likeliest.`

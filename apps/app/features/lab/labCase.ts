@@ -1,5 +1,5 @@
 import { readCaseFile } from '@zither/formats';
-import { BALANCED, type Case, type MethodProfile } from '@zither/core';
+import { BALANCED, kneeTravelMostMm, type Case, type MethodProfile } from '@zither/core';
 
 const KEY = 'zither-plumb.lab';
 
@@ -31,6 +31,7 @@ export const bySchool = (question: Case, school: MethodProfile): Case => ({
     bufferDeg: school.bufferDeg,
     trunkLeanDeg: school.leanLimitDeg[question.setup.hold],
     shankDeg: school.shankMostDeg,
+    kneePastToeMm: kneeTravelMostMm(school.kneeTravel),
   },
   setup: { ...question.setup, balance: school.balance },
   workingPoint: school.workingPoint,

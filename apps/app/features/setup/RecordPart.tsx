@@ -1,27 +1,193 @@
 import { View } from 'react-native';
 import type { CaptureLine } from '@zither/contract';
+import { TRIAL_PARTS, type MethodProfile, type Side, type TrialPart } from '@zither/core';
+import {
+  depthByEye,
+  lookAt,
+  SHORT_BY_EYE,
+  shortByEye,
+  sidesSeen,
+  TUCK_BY_EYE,
+  tuckByEye,
+  withFault,
+  type Showed,
+  type TrialSides,
+} from '@zither/visit';
+import { TRIAL_PART_NAMES } from '@zither/words/trials';
+import { VIEW_NAMES } from '@zither/words/watch';
 import { Button } from '../../ui/elements.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
-import { VIEW_NAMES } from '@zither/words/watch';
-import type { Showed } from '@zither/visit';
+import { Ticks } from '../../ui/Ticks.tsx';
 
-/** Short of the target, as the eye tells it apart, degrees. */
-const SHORT = { asked: 0, little: 6, well: 15 } as const;
-/** Where a tuck began, degrees above the target, as the eye tells it apart. */
-const TUCK = { bottom: 0, before: 10 } as const;
+type Rows = { showed: Showed; targetDepthDeg: number; onShowed: (showed: Showed) => void };
 
-const nearest = <K extends string>(list: Record<K, number>, value: number): K =>
-  (Object.entries(list) as [K, number][]).reduce((a, b) =>
-    Math.abs(b[1] - value) < Math.abs(a[1] - value) ? b : a,
-  )[0];
+/** Left, right, both or neither, as one of four. */
+type Which = 'none' | 'left' | 'right' | 'both';
+const whichOf = (sides: TrialSides): Which =>
+  sides.length === 2 ? 'both' : (sides[0] ?? (sides.length === 0 ? 'none' : 'both'));
+const SIDES_OF: Record<Which, readonly Side[]> = {
+  none: [],
+  left: ['left'],
+  right: ['right'],
+  both: ['left', 'right'],
+};
 
-const pairOf = <T,>(left: T, right: T) => ({ left, right });
+/** A fault that shows on one foot or on both. */
+function SidedRow({
+  label,
+  no,
+  sides,
+  onSides,
+}: {
+  label: string;
+  /** What is said when it did not show. */
+  no: string;
+  sides: TrialSides;
+  onSides: (sides: readonly Side[]) => void;
+}) {
+  const spoken = (what: string) => `${label}: ${what}`;
+  return (
+    <Choice
+      label={label}
+      options={[
+        { value: 'none', label: no, spoken: spoken(no.toLowerCase()) },
+        { value: 'left', label: 'Left', spoken: spoken('left') },
+        { value: 'right', label: 'Right', spoken: spoken('right') },
+        { value: 'both', label: 'Both', spoken: spoken('both') },
+      ]}
+      value={whichOf(sides)}
+      onChange={(to) => onSides(SIDES_OF[to])}
+    />
+  );
+}
 
-/** What three to five reps showed: one tap a line, only where something was not clean. */
+/** What may be seen in each part; only the parts that are looked at are shown. */
+const ROWS: Record<TrialPart, (rows: Rows) => React.ReactNode> = {
+  heels: ({ showed, onShowed }) => (
+    <SidedRow
+      label="Heel rises"
+      no="Stayed down"
+      sides={(['left', 'right'] as const).filter((s) => showed.heelRose[s])}
+      onSides={(sides) =>
+        onShowed({
+          ...showed,
+          heelRose: { left: sides.includes('left'), right: sides.includes('right') },
+        })
+      }
+    />
+  ),
+  foot: ({ showed, onShowed }) => (
+    <>
+      {(
+        [
+          ['archDrops', 'Arch drops', 'Kept'],
+          ['feetTurnOut', 'Foot turns out', 'Stayed'],
+          ['outerEdge', 'Ball of the big toe lifts', 'Stayed down'],
+        ] as const
+      ).map(([fault, label, no]) => (
+        <SidedRow
+          key={fault}
+          label={label}
+          no={no}
+          sides={sidesSeen(showed, fault)}
+          onSides={(sides) => onShowed(withFault(showed, fault, sides))}
+        />
+      ))}
+    </>
+  ),
+  knees: ({ showed, onShowed }) => (
+    <>
+      {(
+        [
+          ['left', 'Left knee'],
+          ['right', 'Right knee'],
+        ] as const
+      ).map(([side, label]) => (
+        <Choice
+          key={side}
+          label={label}
+          options={[
+            { value: 'over', label: 'Over the foot', spoken: `${label}: over the foot` },
+            { value: 'in', label: 'In', spoken: `${label}: in` },
+            { value: 'out', label: 'Out', spoken: `${label}: out` },
+          ]}
+          value={showed.knees[side]}
+          onChange={(to) => onShowed({ ...showed, knees: { ...showed.knees, [side]: to } })}
+        />
+      ))}
+    </>
+  ),
+  tuck: ({ showed, targetDepthDeg, onShowed }) => (
+    <Choice
+      label="Pelvis tucks"
+      options={[
+        { value: 'none', label: 'No' },
+        { value: 'bottom', label: 'At the bottom' },
+        { value: 'before', label: 'Before it' },
+      ]}
+      value={tuckByEye(showed, targetDepthDeg)}
+      onChange={(to) =>
+        onShowed({
+          ...showed,
+          tuckFromDeg: to === 'none' ? null : targetDepthDeg - TUCK_BY_EYE[to],
+        })
+      }
+    />
+  ),
+  shift: ({ showed, onShowed }) => (
+    <Choice
+      label="Pelvis shifts"
+      options={[
+        { value: 'none', label: 'No', spoken: 'Pelvis shifts: no' },
+        { value: 'left', label: 'To the left', spoken: 'Pelvis shifts: to the left' },
+        { value: 'right', label: 'To the right', spoken: 'Pelvis shifts: to the right' },
+        { value: 'both', label: 'Changes sides', spoken: 'Pelvis shifts: changes sides' },
+      ]}
+      value={whichOf(sidesSeen(showed, 'sideShift'))}
+      onChange={(to) => onShowed(withFault(showed, 'sideShift', SIDES_OF[to]))}
+    />
+  ),
+  balance: ({ showed, onShowed }) => {
+    const is = (fault: 'weightForward' | 'toesFloat') => sidesSeen(showed, fault).length > 0;
+    return (
+      <Choice
+        label="Weight"
+        options={[
+          { value: 'middle', label: 'Over mid-foot' },
+          { value: 'forward', label: 'Forward', spoken: 'Weight: forward' },
+          { value: 'back', label: 'Back', spoken: 'Weight: back' },
+        ]}
+        value={is('weightForward') ? 'forward' : is('toesFloat') ? 'back' : 'middle'}
+        onChange={(to) => {
+          const none = withFault(withFault(showed, 'weightForward', []), 'toesFloat', []);
+          onShowed(
+            to === 'middle'
+              ? none
+              : withFault(none, to === 'forward' ? 'weightForward' : 'toesFloat', [null]),
+          );
+        }}
+      />
+    );
+  },
+  rise: ({ showed, onShowed }) => (
+    <Choice
+      label="On the way up"
+      options={[
+        { value: 'no', label: 'Hips and chest together' },
+        { value: 'yes', label: 'Hips first', spoken: 'On the way up: hips first' },
+      ]}
+      value={sidesSeen(showed, 'hipsRiseEarly').length > 0 ? 'yes' : 'no'}
+      onChange={(to) => onShowed(withFault(showed, 'hipsRiseEarly', to === 'yes' ? [null] : []))}
+    />
+  ),
+};
+
+/** What three to five reps showed: what was looked at, then one tap a line only where something was not clean. */
 export function RecordPart({
+  method,
   targetDepthDeg,
   showed,
   comfort,
@@ -32,6 +198,7 @@ export function RecordPart({
   onCapture,
   onFilm,
 }: {
+  method: MethodProfile;
   targetDepthDeg: number;
   showed: Showed;
   comfort: number | null;
@@ -43,28 +210,11 @@ export function RecordPart({
   onCapture: () => void;
   onFilm: () => void;
 }) {
-  const { heelRose, knees } = showed;
-  const heels = heelRose.left
-    ? heelRose.right
-      ? 'both'
-      : 'left'
-    : heelRose.right
-      ? 'right'
-      : 'down';
-  const knee = (side: 'left' | 'right', label: string) => (
-    <Choice
-      label={label}
-      options={[
-        { value: 'over', label: 'Over the foot', spoken: `${label}: over the foot` },
-        { value: 'in', label: 'In', spoken: `${label}: in` },
-        { value: 'out', label: 'Out', spoken: `${label}: out` },
-      ]}
-      value={knees[side]}
-      onChange={(to) => onShowed({ ...showed, knees: { ...knees, [side]: to } })}
-    />
-  );
   return (
-    <Part title="What the reps showed" hint="Three to five reps. Tap only what was not clean.">
+    <Part
+      title="What the reps showed"
+      hint={`Three to five reps. Ticked is what “${method.name}” judges by: untick what you did not watch.`}
+    >
       {captures.length > 0 && (
         <Notice
           tone={isFromCapture ? 'good' : 'quiet'}
@@ -78,6 +228,16 @@ export function RecordPart({
           {`Filmed since the last trial: ${captures.map((c) => VIEW_NAMES[c.view].toLowerCase()).join(', ')}.`}
         </Notice>
       )}
+      <Ticks
+        label="Looked at"
+        options={TRIAL_PARTS.map((value) => ({
+          value,
+          label: TRIAL_PART_NAMES[value],
+          spoken: `Looked at: ${TRIAL_PART_NAMES[value].toLowerCase()}`,
+        }))}
+        values={showed.lookedAt}
+        onChange={(part, isOn) => onShowed(lookAt(showed, part, isOn))}
+      />
       <Choice
         label="Depth"
         options={[
@@ -85,41 +245,15 @@ export function RecordPart({
           { value: 'little', label: 'A little short' },
           { value: 'well', label: 'Well short' },
         ]}
-        value={nearest(SHORT, targetDepthDeg - showed.depthDeg)}
-        onChange={(to) => onShowed({ ...showed, depthDeg: targetDepthDeg - SHORT[to] })}
+        value={shortByEye(showed, targetDepthDeg)}
+        onChange={(to) => onShowed(depthByEye(showed, targetDepthDeg, SHORT_BY_EYE[to]))}
       />
-      <Choice
-        label="Heels"
-        options={[
-          { value: 'down', label: 'Stayed down' },
-          { value: 'left', label: 'Left rose', spoken: 'Left heel rose' },
-          { value: 'right', label: 'Right rose', spoken: 'Right heel rose' },
-          { value: 'both', label: 'Both rose', spoken: 'Both heels rose' },
-        ]}
-        value={heels}
-        onChange={(to) =>
-          onShowed({
-            ...showed,
-            heelRose: pairOf(to === 'left' || to === 'both', to === 'right' || to === 'both'),
-          })
-        }
-      />
-      {knee('left', 'Left knee')}
-      {knee('right', 'Right knee')}
-      <Choice
-        label="Pelvis tucks"
-        options={[
-          { value: 'none', label: 'No' },
-          { value: 'bottom', label: 'At the bottom' },
-          { value: 'before', label: 'Before it' },
-        ]}
-        value={
-          showed.tuckFromDeg === null ? 'none' : nearest(TUCK, targetDepthDeg - showed.tuckFromDeg)
-        }
-        onChange={(to) =>
-          onShowed({ ...showed, tuckFromDeg: to === 'none' ? null : targetDepthDeg - TUCK[to] })
-        }
-      />
+      {TRIAL_PARTS.filter((part) => showed.lookedAt.includes(part)).map((part) => {
+        const Row = ROWS[part];
+        return (
+          <Row key={part} showed={showed} targetDepthDeg={targetDepthDeg} onShowed={onShowed} />
+        );
+      })}
       <Choice
         label="Comfort, in the client’s words"
         options={['Not at all', 'Hardly', 'All right', 'Good', 'At home'].map((label, i) => ({

@@ -27,6 +27,7 @@ import { TrialsFoot } from './TrialsFoot.tsx';
 import { TrialAsks, TrialsPart } from './TrialsPart.tsx';
 import { useSetPage, type SetPage } from './useSetPage.ts';
 import { useTrial } from './useTrial.ts';
+import { WorkPart } from './WorkPart.tsx';
 
 const TALL = { minHeight: 52 };
 
@@ -139,9 +140,7 @@ export function SetScreen({
               <Sides dossier={dossier} question={drawn.question} />
               <HeelPart dossier={dossier} question={drawn.question} method={drawn.method} />
               {body}
-              <Part>
-                <Say small soft>{`Limits of the method “${drawn.method.name}”.`}</Say>
-              </Part>
+              <WorkPart page={page} question={drawn.question} method={drawn.method} />
             </>
           )}
           {segment === 'alternatives' && <AlternativesPart page={page} />}

@@ -90,6 +90,7 @@ export function TrialsPart({
       </Part>
       {current && showed && trial.canRecord && (
         <RecordPart
+          method={trial.method}
           targetDepthDeg={current.targetDepthDeg}
           showed={showed}
           comfort={trial.comfort}

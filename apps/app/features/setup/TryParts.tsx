@@ -13,8 +13,8 @@ import { useLook } from '../../ui/useLook.ts';
 import { sayChance } from '@zither/words/chance';
 import { sayFound } from '@zither/words/setup';
 import { sayFooting } from '@zither/words/sides';
-import type { LoopAnswer } from '@zither/visit';
-import { sayBelieved, sayShowed } from '@zither/words/trials';
+import { methodOf, verdictIn, type LoopAnswer } from '@zither/visit';
+import { sayBelieved, sayNotSeen, sayShowed } from '@zither/words/trials';
 
 /** What stands under the feet does to them, in sentences. */
 export function Footing({ question }: { question: Case }) {
@@ -102,36 +102,40 @@ export function TriedPart({
 }) {
   const { colors } = useLook();
   const earlier = dossier.setupTrials.filter((t) => !trials.some((k) => k.id === t.id));
-  const row = (t: SetupTrial, counts: boolean) => (
-    <View
-      key={t.id}
-      style={{
-        flexDirection: 'row',
-        alignItems: 'center',
-        gap: space.s,
-        borderTopWidth: 1,
-        borderColor: colors.hairline,
-        paddingVertical: space.s,
-      }}
-    >
-      <View style={{ flex: 1 }}>
-        <Say number strong={counts}>
-          {sayFound({ setup: t.setup, targetDepthDeg: t.thighDepthDeg })}
-        </Say>
-        <Say small number>
-          {`${sayShowed(t)}${t.chance === null ? '' : ` Predicted: clean in about ${sayChance(t.chance)}.`}${t.captureIds.length > 0 ? ' From the camera.' : ''}${t.undone ? ' Taken back.' : ''}`}
-        </Say>
+  const method = methodOf(dossier).name;
+  const row = (t: SetupTrial, counts: boolean) => {
+    const said = sayNotSeen(verdictIn(dossier, t), method);
+    return (
+      <View
+        key={t.id}
+        style={{
+          flexDirection: 'row',
+          alignItems: 'center',
+          gap: space.s,
+          borderTopWidth: 1,
+          borderColor: colors.hairline,
+          paddingVertical: space.s,
+        }}
+      >
+        <View style={{ flex: 1 }}>
+          <Say number strong={counts}>
+            {sayFound({ setup: t.setup, targetDepthDeg: t.thighDepthDeg })}
+          </Say>
+          <Say small number>
+            {`${sayShowed(t)}${said === null ? '' : ` ${said}`}${t.chance === null ? '' : ` Predicted: gets down in about ${sayChance(t.chance)}.`}${t.captureIds.length > 0 ? ' From the camera.' : ''}${t.undone ? ' Taken back.' : ''}`}
+          </Say>
+        </View>
+        {(counts || t.undone) && (
+          <Button
+            type="clear"
+            title={t.undone ? 'Count it' : 'Undo'}
+            accessibilityLabel={`${t.undone ? 'Count it' : 'Undo'}: ${sayShowed(t)}`}
+            onPress={() => onUndo(t, !t.undone)}
+          />
+        )}
       </View>
-      {(counts || t.undone) && (
-        <Button
-          type="clear"
-          title={t.undone ? 'Count it' : 'Undo'}
-          accessibilityLabel={`${t.undone ? 'Count it' : 'Undo'}: ${sayShowed(t)}`}
-          onPress={() => onUndo(t, !t.undone)}
-        />
-      )}
-    </View>
-  );
+    );
+  };
   if (dossier.setupTrials.length === 0) return null;
   return (
     <Part title="Tried">

@@ -56,7 +56,7 @@ export function useTrial(page: SetPage, shown: Shown | null) {
       ? { setup: shown.at.setup, targetDepthDeg: shown.at.targetDepthDeg }
       : null;
   const chance = isFresh && shown ? shown.at.chance : null;
-  const showed = marked ?? (current ? cleanTo(current.targetDepthDeg) : null);
+  const showed = marked ?? (current ? cleanTo(current.targetDepthDeg, method) : null);
   const captures = freshCaptures(dossier, day);
   const reset = () => {
     page.look(null);
@@ -66,6 +66,7 @@ export function useTrial(page: SetPage, shown: Shown | null) {
   const stay = () => current && page.look(current, method);
   return {
     current,
+    method,
     showed,
     marked,
     comfort,
@@ -95,7 +96,7 @@ export function useTrial(page: SetPage, shown: Shown | null) {
       stay();
       setDraft({
         ...draft,
-        marked: showedIn(captures, current.targetDepthDeg),
+        marked: showedIn(captures, current.targetDepthDeg, method),
         captureIds: captures.map((c) => c.id),
       });
     },

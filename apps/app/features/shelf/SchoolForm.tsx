@@ -1,20 +1,26 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import { schoolValuesSchema, type SchoolValues } from '@zither/contract';
-import { FAULT_IDS, FAULTS, HOLDS, type FaultId } from '@zither/core';
+import { DECIDING_FAULTS, FAULT_IDS, FAULTS, HOLDS, type FaultId } from '@zither/core';
 import { Button, Input } from '../../ui/elements.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { Fold } from '../../ui/Fold.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Stepper } from '../../ui/Stepper.tsx';
+import { Ticks } from '../../ui/Ticks.tsx';
 import { space } from '../../ui/theme.ts';
 import { HOLD_NAMES } from '@zither/words/instrument';
 import {
   BREAK_NAMES,
+  DEPTH_NAMES,
   DRILL_NAMES,
+  EMPHASIS_NAMES,
   HEEL_NAMES,
+  KNEE_TRAVEL_NAMES,
   PREFERENCE_NAMES,
+  ROUNDING_NAMES,
+  TOES_NAMES,
   WORKING_NAMES,
 } from '@zither/words/schools';
 
@@ -152,6 +158,24 @@ export function SchoolForm({
           value={draft.workingPoint}
           onChange={(workingPoint) => set({ workingPoint })}
         />
+        <Choice
+          label="Knees may travel"
+          options={optionsOf(KNEE_TRAVEL_NAMES)}
+          value={draft.kneeTravel}
+          onChange={(kneeTravel) => set({ kneeTravel })}
+        />
+        <Choice
+          label="Toes"
+          options={optionsOf(TOES_NAMES)}
+          value={draft.toes}
+          onChange={(toes) => set({ toes })}
+        />
+        <Choice
+          label="Stresses"
+          options={optionsOf(EMPHASIS_NAMES)}
+          value={draft.emphasis}
+          onChange={(emphasis) => set({ emphasis })}
+        />
       </Fold>
       <Fold title="Heel and ankle" note="Purpose of a heel lift, and the reserve">
         <Choice
@@ -163,6 +187,13 @@ export function SchoolForm({
         {number('Highest heel', 'mm', draft.heelMostMm, [0, 80, 5, 0], (heelMostMm) => ({
           heelMostMm,
         }))}
+        {number(
+          'A heel costs nothing up to',
+          'mm',
+          draft.heelFreeMm,
+          [0, 80, 5, 0],
+          (heelFreeMm) => ({ heelFreeMm }),
+        )}
         {number('Ankle kept in reserve', '°', draft.bufferDeg, [0, 15, 1, 0], (bufferDeg) => ({
           bufferDeg,
         }))}
@@ -187,6 +218,18 @@ export function SchoolForm({
           }),
         )}
         <Choice
+          label="Depth goes"
+          options={optionsOf(DEPTH_NAMES)}
+          value={draft.depthPolicy}
+          onChange={(depthPolicy) => set({ depthPolicy })}
+        />
+        <Choice
+          label="Rounding at the bottom"
+          options={optionsOf(ROUNDING_NAMES)}
+          value={draft.rounding}
+          onChange={(rounding) => set({ rounding })}
+        />
+        <Choice
           label="Way down starts"
           options={optionsOf(BREAK_NAMES)}
           value={draft.breaks}
@@ -205,6 +248,26 @@ export function SchoolForm({
           multiline
           onChangeText={setCues}
           renderErrorMessage={false}
+        />
+      </Fold>
+      <Fold
+        title="A clean trial"
+        note="What must be looked at and not seen, beside heels, tuck and depth"
+      >
+        <Ticks
+          label="Not clean with"
+          options={DECIDING_FAULTS.map((fault) => ({
+            value: fault,
+            label: FAULTS[fault].name,
+          }))}
+          values={draft.decides}
+          onChange={(fault, isOn) =>
+            set({
+              decides: DECIDING_FAULTS.filter((f) =>
+                f === fault ? isOn : draft.decides.includes(f),
+              ),
+            })
+          }
         />
       </Fold>
       <Fold

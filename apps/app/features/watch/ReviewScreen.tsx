@@ -11,7 +11,14 @@ import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { Unreachable, Waiting } from '../../ui/Waiting.tsx';
 import { useLook } from '../../ui/useLook.ts';
-import { asksLockout, isSameSquat, limitsOf, methodOf, safetyOf } from '@zither/visit';
+import {
+  asksLockout,
+  isSameSquat,
+  limitsOf,
+  methodOf,
+  safetyOf,
+  thresholdsFor,
+} from '@zither/visit';
 import { AgreementTable } from './AgreementTable.tsx';
 import { MotionPlot, shareOf } from './MotionPlot.tsx';
 import { ReviewCompare } from './ReviewCompare.tsx';
@@ -56,7 +63,7 @@ function Reading({ dossier, capture }: { dossier: Dossier; capture: CaptureRow }
         subject,
         scale,
         facing,
-        thresholds: methodOf(dossier).faultThresholds,
+        thresholds: thresholdsFor(dossier, subject),
         asksLockout: asksLockout(limitsOf(safetyOf(dossier, capture.takenOn)), capture.condition),
       },
     });

@@ -26,7 +26,7 @@ import {
   isSameSquat,
   limitsOf,
   safetyOf,
-  methodOf,
+  thresholdsFor,
   looksOf,
   keptCapture,
   scriptFor,
@@ -90,7 +90,7 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
     subject,
     scale,
     facing: view === 'side' ? facing : null,
-    thresholds: methodOf(dossier).faultThresholds,
+    thresholds: thresholdsFor(dossier, subject),
     asksLockout: asksLockout(limits, condition),
   };
 

@@ -150,7 +150,10 @@ function patiently(does: () => void): void {
 
 /** The code SQLite gave an error; empty for any other error. */
 export const sqliteCode = (error: unknown): string =>
-  error instanceof Database.SqliteError ? error.code : '';
+  // By name: the addon keeps the class of whoever loaded it first, and two copies of the package in one process have two.
+  error instanceof Error && error.name === 'SqliteError' && 'code' in error
+    ? String(error.code)
+    : '';
 
 export const isBusy = (error: unknown): boolean => /^SQLITE_(BUSY|LOCKED)/.test(sqliteCode(error));
 

@@ -9,15 +9,7 @@ import {
   reportSchema,
   type CaptureValues,
 } from '@zither/contract';
-import {
-  analyse,
-  MARKS,
-  NEEDED,
-  profileOf,
-  reportOf,
-  USEFUL,
-  type FaultThresholds,
-} from '@zither/core';
+import { analyse, MARKS, NEEDED, reportOf, USEFUL } from '@zither/core';
 import {
   matchLandmarks,
   packCapture,
@@ -25,7 +17,7 @@ import {
   renamed,
   sideOfMarks,
 } from '@zither/formats';
-import { asksLockout, limitsOf, safetyOf } from '@zither/visit';
+import { asksLockout, limitsOf, safetyOf, thresholdsFor } from '@zither/visit';
 import type { FastifyInstance } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import { z } from 'zod';
@@ -35,20 +27,11 @@ import { rowsOf } from '../db/rows.ts';
 import { Refusal } from '../errors.ts';
 import { eventually } from '../eventually.ts';
 import { applyOperation } from '../operations.ts';
-import { dossierOf, schoolsOf } from '../reading.ts';
+import { dossierOf } from '../reading.ts';
 
 /** More squats than anybody does in a set. */
 const REPS_MOST = 60;
 const FILE_LIMIT_BYTES = 40 * 1024 * 1024;
-
-/** What the client's school calls a fault. */
-function thresholdsOf(db: Db, practiceId: string, clientId: string): FaultThresholds {
-  const rows = rowsOf(db, practiceId);
-  const { own, usual } = schoolsOf(rows);
-  const id = rows.of('setup', clientId)[0]?.profile ?? usual;
-  const school = own.find((s) => s.id === id) ?? profileOf(id);
-  return (school?.faultThresholds ?? {}) as FaultThresholds;
-}
 
 /** Captures: one with its landmarks, and files read, judged and kept by the server as the app does it. */
 export function captureRoutes(
@@ -102,7 +85,7 @@ export function captureRoutes(
         subject,
         scale,
         facing,
-        thresholds: thresholdsOf(db, request.practiceId, request.params.id),
+        thresholds: dossier ? thresholdsFor(dossier, subject) : {},
         asksLockout:
           dossier === null ||
           asksLockout(limitsOf(safetyOf(dossier, look.takenOn)), look.condition),

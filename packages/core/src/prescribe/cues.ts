@@ -1,6 +1,12 @@
 import type { CauseId } from '../diagnose/causes.ts';
 import type { BannedCue } from '../diagnose/verdicts.ts';
 import type { SafetyLimit } from '../safety/screen.ts';
+import type { MethodProfile } from '../setup/profiles.ts';
+
+/** Fields of a method by which a cue may be part of it or not. */
+type CueFields = Pick<MethodProfile, 'breaks' | 'toes' | 'workingPoint' | 'kneeTravel'>;
+/** Where a cue belongs: every field named here must have one of these values. */
+export type OnlyIn = { readonly [K in keyof CueFields]?: readonly CueFields[K][] };
 
 /** A cue: at most two are given at a time. */
 export interface Cue {
@@ -12,6 +18,8 @@ export interface Cue {
   precaution: string;
   /** Limits of the screen under which it is not given. */
   barredBy: readonly SafetyLimit['kind'][];
+  /** Methods it belongs to; absent = all. */
+  onlyIn?: OnlyIn;
   /** Not given while this is banned for the client. */
   bannedAs?: BannedCue;
 }
@@ -40,6 +48,7 @@ export const CUES: readonly Cue[] = [
     causes: ['proportions'],
     precaution: 'Long thighs need this lean. Do not chase an upright chest.',
     barredBy: ['verticalShins'],
+    onlyIn: { workingPoint: ['parallelLines'] },
   },
   {
     id: 'midfoot-heavy',
@@ -56,6 +65,7 @@ export const CUES: readonly Cue[] = [
     causes: ['habitSitsBack', 'quadsWeak'],
     precaution: 'Only with the whole foot down and no knee pain.',
     barredBy: ['verticalShins'],
+    onlyIn: { workingPoint: ['parallelLines', 'kneesForward'], kneeTravel: ['shoeFront', 'free'] },
   },
   {
     id: 'unlock-together',
@@ -64,6 +74,7 @@ export const CUES: readonly Cue[] = [
     causes: ['habitSitsBack', 'habitDives'],
     precaution: 'Start without load.',
     barredBy: ['verticalShins'],
+    onlyIn: { breaks: ['together'] },
   },
   {
     id: 'belt-back-first',
@@ -72,6 +83,7 @@ export const CUES: readonly Cue[] = [
     causes: ['habitDives'],
     precaution: 'Not for clients who already sit back.',
     barredBy: [],
+    onlyIn: { breaks: ['together', 'hipsFirst'] },
   },
   {
     id: 'tripod',
@@ -80,6 +92,25 @@ export const CUES: readonly Cue[] = [
     causes: ['footControl', 'lateralLeg', 'shoeOrSurface'],
     precaution: 'Keep a prescribed orthosis in.',
     barredBy: [],
+    onlyIn: { toes: ['left'] },
+  },
+  {
+    id: 'big-toes-print',
+    kind: 'setUp',
+    words: 'Print both big toes into the floor and leave them there.',
+    causes: ['footControl', 'lateralLeg', 'shoeOrSurface'],
+    precaution: 'Keep a prescribed orthosis in.',
+    barredBy: [],
+    onlyIn: { toes: ['pressed'] },
+  },
+  {
+    id: 'toes-light',
+    kind: 'setUp',
+    words: 'Toes light, the ball of each big toe and the heel heavy.',
+    causes: ['footControl', 'lateralLeg', 'shoeOrSurface'],
+    precaution: 'Keep a prescribed orthosis in. Lower the toes again if they cramp.',
+    barredBy: [],
+    onlyIn: { toes: ['lifted'] },
   },
   {
     id: 'feet-same',
@@ -106,3 +137,9 @@ export const CUES: readonly Cue[] = [
     barredBy: ['noBracing'],
   },
 ];
+
+/** Whether a cue belongs to a method. */
+export const belongsTo = ({ onlyIn = {} }: Pick<Cue, 'onlyIn'>, method: CueFields): boolean =>
+  (Object.keys(onlyIn) as (keyof CueFields)[]).every((field) =>
+    (onlyIn[field] as readonly string[]).includes(method[field]),
+  );

@@ -1,6 +1,6 @@
 import type { CauseId } from '../diagnose/causes.ts';
 import type { Side } from '../linkage/setup.ts';
-import { CUES } from './cues.ts';
+import { belongsTo, CUES, type Cue } from './cues.ts';
 import { DRILLS, ROUTINE_PARTS, type Drill } from './drills.ts';
 import { BARRED_BY_REFERRAL } from './referral.ts';
 import type {
@@ -23,8 +23,12 @@ const presses: Slot = (d) => d.part === 'makeRoom' && d.presses === true;
 const owns: Slot = (d) => d.part === 'ownIt';
 const uses: Slot = (d) => d.part === 'useIt';
 
-/** One to make room, one to own it, one to use it; each with what it may be instead, the better first. */
-const SLOTS: readonly (readonly Slot[])[] = [[moves, presses], [owns, presses, moves], [uses]];
+/** Three places of the routine by how a method trains mobility; each with what it may be instead, the better first. */
+const SLOTS: Record<PrescriptionInput['method']['drills'], readonly (readonly Slot[])[]> = {
+  isolatedFirst: [[moves, presses], [owns, presses, moves], [uses]],
+  // What can be trained in the squat is; by itself only what the squat does not reach.
+  inTheSquat: [[uses], [uses, owns], [owns, presses, moves]],
+};
 
 /** Both sides of one cause as one, and which of them leads. */
 interface Merged {
@@ -66,7 +70,7 @@ function barOf(
 
 /**
  * Cues and drills for the causes to work on, from the tables, under the screen's limits. At most two cues, one a cause; at most three drills,
- * one to make room, one to own it, one to use it. Without a cause nothing is given. What fits and is left out is named with its reason.
+ * by the method one to make room, one to own it and one to use it, or in the squat first. Without a cause nothing is given. What fits and is left out is named with its reason.
  * Deterministic.
  */
 export function prescribe(input: PrescriptionInput): Prescription {
@@ -79,18 +83,27 @@ export function prescribe(input: PrescriptionInput): Prescription {
     causes.some((m) => entry.causes.includes(m.cause.cause));
 
   const cues: PrescribedCue[] = [];
-  const openCues = CUES.filter((cue) => {
+  const openCues = CUES.filter((cue) => belongsTo(cue, input.method)).filter((cue) => {
     const bar = barOf(cue, cue.bannedAs, input);
     if (bar && worksOn(cue)) leaveOut('cue', cue.id, cue.words, bar);
     return bar === null;
   });
+  const give = (cue: Cue, cause: WorkedCause, hasCleared: boolean) => {
+    if (cues.length < 2 && !cues.some((p) => p.cue.id === cue.id || p.for.cause === cause.cause))
+      cues.push({ cue, for: cause, hasCleared });
+  };
+  // What cleared it today comes first, whichever of its causes that was.
+  for (const id of input.cleared) {
+    const cue = openCues.find((c) => c.id === id);
+    const answered = cue && causes.find((m) => cue.causes.includes(m.cause.cause));
+    if (answered) give(cue, answered.cause, true);
+  }
   for (const { cause } of causes) {
-    if (cues.length === 2) break;
     const cue = bestFor(
       openCues.filter((c) => !cues.some((p) => p.cue.id === c.id)),
       cause.cause,
     );
-    if (cue) cues.push({ cue, for: cause });
+    if (cue) give(cue, cause, false);
   }
 
   const openDrills = DRILLS.filter((drill) => {
@@ -99,7 +112,7 @@ export function prescribe(input: PrescriptionInput): Prescription {
     return bar === null;
   });
   const drills: PrescribedDrill[] = [];
-  for (const slots of SLOTS) {
+  for (const slots of SLOTS[input.method.drills]) {
     const found = firstFit(
       openDrills.filter((d) => !drills.some((p) => p.drill.id === d.id)),
       causes,

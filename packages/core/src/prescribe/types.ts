@@ -3,6 +3,7 @@ import type { Evidence } from '../diagnose/model.ts';
 import type { BannedCue } from '../diagnose/verdicts.ts';
 import type { Side } from '../linkage/setup.ts';
 import type { SafetyLimit } from '../safety/screen.ts';
+import type { MethodProfile } from '../setup/profiles.ts';
 import type { Cue } from './cues.ts';
 import type { Drill } from './drills.ts';
 
@@ -27,11 +28,17 @@ export interface PrescriptionInput {
   banned: readonly BannedCue[];
   /** Done first where a cause has no side of its own: the stiffer ankle's. */
   stifferSide: Side;
+  /** Which cues are part of it, and whether mobility is trained in the squat or by itself first. */
+  method: Pick<MethodProfile, 'breaks' | 'toes' | 'workingPoint' | 'kneeTravel' | 'drills'>;
+  /** Cues that cleared what was seen when they were tried, the newest first: one that answers a cause comes before all others. */
+  cleared: readonly string[];
 }
 
 export interface PrescribedCue {
   cue: Cue;
   for: WorkedCause;
+  /** It cleared what was seen when it was tried. */
+  hasCleared: boolean;
 }
 
 export interface PrescribedDrill {

@@ -82,6 +82,8 @@ export function startBelief({
 export interface SetupReach extends BothSides<Reach> {
   /** A fold the screen allows at most, whatever the client has, degrees; Infinity = none. */
   foldCapDeg: number;
+  /** Degrees of fold beyond the onset of rounding that the method tolerates here. */
+  roundedDeg: number;
 }
 
 const shift = (per: PerUnit, b: Belief, i: number): number =>
@@ -105,7 +107,7 @@ const foldSpareOf = (reach: Reach, ankleDeg: number, fold: number, moved: number
 /** How likely each part holds for one guess: left side, right side, fold. */
 function holding(reach: SetupReach, b: Belief, i: number): BothSides<number> & { fold: number } {
   const ankles = { left: b.left[i]!, right: b.right[i]! };
-  const fold = Math.min(b.fold ? b.fold[i]! : Infinity, reach.foldCapDeg);
+  const fold = Math.min(b.fold ? b.fold[i]! + reach.roundedDeg : Infinity, reach.foldCapDeg);
   const side = (s: Side) =>
     normalShare(spareOf(reach[s], ankles[s], shift(reach[s].perUnit, b, i)) / SOFT_DEG.ankle);
   const foldSide = (s: Side) =>
@@ -195,7 +197,7 @@ export function chanceOf(belief: Belief, reach: SetupReach, most = Infinity): nu
     if (b === 0) continue;
     let p = a * b;
     if (hasFold) {
-      const own = fold === null ? Infinity : fold[i]!;
+      const own = fold === null ? Infinity : fold[i]! + reach.roundedDeg;
       const has = own < reach.foldCapDeg ? own : reach.foldCapDeg;
       const foldL = fl.thigh * t + fl.trunk * u + fl.shank * s + fl.balance * o;
       const spare = isShared
@@ -218,23 +220,24 @@ export function chanceOf(belief: Belief, reach: SetupReach, most = Infinity): nu
 export interface TrialSeen {
   /** The depth asked for was reached. */
   reached: boolean;
-  heelRose: BothSides<boolean>;
-  /** The back began to round before the target. */
-  tucked: boolean;
+  /** Null = nobody looked at the heels. */
+  heelRose: BothSides<boolean> | null;
+  /** The back began to round before the target; null = nobody looked. */
+  tucked: boolean | null;
 }
 
 /** Chance of what was seen, for one guess. What a rep did not get down to it does not tell. */
 function likelihood(h: ReturnType<typeof holding>, seen: TrialSeen): number {
   const lapsed = (p: number) => LAPSE / 2 + (1 - LAPSE) * p;
   let p = 1;
+  const rose = seen.heelRose;
   for (const side of SIDES) {
-    if (seen.heelRose[side]) p *= lapsed(1 - h[side]);
-    else if (seen.reached) p *= lapsed(h[side]);
+    if (rose?.[side]) p *= lapsed(1 - h[side]);
+    else if (rose && seen.reached) p *= lapsed(h[side]);
   }
   if (seen.tucked) p *= lapsed(1 - h.fold);
-  else if (seen.reached) p *= lapsed(h.fold);
-  const isUnexplained =
-    !seen.reached && !seen.tucked && !seen.heelRose.left && !seen.heelRose.right;
+  else if (seen.tucked === false && seen.reached) p *= lapsed(h.fold);
+  const isUnexplained = !seen.reached && !seen.tucked && !rose?.left && !rose?.right;
   if (isUnexplained) p *= lapsed(1 - h.left * h.right * h.fold);
   return p;
 }
@@ -279,12 +282,16 @@ export function limitNow(
   return { mean, sd: Math.sqrt(Math.max(0, square - mean * mean)) };
 }
 
-/** Nothing went wrong that the limits can explain. */
+/** Nothing was seen to go wrong that the limits can explain. */
 export const isClean = (seen: TrialSeen): boolean =>
-  seen.reached && !seen.tucked && !seen.heelRose.left && !seen.heelRose.right;
+  seen.reached && !seen.tucked && !seen.heelRose?.left && !seen.heelRose?.right;
 
 /** What a trial of a setup shows of a client of whom everything is known: for simulation and its tests. `truth` holds one guess. */
-export function simulateTrial(reach: SetupReach, truth: Belief, random: () => number): TrialSeen {
+export function simulateTrial(
+  reach: SetupReach,
+  truth: Belief,
+  random: () => number,
+): TrialSeen & { heelRose: BothSides<boolean>; tucked: boolean } {
   const h = holding(reach, truth, 0);
   const happens = (p: number) => random() < LAPSE / 2 + (1 - LAPSE) * p;
   const heelRose = { left: happens(1 - h.left), right: happens(1 - h.right) };

@@ -1,12 +1,15 @@
 export {
   BALANCED,
   PROFILES,
+  KNEE_TRAVELS,
+  kneeTravelMostMm,
   profileOf,
   type HeelPolicy,
+  type KneeTravel,
   type MethodProfile,
   type Preferences,
 } from './profiles.ts';
-export { chancesOf } from './question.ts';
+export { chancesOf, limitsUnder, roundingIn } from './question.ts';
 export {
   CHANCE,
   HOUSE_RULES,
@@ -67,17 +70,34 @@ export { neededChanges, type NeededChange, type NeededStep } from './needed.ts';
 export {
   beliefAfter,
   chanceIn,
-  cleanChance,
   experienceOf,
+  formChance,
   isSame,
   loopAfter,
-  seenOf,
   TRIALS_A_DAY,
-  wentClean,
   type LoopState,
   type LoopStop,
-  type SetupTried,
 } from './loop.ts';
+export {
+  DECIDING_FAULTS,
+  decidingSeen,
+  PART_OF_FAULT,
+  partsDeciding,
+  partsLookedAt,
+  seenOf,
+  TRIAL_FAULTS,
+  TRIAL_PARTS,
+  toleratesRounding,
+  verdictOf,
+  wentClean,
+  type DecidingFault,
+  type SetupTried,
+  type TrialFault,
+  type TrialFaultId,
+  type TrialPart,
+  type TrialVerdict,
+} from './tried.ts';
+export { thresholdsOf } from './methodFaults.ts';
 export {
   READINGS,
   tellMore,

@@ -6,7 +6,7 @@ import { deepestThighDepthDeg } from '../window/deepest.ts';
 import { limitsForSide, type Limits } from '../window/limits.ts';
 import type { Case } from '../window/solve.ts';
 import { windowAt } from '../window/window.ts';
-import { GUESSES, type Belief } from './belief.ts';
+import { GUESSES, type Belief, type SetupReach } from './belief.ts';
 
 /** Where the true value lies in 95 of 100. */
 export interface Interval {
@@ -37,14 +37,14 @@ function intervalOf(values: readonly { value: number; weight: number }[]): Inter
  * How far room and deepest depth of one side may be off: the same setup solved anew for guesses of the belief at ankle, fold, lengths and
  * balance point. Degrees.
  *
- * @param foldCapDeg a fold the screen allows at most, whatever the client has
+ * @param fold beyond the onset of rounding the method tolerates, and what the screen allows at most, whatever the client has
  * @returns null where more than one guess in forty does not get under way at all
  */
 export function intervalsOf(
   { body: as, limits, setup, target }: Case,
   belief: Belief,
   side: Side,
-  foldCapDeg = Infinity,
+  fold: Pick<SetupReach, 'roundedDeg' | 'foldCapDeg'> = { roundedDeg: 0, foldCapDeg: Infinity },
 ): { roomDeg: Interval | null; depthDeg: Interval | null } {
   const body = resolveBody(as);
   const depth = toRad(target.thighDepthDeg);
@@ -70,7 +70,10 @@ export function intervalsOf(
       dorsiflexionDeg: { left: belief.left[i]!, right: belief.right[i]! },
       hipFold:
         limits.hipFold && belief.fold
-          ? { ...limits.hipFold, atZeroAbductionDeg: Math.min(belief.fold[i]!, foldCapDeg) }
+          ? {
+              ...limits.hipFold,
+              atZeroAbductionDeg: Math.min(belief.fold[i]! + fold.roundedDeg, fold.foldCapDeg),
+            }
           : limits.hipFold,
     };
     const at = limitsForSide(own, side);

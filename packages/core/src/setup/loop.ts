@@ -1,13 +1,5 @@
-import { FAULTS } from '../faults/table.ts';
-import { SIDES, type BothSides, type Setup } from '../linkage/setup.ts';
-import {
-  afterTrial,
-  chanceOf,
-  isClean,
-  startBelief,
-  type Belief,
-  type TrialSeen,
-} from './belief.ts';
+import type { Setup } from '../linkage/setup.ts';
+import { afterTrial, chanceOf, startBelief, type Belief } from './belief.ts';
 import {
   chooseSetup,
   isTrulyOther,
@@ -20,78 +12,63 @@ import type { MethodProfile } from './profiles.ts';
 import { chancesOf, type SetupQuestion } from './question.ts';
 import { placed, type FoundSetup, type Placed } from './search.ts';
 import { reachOf } from './setupReach.ts';
+import {
+  COMFORT_LEAST,
+  decidingSeen,
+  keptForm,
+  seenOf,
+  wentClean,
+  wentWrong,
+  verdictOf,
+  type SetupTried,
+} from './tried.ts';
 
-/** Three to five reps in one setup, as recorded. Degrees. */
-export interface SetupTried extends Placed {
-  /** The method it was tried under: its limits say what the setup asks. */
-  profile: MethodProfile;
-  depthDeg: number;
-  heelRose: BothSides<boolean>;
-  knees: BothSides<'over' | 'in' | 'out'>;
-  tuckFromDeg: number | null;
-  /** 1 = not at all, 5 = at home; null = not asked. */
-  comfort: number | null;
-  pain: boolean;
-}
-
-/** A tuck that begins no more than this above the target is the target's own, degrees (house default). */
-const TUCK_SLACK_DEG = 2;
-/** From here down a setup is not comfortable enough to be kept. */
-const COMFORT_LEAST = 3;
 /** After so many trials on one day the best so far is kept or the search goes on another day (house default). */
 export const TRIALS_A_DAY = 6;
 /** What a bad experience adds to the price of the same setup, points; a step away half of it (house defaults). */
-const DISLIKE = { uncomfortable: 6, kneesOff: 15, pain: 60 } as const;
+const DISLIKE = { uncomfortable: 6, formLost: 15, pain: 60 } as const;
 /** What each step of comfort above all right takes from it, points (house default). */
 const LIKE = 3;
 /** Before any trial, knees that track and a comfortable stance are as likely as in so many of so many trials (house default). */
 const WATCHED_BEFORE = { good: 9, of: 10 } as const;
 
-/** What a record says of the limits. The depth counts as reached when it is not even slightly short. */
-export const seenOf = (t: SetupTried): TrialSeen => ({
-  reached: t.depthDeg > t.targetDepthDeg - FAULTS.depthShort.slight,
-  heelRose: t.heelRose,
-  tucked: t.tuckFromDeg !== null && t.tuckFromDeg < t.targetDepthDeg - TUCK_SLACK_DEG,
-});
-
-/** What the method watches beside getting down: knees over the feet, comfort, no pain. */
-const isWell = (t: SetupTried): boolean =>
-  SIDES.every((side) => t.knees[side] === 'over') &&
-  !t.pain &&
-  (t.comfort ?? COMFORT_LEAST) >= COMFORT_LEAST;
-
-/** Clean in everything a coach asks: depth, heels, back, knees, no pain, and comfortable enough. */
-export const wentClean = (t: SetupTried): boolean => isClean(seenOf(t)) && isWell(t);
-
 /** The belief about a client after everything tried; the order does not matter. */
 export function beliefAfter(question: SetupQuestion, tried: readonly SetupTried[]): Belief {
   return tried.reduce(
     (belief, t) =>
-      // Pain stopped it: what was not gone down to tells nothing of the limits.
-      t.pain ? belief : afterTrial(belief, reachOf(question, t.profile, t), seenOf(t)),
+      // Pain stopped it: what was not gone down to tells nothing of the limits. A tuck tells where rounding begins, tolerated or not.
+      t.pain
+        ? belief
+        : afterTrial(
+            belief,
+            { ...reachOf(question, t.profile, t), ...(seenOf(t).tucked ? { roundedDeg: 0 } : {}) },
+            seenOf(t),
+          ),
     startBelief(question),
   );
 }
 
 /**
- * Chance that a trial of a setup goes clean in everything the method watches, as soon as trials have seen it; null before any.
- *
- * @param getsDown the chance of getting down in it
+ * Chance that somebody who gets down in a setup keeps the form by which the method judges, from trials of setups like it; null until one of
+ * them looked at all of it.
  */
-export function cleanChance(
+export function formChance(
   setup: Setup,
-  getsDown: number,
+  method: MethodProfile,
   tried: readonly SetupTried[],
 ): number | null {
-  if (tried.length === 0) return null;
+  const telling = tried.filter(
+    (t) => !keptForm(t, method) || verdictOf(t, method).kind !== 'notSeen',
+  );
+  if (telling.length === 0) return null;
   let good: number = WATCHED_BEFORE.good;
   let of: number = WATCHED_BEFORE.of;
-  for (const t of tried) {
+  for (const t of telling) {
     const weight = likeness(setup, t.setup);
     of += weight;
-    if (isWell(t)) good += weight;
+    if (keptForm(t, method)) good += weight;
   }
-  return (getsDown * good) / of;
+  return good / of;
 }
 
 /** Whether two rows are of the very same setup. */
@@ -105,7 +82,7 @@ export const isSame = (a: Placed, b: Placed): boolean =>
   JSON.stringify(a.setup.support) === JSON.stringify(b.setup.support);
 
 /** Points added to a setup for what was felt and seen in ones like it; below zero where it felt good. */
-function dislike(setup: Setup, tried: readonly SetupTried[]): number {
+function dislike(setup: Setup, method: MethodProfile, tried: readonly SetupTried[]): number {
   let sum = 0;
   for (const t of tried) {
     const like = likeness(setup, t.setup);
@@ -115,17 +92,17 @@ function dislike(setup: Setup, tried: readonly SetupTried[]): number {
         (t.comfort < COMFORT_LEAST ? DISLIKE.uncomfortable : LIKE) *
         (COMFORT_LEAST - t.comfort) *
         like;
-    if (SIDES.some((side) => t.knees[side] !== 'over')) sum += DISLIKE.kneesOff * like;
+    if (decidingSeen(t, method).length > 0) sum += DISLIKE.formLost * like;
   }
   return sum;
 }
 
 /** What trials say of setups: what did not go clean is not proposed again, and what felt wrong nearby is dearer. */
-export function experienceOf(tried: readonly SetupTried[]): Experience {
-  const failed = tried.filter((t) => !wentClean(t));
+export function experienceOf(tried: readonly SetupTried[], method: MethodProfile): Experience {
+  const failed = tried.filter((t) => wentWrong(t, method));
   return {
     isOut: (p) => failed.some((t) => isSame(p, t)),
-    dislike: (setup) => dislike(setup, tried),
+    dislike: (setup) => dislike(setup, method, tried),
   };
 }
 
@@ -155,7 +132,7 @@ export function loopAfter(
   options: Omit<ChoiceOptions, 'experience'> = {},
 ): LoopState {
   const belief = beliefAfter(question, tried);
-  const experience = experienceOf(tried);
+  const experience = experienceOf(tried, profile);
   const choice = chooseSetup(question, profile, belief, { ...options, experience });
   const [first] = choice.proposals;
   const ready = readyToLock(question, profile, belief, tried, experience);
@@ -168,7 +145,7 @@ export function loopAfter(
   return { belief, choice, advice: { ...first, kind: 'try' }, stop: null };
 }
 
-/** The cheapest setup that went clean and is believed enough; null when none is. */
+/** The cheapest setup that went clean and of which both chances are believed enough; null when none is. */
 function readyToLock(
   question: SetupQuestion,
   profile: MethodProfile,
@@ -178,10 +155,13 @@ function readyToLock(
 ): FoundSetup | null {
   return (
     tried
-      .filter((t) => wentClean(t) && !isOut(t))
+      .filter((t) => wentClean(t, profile) && !isOut(t))
       .flatMap((t) => {
         const found = placed(question, profile, belief, t);
-        return found && found.chance >= chancesOf(question).lock
+        const { lock } = chancesOf(question);
+        return found &&
+          found.chance >= lock &&
+          (formChance(found.setup, profile, tried) ?? 0) >= lock
           ? [{ ...found, price: found.price + disliked(found.setup) }]
           : [];
       })

@@ -74,7 +74,7 @@ function notInKit(question: SetupQuestion, profile: MethodProfile) {
         support: { kind: 'ramp', angleDeg, azimuth: 'foot' },
         steps: angleDeg / STEP.wedgeDeg,
       });
-  } else
+  } else if (profile.heelPolicy !== 'none')
     for (let riseMm = 5; riseMm <= profile.heelMostMm; riseMm += 5)
       list.push({ support: { kind: 'block', riseMm }, steps: riseMm / STEP.heelMm });
   return list.filter(

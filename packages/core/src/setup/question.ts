@@ -6,8 +6,9 @@ import { obeying } from '../safety/obey.ts';
 import type { SafetyLimit } from '../safety/screen.ts';
 import { NAMED_DEPTHS_DEG, type HipFoldLimit, type Limits } from '../window/limits.ts';
 import type { Case } from '../window/solve.ts';
-import type { MethodProfile } from './profiles.ts';
+import { kneeTravelMostMm, type MethodProfile } from './profiles.ts';
 import { HOUSE_RULES, type ChanceRules, type SetupRules } from './rules.ts';
+import { toleratesRounding } from './tried.ts';
 import type { Uncertainty } from './uncertainty.ts';
 
 /** Something to stand on. `pair`: one for each foot, so it can be turned with it; a board under both lies straight. */
@@ -100,6 +101,7 @@ export const toesOf = ({ toeOutDeg }: MethodProfile): number[] =>
 /** Whether a method would stand a client on something. */
 export function allowsSupport(profile: MethodProfile, body: ResolvedBody, support: Support) {
   if (support.kind === 'floor') return true;
+  if (profile.heelPolicy === 'none') return false;
   const isTurned = support.kind === 'ramp' && support.azimuth === 'foot';
   if (profile.heelPolicy === 'turnedWedge' && !isTurned) return false;
   return equivalentRiseMm(body, support) <= profile.heelMostMm + 1e-9;
@@ -155,6 +157,49 @@ export const setupIn = (
   trackingOffsetDeg: 0,
 });
 
+/** Degrees of fold beyond the onset of rounding that a method which tolerates rounding goes to, without load (house default). */
+const ROUNDING_DEG = 10;
+
+/** How far beyond the onset of rounding a setup may fold under a method, degrees. */
+export const roundingIn = (
+  profile: Pick<MethodProfile, 'rounding'>,
+  setup: Pick<Setup, 'loadKg'>,
+): number => (toleratesRounding(profile, setup) ? ROUNDING_DEG : 0);
+
+/** The smaller of two limits, of which either may be none. */
+const stricter = (a: number | null | undefined, b: number | null): number | null =>
+  a === null || a === undefined ? b : b === null ? a : Math.min(a, b);
+
+/** A method's limits in a setup, with the client's own: of two for one thing the stricter applies. */
+export function limitsUnder(
+  profile: Pick<
+    MethodProfile,
+    'bufferDeg' | 'leanLimitDeg' | 'shankMostDeg' | 'kneeTravel' | 'rounding'
+  >,
+  {
+    dorsiflexionDeg,
+    hipFold,
+    limits: own = {},
+  }: Pick<SetupQuestion, 'dorsiflexionDeg' | 'hipFold' | 'limits'>,
+  setup: Pick<Setup, 'hold' | 'loadKg'>,
+): Limits {
+  return {
+    ...own,
+    hipAbductionDeg: Math.min(own.hipAbductionDeg ?? Infinity, ABDUCTION_MOST_DEG),
+    dorsiflexionDeg,
+    bufferDeg: profile.bufferDeg,
+    trunkLeanDeg: profile.leanLimitDeg[setup.hold],
+    hipFold: hipFold
+      ? {
+          ...hipFold,
+          atZeroAbductionDeg: hipFold.atZeroAbductionDeg + roundingIn(profile, setup),
+        }
+      : null,
+    shankDeg: stricter(own.shankDeg, profile.shankMostDeg),
+    kneePastToeMm: stricter(own.kneePastToeMm, kneeTravelMostMm(profile.kneeTravel)),
+  };
+}
+
 /** The question with a setup in it, under the method's limits and the screen's. */
 export function caseFor(
   question: SetupQuestion,
@@ -162,21 +207,11 @@ export function caseFor(
   setup: Setup,
   targetDepthDeg: number,
 ): Case {
-  const own = question.limits ?? {};
-  const shank = [own.shankDeg, profile.shankMostDeg].filter((v) => v !== null && v !== undefined);
   return obeying(
     {
       body: question.body,
       setup,
-      limits: {
-        ...own,
-        hipAbductionDeg: Math.min(own.hipAbductionDeg ?? Infinity, ABDUCTION_MOST_DEG),
-        dorsiflexionDeg: question.dorsiflexionDeg,
-        bufferDeg: profile.bufferDeg,
-        trunkLeanDeg: profile.leanLimitDeg[setup.hold],
-        hipFold: question.hipFold ?? null,
-        shankDeg: shank.length > 0 ? Math.min(...shank) : null,
-      },
+      limits: limitsUnder(profile, question, setup),
       target: { thighDepthDeg: targetDepthDeg },
       workingPoint: profile.workingPoint,
     },

@@ -3,7 +3,14 @@ import { toDeg, toRad } from '../geometry/angles.ts';
 import { equivalentRiseMm, footTilt } from '../linkage/foot.ts';
 import { buildLinkage, type Linkage } from '../linkage/linkage.ts';
 import { poseAt } from '../linkage/pose.ts';
-import { lowerSide, type Hold, type Setup, type Side, type Support } from '../linkage/setup.ts';
+import {
+  lowerSide,
+  SIDES,
+  type Hold,
+  type Setup,
+  type Side,
+  type Support,
+} from '../linkage/setup.ts';
 import { limitsForSide } from '../window/limits.ts';
 import type { Case } from '../window/solve.ts';
 import { workingShankDeg } from '../window/workingPoint.ts';
@@ -17,6 +24,7 @@ import {
   habitSteps,
   loadIn,
   OTHER_HOLD_STEPS,
+  roundingIn,
   setupIn,
   stancesOf,
   supportsOf,
@@ -45,6 +53,8 @@ export interface FoundSetup extends Placed {
     trunkDeg: number;
     shankDeg: number;
     kneecapPastToeMm: number;
+    /** The hips' share of the moments of hip and knee; null where the two cancel. */
+    hipShare: number | null;
     /** Hip centre above the floor. */
     hipHeightMm: number;
   };
@@ -56,6 +66,12 @@ const SEARCH_GUESSES = 64;
 const ROLL_POINTS = 1;
 /** An asymmetric stance costs so many points (house default): only a measured difference that pays is worth it. */
 const UNEVEN_POINTS = 2;
+/** A method that stresses one joint gives up so many points where none of the work is that joint's (house default). */
+const EMPHASIS_POINTS = 10;
+/** Toes bent further than is comfortable cost so many points a degree (house default). */
+const TOE_BEND_POINTS = 0.3;
+/** A block bends the toes; from here it is felt, degrees (common practice, no source). */
+export const TOE_BEND_FELT_DEG = 10;
 /** Setups whose feet may be turned asymmetrically: the cheapest of those that stand alike. */
 const UNEVEN_OF = 24;
 
@@ -66,6 +82,13 @@ export const isUneven = ({ setup: { toeOutDeg } }: Placed): boolean =>
 const liftOf = (body: ResolvedBody, support: Support): number =>
   support.kind === 'floor' ? 0 : equivalentRiseMm(body, support);
 
+/** Share of the work that goes to the joint a method does not stress, 0 to 1. */
+function awayFrom(emphasis: MethodProfile['emphasis'], hipShare: number | null): number {
+  if (emphasis === 'even' || hipShare === null) return 0;
+  const hip = Math.min(1, Math.max(0, hipShare));
+  return emphasis === 'hip' ? 1 - hip : hip;
+}
+
 /** Points a method takes for a setup: what a coach would rather not ask of the client. Leaning backward earns nothing. */
 export function priceOf(
   question: SetupQuestion,
@@ -74,12 +97,11 @@ export function priceOf(
   { setup, targetDepthDeg, window, bottom }: Omit<FoundSetup, 'chance' | 'price'>,
 ): number {
   const { prefers } = profile;
-  const lift = liftOf(body, setup.support);
-  const roll = Math.max(
-    ...(['left', 'right'] as const).map((s) =>
-      Math.abs(footTilt(body, setup.support, setup.toeOutDeg[s]).rollDeg),
-    ),
-  );
+  // What a method calls a tool costs nothing up to its free height.
+  const lift = Math.max(0, liftOf(body, setup.support) - profile.heelFreeMm);
+  const feet = SIDES.map((s) => footTilt(body, setup.support, setup.toeOutDeg[s]));
+  const roll = Math.max(...feet.map((f) => Math.abs(f.rollDeg)));
+  const bent = Math.max(...feet.map((f) => f.toeExtensionDeg)) - TOE_BEND_FELT_DEG;
   // The window keeps the method's reserve: what it is short by is missing from that, up to all of it.
   const short = window.kind === 'shut' ? Math.min(profile.bufferDeg, -window.widthDeg) : 0;
   const steps =
@@ -92,6 +114,8 @@ export function priceOf(
     (prefers.heel * lift) / 10 +
     (lift > 0 ? prefers.kit : 0) +
     ROLL_POINTS * roll +
+    TOE_BEND_POINTS * Math.max(0, bent) +
+    EMPHASIS_POINTS * awayFrom(profile.emphasis, bottom.hipShare) +
     prefers.depth * (depthAsked(question, profile) - targetDepthDeg) +
     (setup.toeOutDeg.left === setup.toeOutDeg.right ? 0 : UNEVEN_POINTS)
   );
@@ -113,8 +137,11 @@ function lookOf(
   const shank = workingShankDeg(link, window, profile.workingPoint, limits.bufferDeg, depth);
   const pose = poseAt(link, toRad(shank), depth);
   if (pose.kind !== 'pose') return null;
-  const { trunkDeg, shankDeg, kneecapPastToeMm, joints } = pose;
-  return { window, bottom: { trunkDeg, shankDeg, kneecapPastToeMm, hipHeightMm: joints.hip.z } };
+  const { trunkDeg, shankDeg, kneecapPastToeMm, hipShare, joints } = pose;
+  return {
+    window,
+    bottom: { trunkDeg, shankDeg, kneecapPastToeMm, hipShare, hipHeightMm: joints.hip.z },
+  };
 }
 
 /** One setup at one depth, wherever it stands, with its exact chance; null where no pose exists. */
@@ -315,7 +342,12 @@ export function reachesAround(
             list.push({
               setup: base.setup,
               targetDepthDeg: targets[i]!,
-              reach: { left: own, right: own, foldCapDeg },
+              reach: {
+                left: own,
+                right: own,
+                foldCapDeg,
+                roundedDeg: roundingIn(profile, base.setup),
+              },
               base,
               link,
             });

@@ -5,7 +5,7 @@ import { SIDES, type Setup, type Side } from '../linkage/setup.ts';
 import { limitsForSide } from '../window/limits.ts';
 import type { Case } from '../window/solve.ts';
 import type { SetupReach } from './belief.ts';
-import { caseFor, type SetupQuestion } from './question.ts';
+import { caseFor, type SetupQuestion, roundingIn } from './question.ts';
 import type { MethodProfile } from './profiles.ts';
 import { foldNeededAt, reachTables, type PerUnit, type Reach } from './reach.ts';
 
@@ -122,5 +122,5 @@ export function reachOf(
     return { ...reach!, ...slopes! };
   };
   const [left, right] = SIDES.map(of) as [Reach, Reach];
-  return { left, right, foldCapDeg: foldCapOf(question) };
+  return { left, right, foldCapDeg: foldCapOf(question), roundedDeg: roundingIn(profile, setup) };
 }

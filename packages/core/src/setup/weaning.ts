@@ -1,13 +1,15 @@
 import { normalShare } from '../chance/normal.ts';
 import type { ResolvedBody } from '../body/resolveBody.ts';
+import { equivalentRiseMm } from '../linkage/foot.ts';
 import { buildLinkage } from '../linkage/linkage.ts';
+import type { Support } from '../linkage/setup.ts';
 import type { Case } from '../window/solve.ts';
 import { limitsForSide } from '../window/limits.ts';
 import { reachesWith, reachTables } from './reach.ts';
 
 /** One step down of a heel: the dorsiflexion both ankles must show first. */
 export interface WeaningStep {
-  riseMm: number;
+  support: Support;
   /** Measured dorsiflexion from which the client may stand this low, the stiffer side, degrees. */
   fromDorsiflexionDeg: number;
   /** Reached already, now. */
@@ -31,25 +33,30 @@ const SEARCH = { low: -10, high: 60 } as const;
  * from which the same setup on the lower heel still reaches its depth.
  *
  * @param question the setup in use, on its heel
- * @param risesMm heels there are to step through, mm; 0 is always the last
+ * @param supports heels there are to step through, blocks or wedges; the floor is always the last
  * @param bufferDeg ankle range to have in hand before stepping down
  */
 export function weaningSteps(
   body: ResolvedBody,
   question: Case,
-  risesMm: readonly number[],
+  supports: readonly Support[],
   bufferDeg: number,
   trend: AnkleTrend,
 ): WeaningStep[] {
-  const now = question.setup.support.kind === 'block' ? question.setup.support.riseMm : 0;
-  const rises = [...new Set([...risesMm, 0])].filter((mm) => mm < now).sort((a, b) => b - a);
-  return rises.flatMap((riseMm): WeaningStep[] => {
-    const needed = dorsiflexionNeeded(body, question, riseMm);
+  const liftOf = (support: Support) => equivalentRiseMm(body, support);
+  const now = liftOf(question.setup.support);
+  const lower = [...supports.filter((s) => s.kind !== 'floor'), { kind: 'floor' } as const]
+    .map((support) => ({ support, lift: liftOf(support) }))
+    .filter(({ lift }) => lift < now - 1e-9)
+    .sort((a, b) => b.lift - a.lift)
+    .filter(({ lift }, i, list) => i === 0 || lift < list[i - 1]!.lift - 1e-9);
+  return lower.flatMap(({ support }): WeaningStep[] => {
+    const needed = dorsiflexionNeeded(body, question, support);
     if (needed === null) return [];
     const from = needed + bufferDeg;
     return [
       {
-        riseMm,
+        support,
         fromDorsiflexionDeg: from,
         isReached: trend.deg >= from,
         chance: normalShare((trend.deg - from) / Math.max(trend.sem, 1e-6)),
@@ -73,11 +80,8 @@ export function weeksTo(
 }
 
 /** Least dorsiflexion of the stiffer side with which the setup on this heel reaches its depth, degrees; null when none does. */
-function dorsiflexionNeeded(body: ResolvedBody, question: Case, riseMm: number): number | null {
-  const setup = {
-    ...question.setup,
-    support: riseMm > 0 ? ({ kind: 'block', riseMm } as const) : ({ kind: 'floor' } as const),
-  };
+function dorsiflexionNeeded(body: ResolvedBody, question: Case, support: Support): number | null {
+  const setup = { ...question.setup, support };
   const link = buildLinkage(body, setup, 'left');
   const limits = limitsForSide(question.limits, 'left');
   const shanks = Float64Array.from({ length: 71 }, (_, k) => k - 5);

@@ -1,0 +1,43 @@
+-- Methods say more of what they ask; before it was asked, none of it applied. Two ways of treating a heel go: nothing to train on is none,
+-- as needed is a bridge. Trials say what was looked at; of those before it was not recorded.
+UPDATE document
+SET values_json = json_insert(
+  json_set(values_json, '$.heelPolicy', CASE values_json ->> '$.heelPolicy'
+    WHEN 'finishScreen' THEN 'none'
+    WHEN 'asNeeded' THEN 'bridge'
+    ELSE values_json ->> '$.heelPolicy'
+  END),
+  '$.heelFreeMm', 0,
+  '$.kneeTravel', 'free',
+  '$.toes', 'left',
+  '$.depthPolicy', 'target',
+  '$.rounding', 'never',
+  '$.emphasis', 'even',
+  '$.decides', json('["kneesIn","kneesOut"]')
+)
+WHERE kind = 'school';
+
+UPDATE document_history
+SET values_json = json_insert(
+  json_set(values_json, '$.heelPolicy', CASE values_json ->> '$.heelPolicy'
+    WHEN 'finishScreen' THEN 'none'
+    WHEN 'asNeeded' THEN 'bridge'
+    ELSE values_json ->> '$.heelPolicy'
+  END),
+  '$.heelFreeMm', 0,
+  '$.kneeTravel', 'free',
+  '$.toes', 'left',
+  '$.depthPolicy', 'target',
+  '$.rounding', 'never',
+  '$.emphasis', 'even',
+  '$.decides', json('["kneesIn","kneesOut"]')
+)
+WHERE kind = 'school';
+
+UPDATE document
+SET values_json = json_insert(values_json, '$.faults', json('[]'), '$.lookedAt', NULL)
+WHERE kind = 'setupTrial';
+
+UPDATE document_history
+SET values_json = json_insert(values_json, '$.faults', json('[]'), '$.lookedAt', NULL)
+WHERE kind = 'setupTrial';
