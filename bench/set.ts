@@ -8,6 +8,7 @@ import {
   reachOf,
   seededRandom,
   startBelief,
+  TRIAL_PARTS,
   type SetupQuestion,
   type SetupTried,
 } from '@zither/core';
@@ -65,6 +66,8 @@ export function benchSet(): BenchLine[] {
     heelRose: { left: i === 0, right: false },
     knees: { left: 'over', right: 'over' },
     tuckFromDeg: null,
+    faults: [],
+    lookedAt: TRIAL_PARTS,
     comfort: 3,
     pain: false,
   }));

@@ -54,7 +54,14 @@ import {
 import { writePlan } from '@zither/words/plan';
 import { lockFor } from '@zither/words/locking';
 import { seededId } from './random.ts';
-import { OWN_SCHOOL, SCENARIO, type DemoClient, type DemoDay, type DemoLook } from './scenario.ts';
+import { SCENARIO } from './scenario.ts';
+import {
+  EMERGENCY_STEPS,
+  OWN_SCHOOL,
+  type DemoClient,
+  type DemoDay,
+  type DemoLook,
+} from './shapes.ts';
 
 const SEED = 20_260_105;
 
@@ -93,6 +100,18 @@ export async function seed(door: SeedTarget, today: Date): Promise<number> {
   const random = seededRandom(SEED);
   const schoolId = await seedSchool(target, random);
   for (const demo of SCENARIO) await seedClient(demo, target, today, random, schoolId);
+  const begun = Math.max(...SCENARIO.flatMap((demo) => demo.days.map((day) => day.daysAgo)));
+  await target.send({
+    kind: 'emergency.put',
+    operationId: seededId(random),
+    rowId: seededId(random),
+    baseVersion: 0,
+    values: {
+      at: `${format(addDays(today, -begun), 'yyyy-MM-dd')}T08:00:00.000Z`,
+      by: 'CH',
+      steps: EMERGENCY_STEPS,
+    },
+  });
   return SCENARIO.length;
 }
 

@@ -60,6 +60,14 @@ export interface DemoTry {
   comfort: number;
 }
 
+/** What to do in an emergency in the conditioning room. */
+export const EMERGENCY_STEPS = [
+  'One stays with the client, one calls: the red telephone beside the ski rack dials the valley rescue.',
+  'Say: Cairnfold Hut Service, conditioning room, lower door.',
+  'Defibrillator: on the wall beside the drying room.',
+  'Open the lower gate and switch on the yard light.',
+];
+
 /** The practice's own school: one of the house's, copied and changed. */
 export const OWN_SCHOOL: { from: string; change: Partial<SchoolValues> } = {
   from: 'balanced',

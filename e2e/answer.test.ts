@@ -109,7 +109,7 @@ describe('safety by when it was said', () => {
     await openStage(slow.page, 'Set');
     await slow.page.getByTestId('window').waitFor();
     await slow.context.setOffline(true);
-    await slow.page.getByRole('button', { name: 'Pain: stop, and record it' }).tap();
+    await slow.page.getByRole('button', { name: 'Stop: pain or alarm' }).tap();
     await slow.page.getByRole('radio', { name: 'Knee', exact: true }).tap();
     await slow.page.getByRole('radio', { name: 'Pain 7 of 10' }).tap();
     await slow.page.getByText(/Hold and refer: no squatting/).waitFor();
@@ -117,10 +117,14 @@ describe('safety by when it was said', () => {
     const other = await visit(house.browser, PHONE, server.address);
     await other.page.goto(`${client}/clear`);
     await other.page.getByRole('button', { name: 'General strength', exact: true }).tap();
+    const left = other.page.getByText(/questions left|Last question/);
+    const isOver = other.page.getByText('Go: no limits today.');
     for (let i = 0; i < 12; i += 1) {
-      if ((await other.page.getByText('Go: no limits today.').count()) > 0) break;
+      await left.or(isOver).first().waitFor();
+      if ((await isOver.count()) > 0) break;
+      const before = await left.innerText();
       await other.page.getByRole('button', { name: 'No', exact: true }).tap();
-      await other.page.waitForTimeout(150);
+      await other.page.getByText(before, { exact: true }).waitFor({ state: 'detached' });
     }
     await other.page.getByText('Go: no limits today.').waitFor();
     await saved(other.page);

@@ -102,21 +102,48 @@ describe('Clear, at 390 × 844', () => {
     await page.getByText('Tavi Brask').tap();
     await openStage(page, 'Set');
     await page.getByTestId('window').waitFor();
-    await page.getByRole('button', { name: 'Pain: stop, and record it' }).tap();
+    await page.getByRole('button', { name: 'Stop: pain or alarm' }).tap();
     await page.getByRole('radio', { name: 'Knee', exact: true }).tap();
     await page.getByRole('radio', { name: 'Pain 2 of 10' }).tap();
     await page.getByText(/Within limits: No load/).waitFor();
+    await page.getByRole('button', { name: 'Back to the work' }).tap();
     // The squat on the screen obeys at once: no load, to parallel.
     await page
       .getByTestId('window')
       .getByText(/at parallel/)
       .waitFor();
-    await page.getByRole('button', { name: 'Pain: stop, and record it' }).tap();
+    await page.getByRole('button', { name: 'Stop: pain or alarm' }).tap();
     await page.getByRole('radio', { name: 'Knee', exact: true }).tap();
     await page.getByRole('radio', { name: 'Pain 7 of 10' }).tap();
+    await page.getByText(/Hold and refer: no squatting/).waitFor();
+    await page.getByRole('button', { name: 'Back to the work' }).tap();
     await page.getByText(/Hold and refer: no squatting/).waitFor();
     expect(await page.getByTestId('window').count()).toBe(0);
     await context.close();
     expect(problems).toEqual([]);
+  });
+
+  it('an alarm is kept with the first tap, shows what to do in this gym, and is asked about until answered', async () => {
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
+    await page.getByText('Nim Farrowe').tap();
+    await openStage(page, 'Watch');
+    const watch = page.url();
+    await page.getByRole('button', { name: 'Stop: pain or alarm' }).tap();
+    await page.getByRole('button', { name: 'Dizzy or chest symptoms' }).tap();
+    await page.getByText(/call for emergency help now/).waitFor();
+    await page.getByText('Emergency steps of this gym').waitFor();
+    await page.getByText(/^1\. /).waitFor();
+    await saved(page);
+    // Left without an answer: every stage says so, and leads back to it.
+    await page.goto(watch);
+    await page.getByText('Stopped: nothing follows until the stop is answered.').waitFor();
+    await page.getByRole('button', { name: 'Stop: not answered yet' }).waitFor();
+    await page.getByRole('button', { name: 'Answer the stop' }).tap();
+    await page.getByRole('button', { name: 'It has passed' }).tap();
+    // It has passed, and still a clinician looks first.
+    await page.getByText(/Hold and refer: no squatting/).waitFor();
+    await saved(page);
+    expect(problems).toEqual([]);
+    await context.close();
   });
 });

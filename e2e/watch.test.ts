@@ -281,13 +281,15 @@ describe('limits of Clear, at 390 × 844', () => {
     const { page, context, problems } = await visit(browser, PHONE, server.address);
     await watch(page, 'Runa Feld');
     await page.getByRole('radio', { name: 'Training load' }).waitFor();
-    await page.getByRole('button', { name: 'Pain: stop' }).tap();
+    await page.getByRole('button', { name: 'Stop: pain or alarm' }).tap();
     await page.getByRole('radio', { name: 'Knee', exact: true }).tap();
     await page.getByRole('radio', { name: 'Pain 2 of 10' }).tap();
     await page
       .getByText(/No load/)
       .first()
       .waitFor();
+    await page.getByRole('button', { name: 'Back to the work' }).tap();
+    await page.getByRole('radio', { name: 'Bodyweight' }).waitFor();
     expect(await page.getByRole('radio', { name: 'Training load' }).count()).toBe(0);
     await page.getByRole('radio', { name: 'Bodyweight' }).waitFor();
     expect(problems).toEqual([]);

@@ -24,8 +24,8 @@ import { MIGRATIONS } from './support.ts';
 const AT = '2026-01-05T09:00:00.000Z';
 const PRACTICE = 'cairnfold';
 
-/** Tables of the versions before, by kind; from which version on each was there. */
-const TABLES: Record<RowKind, { table: string; from: number }> = {
+/** Tables of the versions before, by kind; from which version on each was there. Later kinds never had one. */
+const TABLES: Partial<Record<RowKind, { table: string; from: number }>> = {
   client: { table: 'client', from: 1 },
   setup: { table: 'client_setup', from: 1 },
   prescription: { table: 'prescription', from: 2 },
@@ -92,7 +92,7 @@ const columnsOf = (db: Db, table: string): Set<string> =>
 
 /** Writes one row as the table of that version had it: what has a column of its own there, and the rest as JSON. */
 function writeOld(db: Db, version: number, kind: RowKind, row: Json): void {
-  const { table } = TABLES[kind];
+  const { table } = TABLES[kind]!;
   const values =
     version < 10 ? inOldWords(valuesIn(row as never)) : (valuesIn(row as never) as Json);
   const struck = values['struck'] as { reason: string; at: string } | null | undefined;
@@ -148,7 +148,7 @@ function databaseOf(version: number, record: ClientRecord, operations: readonly 
   const file = join(folder, 'old.sqlite');
   const db = openDatabase(file, folder);
   db.prepare('INSERT INTO practice (id, name, created_at) VALUES (?, ?, ?)').run(PRACTICE, 'P', AT);
-  const isThere = (kind: RowKind) => version >= TABLES[kind].from;
+  const isThere = (kind: RowKind) => version >= (TABLES[kind]?.from ?? Infinity);
   writeOld(db, version, 'client', record.client as never);
   const listed = LISTED_KINDS.filter(isThere).map((kind) => {
     const rows = record[KINDS[kind].list] as unknown as Json[];

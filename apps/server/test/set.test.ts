@@ -84,6 +84,29 @@ const of = (kind: string, clientId: string, values: object) => ({
   values,
 });
 
+describe('the emergency steps of a practice', () => {
+  it('come with every client, the last word counting', async () => {
+    const clientId = await client();
+    const put = (steps: string[], at: string) =>
+      b.send({
+        kind: 'emergency.put',
+        operationId: id(),
+        rowId: id(),
+        baseVersion: 0,
+        saidAt: at,
+        values: { at, by: 'CH', steps },
+      });
+    expect((await b.get(`/api/clients/${clientId}`)).body.schools).not.toHaveProperty('emergency');
+    expect((await put(['Call the front desk.'], '2026-01-05T09:00:00.000Z')).status).toBe(200);
+    await put(['Call the front desk.', 'Open the lower gate.'], '2026-01-05T09:05:00.000Z');
+    expect((await b.get(`/api/clients/${clientId}`)).body.schools.emergency.steps).toEqual([
+      'Call the front desk.',
+      'Open the lower gate.',
+    ]);
+    expect((await put([''], AT)).status).toBe(400);
+  });
+});
+
 describe('own schools', () => {
   it('are kept, changed against their version, and come with every client', async () => {
     const clientId = await client();

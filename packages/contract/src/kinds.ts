@@ -105,11 +105,13 @@ export const KINDS = {
     moves: true,
   },
   pain: { of: 'client', put: 'pain.put', list: 'pains', order: 'said', moves: true },
+  stop: { of: 'client', put: 'stop.put', list: 'stops', order: 'said', moves: true },
   correction: { of: 'client', put: 'correction.put', list: 'corrections', order: 'said' },
   move: { of: 'client', list: 'moves', order: 'said' },
   school: { of: 'practice', put: 'school.put', order: 'said' },
   schoolChoice: { of: 'practice', put: 'school.choose', order: 'said', isFixed: true },
   tableChange: { of: 'practice', put: 'tables.change', order: 'said', isFixed: true },
+  emergency: { of: 'practice', put: 'emergency.put', order: 'said', isFixed: true },
 } as const satisfies Record<string, Kind>;
 
 export type RowKind = keyof typeof KINDS;

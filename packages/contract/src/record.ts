@@ -28,6 +28,8 @@ export const recordSchema = z.strictObject({
   ...Object.fromEntries(LISTED_KINDS.map((kind) => [KINDS[kind].list, z.array(SCHEMAS[kind].row)])),
   // Records written before moves were kept have none.
   moves: z.array(SCHEMAS.move.row).default([]),
+  // Nor what stopped the work.
+  stops: z.array(SCHEMAS.stop.row).default([]),
   methods: z.strictObject({
     own: z.array(schoolSchema),
     choices: z.array(schoolChoiceSchema),

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { clientRow, daySchema, idSchema, measured, momentSchema } from './scalars.ts';
+import { clientRow, daySchema, idSchema, measured, momentSchema, practiceRow } from './scalars.ts';
 
 export const painPlaceSchema = z.enum(['ankle', 'knee', 'hip', 'lowBack', 'elsewhere'], {
   error: 'must be ankle, knee, hip, lowBack or elsewhere.',
@@ -93,12 +93,46 @@ export const painValuesSchema = z.strictObject({
 });
 export type PainValues = z.infer<typeof painValuesSchema>;
 
+/** Something that stopped the work at once. */
+export const stopValuesSchema = z.strictObject({
+  on: daySchema,
+  at: momentSchema,
+  movement: z.string().trim().min(1, { error: 'must not be empty.' }).max(200),
+  what: z.enum(['pain', 'alarm', 'numb', 'gaveWay', 'fell'], {
+    error: 'must be pain, alarm, numb, gaveWay or fell.',
+  }),
+  /** How it was afterwards; null = not answered yet, and asked about until it is. */
+  after: z
+    .enum(['gone', 'persists', 'helpCalled', 'painSaid', 'mistake'], {
+      error: 'must be gone, persists, helpCalled, painSaid or mistake.',
+    })
+    .nullable(),
+});
+export type StopValues = z.infer<typeof stopValuesSchema>;
+
+/** What to do in an emergency in this gym: who to call, the door to open, where the defibrillator hangs. The last one said counts. */
+export const emergencyValuesSchema = z.strictObject({
+  at: momentSchema,
+  by: z.string().trim().max(4),
+  steps: z
+    .array(
+      z
+        .string()
+        .trim()
+        .min(1, { error: 'must not be empty.' })
+        .max(200, { error: 'must be at most 200 characters.' }),
+    )
+    .max(12, { error: 'must be at most 12 steps.' }),
+});
+export type EmergencyValues = z.infer<typeof emergencyValuesSchema>;
+export const emergencySchema = emergencyValuesSchema.extend(practiceRow);
+
 /** A mistaken answer or pain, corrected: it counts as never said, and who corrected it stays on record. */
 export const correctionValuesSchema = z.strictObject({
   on: daySchema,
-  of: z.enum(['screening', 'pain'], { error: 'must be screening or pain.' }),
+  of: z.enum(['screening', 'pain', 'stop'], { error: 'must be screening, pain or stop.' }),
   ofId: idSchema,
-  /** The question of a screen; null for pain. */
+  /** The question of a screen; null for pain and stops. */
   question: questionIdSchema.nullable(),
   why: z
     .string()
@@ -116,3 +150,5 @@ export const painSchema = painValuesSchema.extend(clientRow);
 export type Pain = z.infer<typeof painSchema>;
 export const correctionSchema = correctionValuesSchema.extend(clientRow);
 export type Correction = z.infer<typeof correctionSchema>;
+export const stopSchema = stopValuesSchema.extend(clientRow);
+export type Stop = z.infer<typeof stopSchema>;

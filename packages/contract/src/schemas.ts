@@ -37,10 +37,14 @@ import {
   clearanceValuesSchema,
   correctionSchema,
   correctionValuesSchema,
+  emergencySchema,
+  emergencyValuesSchema,
   painSchema,
   painValuesSchema,
   screeningSchema,
   screeningValuesSchema,
+  stopSchema,
+  stopValuesSchema,
 } from './safety.ts';
 import {
   schoolChoiceSchema,
@@ -74,11 +78,13 @@ export const SCHEMAS = {
   screening: { values: screeningValuesSchema, row: screeningSchema },
   clearance: { values: clearanceValuesSchema, row: clearanceSchema },
   pain: { values: painValuesSchema, row: painSchema },
+  stop: { values: stopValuesSchema, row: stopSchema },
   correction: { values: correctionValuesSchema, row: correctionSchema },
   move: { values: moveValuesSchema, row: moveSchema },
   school: { values: schoolValuesSchema, row: schoolSchema },
   schoolChoice: { values: schoolChoiceValuesSchema, row: schoolChoiceSchema },
   tableChange: { values: tableChangeValuesSchema, row: tableChangeRowSchema },
+  emergency: { values: emergencyValuesSchema, row: emergencySchema },
 } as const satisfies Record<RowKind, { values: z.ZodType; row: z.ZodType; line?: z.ZodType }>;
 
 type Schemas = typeof SCHEMAS;

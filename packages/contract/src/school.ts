@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { cameraFaultSchema } from './capture.ts';
 import { holdSchema, methodIdSchema, profileIdSchema, workingPointSchema } from './linkage.ts';
+import { emergencyValuesSchema } from './safety.ts';
 import { measured, momentSchema, practiceRow } from './scalars.ts';
 import { decidingFaultSchema } from './setupTrial.ts';
 
@@ -117,5 +118,7 @@ export const schoolChoiceSchema = schoolChoiceValuesSchema.extend(practiceRow);
 export const schoolsSchema = z.strictObject({
   own: z.array(schoolSchema),
   usual: methodIdSchema,
+  /** What to do in an emergency in this gym, and when it was said; left out until somebody entered it. */
+  emergency: emergencyValuesSchema.optional(),
 });
 export type Schools = z.infer<typeof schoolsSchema>;

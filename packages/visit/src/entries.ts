@@ -30,6 +30,8 @@ export function entriesOf(dossier: Dossier): EntryDay[] {
   for (const row of dossier.clearances)
     add(row.givenOn, { entity: 'clearance', row, at: row.saidAt });
   for (const row of dossier.pains) add(row.on, { entity: 'pain', row, at: row.saidAt });
+  for (const row of dossier.stops)
+    if (row.after !== 'mistake') add(row.on, { entity: 'stop', row, at: row.saidAt });
   return [...days]
     .sort(([a], [b]) => b.localeCompare(a))
     .map(([day, entries]) => ({

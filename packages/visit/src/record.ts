@@ -33,10 +33,16 @@ export function dossierFrom(client: Client, schools: Schools, rowsIn: RowsIn): D
 export function schoolsFrom(
   own: readonly School[],
   choices: readonly LineOf<'schoolChoice'>[],
+  emergencies: readonly LineOf<'emergency'>[] = [],
 ): Schools {
   const last = [...choices].sort(inOrderOf('schoolChoice'))[0];
   const byName = (a: School, b: School) => a.name.localeCompare(b.name) || a.id.localeCompare(b.id);
-  return { own: [...own].sort(byName), usual: last?.profile ?? 'balanced' };
+  const steps = [...emergencies].sort(inOrderOf('emergency'))[0];
+  return {
+    own: [...own].sort(byName),
+    usual: last?.profile ?? 'balanced',
+    ...(steps ? { emergency: { at: steps.at, by: steps.by, steps: steps.steps } } : {}),
+  };
 }
 
 /** A client of whom nothing else is known yet. */

@@ -3,6 +3,7 @@ import {
   QUESTION_IDS,
   SCREEN_QUESTIONS,
   screenOutcome,
+  toldByStop,
   type QuestionId,
   type SafetyLimit,
   type ScreenOutcome,
@@ -30,7 +31,7 @@ export const clearancesOf = ({ clearances }: Pick<Dossier, 'clearances'>): Clear
 /** Whether an answer was corrected after it was said; what is said again after that counts again. */
 const isCorrected = (
   { corrections }: Pick<Dossier, 'corrections'>,
-  of: 'screening' | 'pain',
+  of: 'screening' | 'pain' | 'stop',
   ofId: string,
   question: QuestionId | null,
   saidAt: string,
@@ -78,8 +79,24 @@ function toldOf(dossier: Dossier): Told[] {
     isNewest: !newest || p.on >= newest.takenOn,
     source: { of: 'pain', ofId: p.id },
   }));
-  return [...screens, ...hurt];
+  const stopped = bySaid(dossier.stops)
+    .filter((s) => !isCorrected(dossier, 'stop', s.id, null, s.saidAt))
+    .map((s): Told => ({
+      answers: toldByStop(s.what, s.after),
+      saidAt: s.at,
+      on: s.on,
+      isNewest: !newest || s.on >= newest.takenOn,
+      source: { of: 'stop', ofId: s.id },
+      isOpen: s.after === null,
+    }));
+  return [...screens, ...hurt, ...stopped];
 }
+
+/** Stops that nobody has answered yet, the newest first: asked about until answered. */
+export const openStops = (dossier: Pick<Dossier, 'stops' | 'corrections'>): Dossier['stops'] =>
+  bySaid(dossier.stops).filter(
+    (s) => s.after === null && !isCorrected(dossier, 'stop', s.id, null, s.saidAt),
+  );
 
 /** The screen's word for a day: everything told, and every clearance in force. The order in which rows arrived does not matter. */
 export function safetyOf(dossier: Dossier, today: string): Safety {

@@ -31,6 +31,7 @@ const recordOf = (change: Partial<ClientRecord>): ClientRecord => {
     screenings: [],
     clearances: [],
     pains: [],
+    stops: [],
     corrections: [],
     moves: [],
     methods: { own: [], choices: [] },

@@ -1,9 +1,18 @@
 import fc from 'fast-check';
 import type { Dossier, Screening, ScreeningValues } from '@zither/contract';
-import { QUESTION_IDS, USUAL_LIMITS } from '@zither/core';
-import { emptyDossier, isHeld, limitsOf, safetyOf, screenToday } from '@zither/visit';
+import {
+  AFTER_OF,
+  QUESTION_IDS,
+  STOPS,
+  USUAL_LIMITS,
+  type AfterStop,
+  type StopKind,
+} from '@zither/core';
+import { emptyDossier, isHeld, limitsOf, openStops, safetyOf, screenToday } from '@zither/visit';
 import { clearanceProblem } from '@zither/words/clearance';
+import { emergencyStepsFrom, sayEmergencyProblem } from '@zither/words/emergency';
 import { sayLimit } from '@zither/words/safety';
+import { STOP_NOW } from '@zither/words/stop';
 
 const ID = '11111111-1111-4111-8111-111111111111';
 const OTHER = '22222222-2222-4222-8222-222222222222';
@@ -85,6 +94,88 @@ describe('a clearance as typed', () => {
     const kinds = new Set(USUAL_LIMITS.map((l) => l.kind));
     expect(kinds.size).toBe(7);
     expect(new Set(USUAL_LIMITS.map(sayLimit)).size).toBe(USUAL_LIMITS.length);
+  });
+});
+
+const stop = (what: StopKind, after: AfterStop | null, on = '2026-01-05') => ({
+  ...row,
+  on,
+  at: `${on}T10:00:00.000Z`,
+  movement: 'While squatting',
+  what,
+  after,
+});
+
+describe('what stops the work', () => {
+  const at = (list: Dossier['stops'], change: Partial<Dossier> = {}, day = '2026-01-05') => {
+    const held = dossier({ screenings: [screening()], stops: list, ...change });
+    return { safety: safetyOf(held, day), open: openStops(held).length };
+  };
+
+  it.each(STOPS)('%s holds as long as nobody has answered it, and is asked about', (what) => {
+    const { safety, open } = at([stop(what, null)]);
+    expect(isHeld(safety)).toBe(true);
+    expect(open).toBe(1);
+    // Tomorrow as well.
+    expect(isHeld(at([stop(what, null)], {}, '2026-01-06').safety)).toBe(true);
+  });
+
+  it('applies its own rule once answered: an alarm holds though it passed, a fall without harm limits the day', () => {
+    for (const what of ['alarm', 'numb', 'gaveWay'] as const) {
+      const { safety, open } = at([stop(what, 'gone')]);
+      expect(isHeld(safety)).toBe(true);
+      expect(open).toBe(0);
+    }
+    const fell = at([stop('fell', 'gone')]).safety;
+    expect(limitsOf(fell).map((l) => l.kind)).toEqual(
+      expect.arrayContaining(['noLoad', 'supportedOnly']),
+    );
+    expect(isHeld(at([stop('fell', 'persists')]).safety)).toBe(true);
+    // Said as pain, it is the pain that counts; tapped by mistake, nothing.
+    expect(isHeld(at([stop('pain', 'painSaid')]).safety)).toBe(false);
+    expect(isHeld(at([stop('pain', 'mistake')]).safety)).toBe(false);
+  });
+
+  it('is lifted by a clearance given afterwards, never by one from before, and corrected with a reason', () => {
+    const alarm = stop('alarm', 'gone');
+    const cleared = (saidAt: string, givenOn: string) =>
+      at([alarm], { clearances: [{ ...clearance({ covers: ['heart'], givenOn }), saidAt }] })
+        .safety;
+    expect(isHeld(cleared('2026-01-05T08:00:00.000Z', '2026-01-05'))).toBe(true);
+    expect(isHeld(cleared('2026-01-05T11:00:00.000Z', '2026-01-04'))).toBe(true);
+    expect(isHeld(cleared('2026-01-05T11:00:00.000Z', '2026-01-05'))).toBe(false);
+    const corrected = at([alarm], {
+      corrections: [
+        {
+          ...row,
+          saidAt: '2026-01-05T12:00:00.000Z',
+          on: '2026-01-05',
+          of: 'stop',
+          ofId: alarm.id,
+          question: null,
+          why: 'The wrong client.',
+        },
+      ],
+    });
+    expect(isHeld(corrected.safety)).toBe(false);
+  });
+});
+
+describe('the emergency steps of a gym', () => {
+  it('are one a line; too many or too long ones are said', () => {
+    expect(emergencyStepsFrom(' Call 0 \n\nOpen the gate')).toEqual(['Call 0', 'Open the gate']);
+    expect(sayEmergencyProblem(['Call 0'])).toBeNull();
+    expect(sayEmergencyProblem(Array.from({ length: 13 }, () => 'x'))).toMatch(/12 steps/);
+    expect(sayEmergencyProblem(['a', 'b'.repeat(201)])).toBe(
+      'Step 2 is longer than 200 characters.',
+    );
+  });
+
+  it('every stop says what to do now and has its answers', () => {
+    for (const what of STOPS) {
+      expect(STOP_NOW[what].length).toBeGreaterThan(0);
+      expect(AFTER_OF[what].length).toBeGreaterThan(0);
+    }
   });
 });
 

@@ -20,6 +20,8 @@ const THIS: Readonly<Record<RowKind, string>> = {
   screening: 'These screen answers',
   clearance: 'This clearance',
   pain: 'This pain note',
+  stop: 'This stop',
+  emergency: 'These emergency steps',
   move: 'This move',
   correction: 'This correction',
 };

@@ -4,6 +4,7 @@ import type { EntryRow } from '@zither/visit';
 import { sayValue, sayWhat } from './display.ts';
 import { lowerOutcome, sayTest } from './probe.ts';
 import { PLACE_NAMES } from './safety.ts';
+import { STOP_NAMES } from './stop.ts';
 import { sayTrial } from './trials.ts';
 import { sayFound as sayFaults, sayLook } from './watch.ts';
 
@@ -32,6 +33,8 @@ export function sayEntry(entry: EntryRow): string {
       return `Screen, ${count(entry.row.asked.length, 'answer')}`;
     case 'clearance':
       return `Clearance by ${entry.row.who}`;
+    case 'stop':
+      return `Stop, ${STOP_NAMES[entry.row.what].toLowerCase()}: ${entry.row.movement}`;
     case 'pain':
       return `Pain ${entry.row.level} of 10, ${PLACE_NAMES[entry.row.place].toLowerCase()}: ${entry.row.movement}`;
   }

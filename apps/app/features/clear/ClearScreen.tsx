@@ -11,7 +11,7 @@ import { space } from '../../ui/theme.ts';
 import { newId, useChanges, sayDay, today } from '../data/index.ts';
 import { Detail } from './Detail.tsx';
 import { Outcome } from './Outcome.tsx';
-import { PainButton } from './PainButton.tsx';
+import { StopButton } from './StopButton.tsx';
 import { PURPOSE_NAMES } from '@zither/words/safety';
 import { isAnswerCorrected, isHeld, newestScreening, safetyOf, screenToday } from '@zither/visit';
 
@@ -92,6 +92,7 @@ export function ClearScreen({ dossier }: { dossier: Dossier }) {
     return (
       <Screen
         title="Clear"
+        aside={<StopButton dossier={dossier} />}
         who={client.name}
         back={back}
         foot={
@@ -140,6 +141,7 @@ export function ClearScreen({ dossier }: { dossier: Dossier }) {
   return (
     <Screen
       title="Clear"
+      aside={<StopButton dossier={dossier} />}
       who={client.name}
       back={back}
       foot={
@@ -163,9 +165,6 @@ export function ClearScreen({ dossier }: { dossier: Dossier }) {
       }
     >
       <Outcome dossier={dossier} />
-      <Part>
-        <PainButton dossier={dossier} />
-      </Part>
       <Part
         title="Answers"
         hint={`${sayDay(now.takenOn)}, for ${PURPOSE_NAMES[now.purpose].toLowerCase()}. Tap one to answer it again.`}

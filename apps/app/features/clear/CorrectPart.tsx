@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { Dossier } from '@zither/contract';
-import type { StandingHold } from '@zither/core';
+import type { QuestionId, StandingHold } from '@zither/core';
 import { Button, Input } from '../../ui/elements.ts';
 import { Fold } from '../../ui/Fold.tsx';
 import { Say } from '../../ui/Say.tsx';
@@ -45,7 +45,9 @@ export function CorrectPart({
                   on: today(),
                   of: told.source.of,
                   ofId: told.source.ofId,
-                  question: told.source.of === 'screening' ? rule.when.question : null,
+                  // What only a stop tells is never of a screen.
+                  question:
+                    told.source.of === 'screening' ? (rule.when.question as QuestionId) : null,
                   why: why.trim(),
                 });
                 setWhy('');

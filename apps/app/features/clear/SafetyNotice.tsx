@@ -24,6 +24,14 @@ export function SafetyNotice({ clientId, safety }: { clientId: string; safety: S
       <Notice
         tone="now"
         actions={[
+          ...(outcome.standing.some((s) => s.told.isOpen)
+            ? [
+                {
+                  label: 'Answer the stop',
+                  onPress: () => router.navigate(`/clients/${clientId}/stop`),
+                },
+              ]
+            : []),
           toClear,
           {
             label: 'Referral note',
@@ -32,7 +40,11 @@ export function SafetyNotice({ clientId, safety }: { clientId: string; safety: S
         ]}
       >
         <View>
-          <Say strong>Hold and refer: no squatting until a clinician has cleared it.</Say>
+          <Say strong>
+            {outcome.standing.every((s) => s.told.isOpen)
+              ? 'Stopped: nothing follows until the stop is answered.'
+              : 'Hold and refer: no squatting until a clinician has cleared it.'}
+          </Say>
           {outcome.reasons.map((reason) => (
             <Say key={reason}>{reason}</Say>
           ))}

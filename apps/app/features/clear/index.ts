@@ -1,3 +1,3 @@
-export { PainButton } from './PainButton.tsx';
+export { StopButton } from './StopButton.tsx';
 export { LevelChoice, PlaceChoice } from './painChoices.tsx';
 export { SafetyNotice } from './SafetyNotice.tsx';

@@ -3,15 +3,17 @@ import { PLACE_NAMES } from '@zither/words/safety';
 
 /** Where it hurts. */
 export function PlaceChoice({
+  label = 'Where?',
   place,
   onChange,
 }: {
+  label?: string;
   place: keyof typeof PLACE_NAMES | '';
   onChange: (place: keyof typeof PLACE_NAMES) => void;
 }) {
   return (
     <Choice
-      label="Where?"
+      label={label}
       options={(Object.keys(PLACE_NAMES) as (keyof typeof PLACE_NAMES)[]).map((value) => ({
         value,
         label: PLACE_NAMES[value],

@@ -26,7 +26,7 @@ import {
 } from '@zither/visit';
 import { sayMissing } from '@zither/words/missing';
 import { sayFound, sayReserve, SOURCE_NAMES, sayUse } from '@zither/words/setup';
-import { SafetyNotice } from '../clear/index.ts';
+import { SafetyNotice, StopButton } from '../clear/index.ts';
 import { useChanges, useTableChanges, sayDay, today } from '../data/index.ts';
 import { FloorPlan, momentAt, PlumbFigure } from '../instrument/index.ts';
 import { MeasureGauges } from '../measure/index.ts';
@@ -59,13 +59,16 @@ export function ClientScreen({ dossier }: { dossier: Dossier }) {
       title={client.name}
       {...(isWide ? {} : { back: { to: '/clients', label: 'Back to clients' } })}
       aside={
-        <Button
-          type="clear"
-          accessibilityLabel={`Edit ${client.name}`}
-          icon={<MaterialIcons name="edit" size={22} color={colors.ink} />}
-          buttonStyle={{ width: 44, paddingHorizontal: 0 }}
-          onPress={() => go('edit')}
-        />
+        <>
+          <Button
+            type="clear"
+            accessibilityLabel={`Edit ${client.name}`}
+            icon={<MaterialIcons name="edit" size={22} color={colors.ink} />}
+            buttonStyle={{ width: 44, paddingHorizontal: 0 }}
+            onPress={() => go('edit')}
+          />
+          <StopButton dossier={dossier} />
+        </>
       }
       foot={
         <Button

@@ -12,7 +12,9 @@ import type {
   LockValues,
   MoveValues,
   Operation,
+  EmergencyValues,
   PainValues,
+  StopValues,
   PrescriptionValues,
   SchoolChoiceValues,
   Schools,
@@ -298,6 +300,10 @@ export function useChanges() {
         put({ kind: 'entries.move', ...fresh(), clientId, values }),
       putPain: (clientId: string, row: RowRef, values: PainValues) =>
         put({ kind: 'pain.put', ...at(row), clientId, values }),
+      putStop: (clientId: string, row: RowRef, values: StopValues) =>
+        put({ kind: 'stop.put', ...at(row), clientId, values }),
+      /** What to do in an emergency in this gym, from now on. */
+      putEmergency: (values: EmergencyValues) => put({ kind: 'emergency.put', ...fresh(), values }),
     };
   }, [dispatch]);
 }

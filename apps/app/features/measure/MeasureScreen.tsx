@@ -9,7 +9,7 @@ import { Heading, Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { PainButton, SafetyNotice } from '../clear/index.ts';
+import { StopButton, SafetyNotice } from '../clear/index.ts';
 import { sayMissing } from '@zither/words/missing';
 import { safetyOf, disagreeing, type StageState, missingOf } from '@zither/visit';
 import { StageBead } from '../session/index.ts';
@@ -88,6 +88,7 @@ function StationsOnly({
   return (
     <Screen
       title="Measure"
+      aside={<StopButton dossier={dossier} />}
       who={client.name}
       back={{ to: `/clients/${client.id}`, label: `Back to ${client.name}` }}
       foot={
@@ -103,7 +104,6 @@ function StationsOnly({
     >
       <Part>
         <SafetyNotice clientId={client.id} safety={safetyOf(dossier, day)} />
-        <PainButton dossier={dossier} />
         {missing.length > 0 && (
           <Say soft small>{`A setup still needs: ${sayMissing(missing)}.`}</Say>
         )}
@@ -120,6 +120,7 @@ function AtStation({ dossier, station, day }: { dossier: Dossier; station: Stati
   const page = (
     <Screen
       title={station.name}
+      aside={<StopButton dossier={dossier} />}
       who={client.name}
       back={
         isWide
@@ -130,7 +131,6 @@ function AtStation({ dossier, station, day }: { dossier: Dossier; station: Stati
     >
       <Part>
         <SafetyNotice clientId={client.id} safety={safetyOf(dossier, day)} />
-        <PainButton dossier={dossier} />
       </Part>
       {body}
     </Screen>

@@ -15,7 +15,7 @@ import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { font, space, tabular } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { PainButton, SafetyNotice } from '../clear/index.ts';
+import { StopButton, SafetyNotice } from '../clear/index.ts';
 import { isHeld, safetyOf } from '@zither/visit';
 import { sayDay, today } from '../data/index.ts';
 import { sayWhat, SIDE_LETTER } from '@zither/words/display';
@@ -93,11 +93,15 @@ export function SheetScreen({ dossier }: { dossier: Dossier }) {
       title="Sheet"
       who={client.name}
       back={{ to: `/clients/${client.id}/measure`, label: 'Back to Measure' }}
-      aside={<Button title="Copy the table" type="outline" onPress={() => void copy()} />}
+      aside={
+        <>
+          <Button title="Copy the table" type="outline" onPress={() => void copy()} />
+          <StopButton dossier={dossier} />
+        </>
+      }
     >
       <Part>
         <SafetyNotice clientId={client.id} safety={safety} />
-        <PainButton dossier={dossier} />
         {copied && <Notice>{copied}</Notice>}
         <Say soft small>
           Mean ± 95 % interval (trials). Type today’s trials separated by spaces; Enter keeps them

@@ -9,7 +9,7 @@ import { planChanges, writePlan } from '@zither/words/plan';
 import { Notice } from '../../ui/Notice.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { Waiting } from '../../ui/Waiting.tsx';
-import { PainButton, SafetyNotice } from '../clear/index.ts';
+import { StopButton, SafetyNotice } from '../clear/index.ts';
 import { newId, useChanges, useTableChanges, sayDay, today } from '../data/index.ts';
 import { useAnswer } from '../setup/index.ts';
 import { Plan } from './Plan.tsx';
@@ -38,7 +38,7 @@ export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
 
   if (held)
     return (
-      <Screen title="Plan" who={client.name} back={back}>
+      <Screen title="Plan" who={client.name} back={back} aside={<StopButton dossier={dossier} />}>
         <Part>
           <SafetyNotice clientId={client.id} safety={safety} />
         </Part>
@@ -48,6 +48,7 @@ export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
   return (
     <Screen
       title="Plan"
+      aside={<StopButton dossier={dossier} />}
       who={client.name}
       back={back}
       foot={
@@ -70,7 +71,6 @@ export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
     >
       <Part>
         <SafetyNotice clientId={client.id} safety={safety} />
-        <PainButton dossier={dossier} />
         {referred.length > 0 && (
           <Notice
             tone="now"

@@ -10,7 +10,7 @@ import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { PainButton, SafetyNotice } from '../clear/index.ts';
+import { StopButton, SafetyNotice } from '../clear/index.ts';
 import {
   isHeld,
   limitsOf,
@@ -79,7 +79,7 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
   const tried = <TriedPart dossier={dossier} since={since} onUndo={undo} />;
   if (isHeld(safety))
     return (
-      <Screen title="Probe" who={client.name} back={back}>
+      <Screen title="Probe" who={client.name} back={back} aside={<StopButton dossier={dossier} />}>
         <Part>
           <SafetyNotice clientId={client.id} safety={safety} />
           <Say soft>
@@ -169,7 +169,6 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
   const notices = (
     <Part>
       <SafetyNotice clientId={client.id} safety={safety} />
-      <PainButton dossier={dossier} />
       {hasFailed && (
         <Notice tone="now">
           The part of the app that weighs causes could not be started. Reload the page; nothing is
@@ -299,6 +298,7 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
   return (
     <Screen
       title="Probe"
+      aside={<StopButton dossier={dossier} />}
       who={client.name}
       back={back}
       foot={

@@ -4,7 +4,7 @@ import { Button } from '../../ui/elements.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
-import { PainButton, SafetyNotice } from '../clear/index.ts';
+import { StopButton, SafetyNotice } from '../clear/index.ts';
 import { safetyOf } from '@zither/visit';
 import { today } from '../data/index.ts';
 import { takes } from '@zither/words/takes';
@@ -16,6 +16,7 @@ export function LaterScreen({ dossier }: { dossier: Dossier }) {
   return (
     <Screen
       title="Recheck"
+      aside={<StopButton dossier={dossier} />}
       who={client.name}
       back={{ to: `/clients/${client.id}`, label: `Back to ${client.name}` }}
       foot={
@@ -29,7 +30,6 @@ export function LaterScreen({ dossier }: { dossier: Dossier }) {
     >
       <Part>
         <SafetyNotice clientId={client.id} safety={safety} />
-        <PainButton dossier={dossier} />
         <Say strong>The same look again: better, no change we can see, or worse.</Say>
         <Say>{takes('recheck', dossier, safety)}</Say>
         <Notice>This stage is not in this version yet. Nothing is recorded here.</Notice>

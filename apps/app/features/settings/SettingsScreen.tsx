@@ -5,6 +5,7 @@ import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { DevicePart } from './DevicePart.tsx';
+import { EmergencyPart } from './EmergencyPart.tsx';
 import { useAppDispatch, useAppSelector, settingsActions, type Settings } from '../data/index.ts';
 
 /** What this device measures with, and whose hands it is in. */
@@ -15,7 +16,7 @@ export function SettingsScreen() {
   const isSimulated =
     settings.angle === 'simulatedInclinometer' || settings.length === 'simulatedTape';
   return (
-    <Screen title="Settings" who="Kept on this device">
+    <Screen title="Settings" who="Kept on this device; the emergency steps for the whole practice">
       <Part title="Coach">
         <Input
           label="Initials"
@@ -76,6 +77,7 @@ export function SettingsScreen() {
           onChange={(length) => set({ length })}
         />
       </Part>
+      <EmergencyPart />
       <DevicePart />
       {isSimulated && (
         <Part>

@@ -3,7 +3,7 @@ import type { Dossier } from '@zither/contract';
 import { Notice } from '../../ui/Notice.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { isHeld, type safetyOf } from '@zither/visit';
-import { SafetyNotice } from '../clear/index.ts';
+import { SafetyNotice, StopButton } from '../clear/index.ts';
 import { LockedPart } from './LockPart.tsx';
 
 /** Set cannot begin: the client is on hold, or the ankles are not known; what is locked stays in sight. */
@@ -21,7 +21,7 @@ export function NotYetScreen({
 }) {
   const { client } = dossier;
   return (
-    <Screen title="Setup" who={client.name} back={back}>
+    <Screen title="Setup" who={client.name} back={back} aside={<StopButton dossier={dossier} />}>
       <Part>
         <SafetyNotice clientId={client.id} safety={safety} />
         {!isHeld(safety) && (

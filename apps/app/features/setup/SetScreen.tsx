@@ -11,9 +11,8 @@ import { Choice } from '../../ui/Choice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
-import { useLook } from '../../ui/useLook.ts';
 import { Waiting } from '../../ui/Waiting.tsx';
-import { PainButton, SafetyNotice } from '../clear/index.ts';
+import { StopButton, SafetyNotice } from '../clear/index.ts';
 import { Instrument } from '../instrument/index.ts';
 import { AlternativesPart } from './AlternativesPart.tsx';
 import { AnswerPart, FurtherPart } from './AnswerPart.tsx';
@@ -43,7 +42,6 @@ export function SetScreen({
   onShow: (segment: Segment) => void;
 }) {
   const { client } = dossier;
-  const { isWide } = useLook();
   const page = useSetPage(dossier);
   const segment = segmentOf(show);
   const back = { to: `/clients/${client.id}` as const, label: `Back to ${client.name}` };
@@ -90,24 +88,18 @@ export function SetScreen({
       </Part>
     </>
   );
-  const stop = (
-    <Part>
-      <View style={{ alignItems: isWide ? 'flex-start' : 'stretch' }}>
-        <PainButton dossier={dossier} />
-      </View>
-    </Part>
-  );
   if (!drawn)
     return (
       <Screen
         title="Setup"
+        aside={<StopButton dossier={dossier} />}
         who={client.name}
         back={back}
         foot={foot}
         lead={lead}
         pinned={page.hasFailed ? null : <Waiting what="the figure" />}
       >
-        {stop}
+        {null}
       </Screen>
     );
   return (
@@ -126,6 +118,7 @@ export function SetScreen({
           // What is asked next stands at the top, wherever the page was scrolled to.
           key={segment === 'trials' ? trial.step : 'setup'}
           title="Setup"
+          aside={<StopButton dossier={dossier} />}
           who={client.name}
           back={back}
           lead={lead}
@@ -133,7 +126,6 @@ export function SetScreen({
           onPhone={segment === 'why' ? 'stays' : segment === 'trials' ? 'first' : 'last'}
           foot={foot}
         >
-          {stop}
           {segment === 'why' && (
             <>
               <FurtherPart page={page} shown={shown} />

@@ -18,7 +18,7 @@ import { Part, Screen } from '../../ui/Screen.tsx';
 import { Stepper } from '../../ui/Stepper.tsx';
 import { font, space, TARGET_PX } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { PainButton, SafetyNotice } from '../clear/index.ts';
+import { StopButton, SafetyNotice } from '../clear/index.ts';
 import {
   asksLockout,
   isHeld,
@@ -107,7 +107,7 @@ export function EyeScreen({
   const back = { to: toWatch, label: 'Back to Watch' };
   if (isHeld(safety))
     return (
-      <Screen title="By eye" who={client.name} back={back}>
+      <Screen title="By eye" who={client.name} back={back} aside={<StopButton dossier={dossier} />}>
         <Part>
           <SafetyNotice clientId={client.id} safety={safety} />
         </Part>
@@ -179,7 +179,6 @@ export function EyeScreen({
   const figure = (
     <Part>
       <SafetyNotice clientId={client.id} safety={safety} />
-      <PainButton dossier={dossier} />
       <View style={{ flexDirection: 'row', gap: space.s }}>
         <MovingFigure
           script={script}
@@ -266,6 +265,7 @@ export function EyeScreen({
   );
   return (
     <Screen
+      aside={<StopButton dossier={dossier} />}
       title={`By eye: ${VIEW_NAMES[view].toLowerCase()}`}
       who={`${client.name} · ${saySquat({ condition, asks })}`}
       back={back}

@@ -1,3 +1,4 @@
+import { StopButton } from '../clear/index.ts';
 import { sayDay, useCapture, useChanges } from '../data/index.ts';
 import { router } from 'expo-router';
 import { useEffect, useMemo, useState } from 'react';
@@ -243,6 +244,7 @@ function Review({
   );
   return (
     <Screen
+      aside={<StopButton dossier={dossier} />}
       title={`${VIEW_NAMES[capture.view]} view`}
       who={`${client.name} · ${saySquat(capture)} · ${sayDay(capture.takenOn).replace(/^.*, /, '')}`}
       back={{ to: `/clients/${client.id}/watch`, label: 'Back to Watch' }}

@@ -18,7 +18,7 @@ import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { useLook } from '../../ui/useLook.ts';
-import { PainButton, SafetyNotice } from '../clear/index.ts';
+import { StopButton, SafetyNotice } from '../clear/index.ts';
 import {
   asksLockout,
   heelToTry,
@@ -116,7 +116,7 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
   const back = { to: `/clients/${client.id}` as const, label: `Back to ${client.name}` };
   if (isHeld(safety))
     return (
-      <Screen title="Watch" who={client.name} back={back}>
+      <Screen title="Watch" who={client.name} back={back} aside={<StopButton dossier={dossier} />}>
         <Part>
           <SafetyNotice clientId={client.id} safety={safety} />
           <Say soft small>
@@ -146,7 +146,6 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
     <>
       <Part>
         <SafetyNotice clientId={client.id} safety={safety} />
-        <PainButton dossier={dossier} />
         <Choice
           label="Seen from"
           options={CAMERA_VIEWS.map((v) => ({
@@ -215,6 +214,7 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
   return (
     <Screen
       title="Watch"
+      aside={<StopButton dossier={dossier} />}
       who={client.name}
       back={back}
       foot={

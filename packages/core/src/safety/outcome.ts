@@ -1,5 +1,5 @@
 import { applies, SCREEN_RULES, type ScreenRule } from './rules.ts';
-import type { SafetyLimit, ScreenAnswers } from './screen.ts';
+import type { SafetyLimit, ToldAnswers } from './screen.ts';
 
 /** A clinician's word that lifts a hold, as recorded. Days are yyyy-mm-dd. */
 export interface Clearance {
@@ -16,7 +16,7 @@ export interface Clearance {
 
 /** Answers of a screen, or pain during work, as the rules read them. */
 export interface Told {
-  answers: ScreenAnswers;
+  answers: ToldAnswers;
   /** When the pain among them was said, ISO 8601 UTC; of the rest only the newest screen matters. */
   saidAt: string;
   /** Day it was said of, yyyy-mm-dd. */
@@ -24,7 +24,9 @@ export interface Told {
   /** Of the newest screen, or since it. Older ones keep their holds and lose their limits. */
   isNewest: boolean;
   /** Row it came from, to be corrected by. */
-  source: { of: 'screening' | 'pain'; ofId: string } | null;
+  source: { of: 'screening' | 'pain' | 'stop'; ofId: string } | null;
+  /** A stop that nobody has answered yet. */
+  isOpen?: boolean | undefined;
 }
 
 /** A hold that no clearance in force covers, with what it came from. */
@@ -70,12 +72,16 @@ export const isInForce = (
 ): boolean =>
   clearance.givenOn <= today && (clearance.expiresOn === null || today <= clearance.expiresOn);
 
-/** Whether a clearance was given for this hold: for the rule, and for pain only what was said before it and before the day it was given. */
-const isCovered = ({ rule, told }: StandingHold, clearance: Clearance): boolean =>
-  clearance.covers.includes(rule.id) &&
-  (rule.when.question !== 'pain' ||
-    (told.saidAt <= clearance.saidAt &&
-      (told.source?.of !== 'pain' || told.on <= clearance.givenOn)));
+/**
+ * Whether a clearance was given for this hold: for the rule; and of pain and of what stopped the work only what was said before it and before
+ * the day it was given.
+ */
+function isCovered({ rule, told }: StandingHold, clearance: Clearance): boolean {
+  if (!clearance.covers.includes(rule.id)) return false;
+  const isOfWork = told.source?.of === 'pain' || told.source?.of === 'stop';
+  if (!isOfWork && rule.when.question !== 'pain') return true;
+  return told.saidAt <= clearance.saidAt && (!isOfWork || told.on <= clearance.givenOn);
+}
 
 /**
  * The outcome of everything that was told, whatever order it arrived in. A hold stands until a clearance that covers its rule is in force:

@@ -1,9 +1,11 @@
 import { NAMED_DEPTHS_DEG } from '../window/limits.ts';
-import type { PainPlace, QuestionId, SafetyLimit, ScreenAnswers } from './screen.ts';
+import type { PainPlace, QuestionId, SafetyLimit, ToldAnswers } from './screen.ts';
+import type { StopFact } from './stop.ts';
 
 /** When a rule applies. Everything named must hold. */
 interface When {
-  question: QuestionId;
+  /** A question of the screen, or what a stop during the work told. */
+  question: QuestionId | StopFact;
   painAtLeast?: number;
   painAt?: PainPlace;
   clearedByClinician?: boolean;
@@ -195,6 +197,27 @@ export const SCREEN_RULES: readonly ScreenRule[] = [
     },
   ]),
   {
+    id: 'painUnsaid',
+    when: { question: 'painUnsaid' },
+    outcome: 'hold',
+    limits: [],
+    because: 'Pain stopped the work. Say where and how much before anything follows.',
+  },
+  {
+    id: 'fell',
+    when: { question: 'fell' },
+    outcome: 'hold',
+    limits: [],
+    because: 'After a fall that left anything behind a clinician looks first.',
+  },
+  {
+    id: 'fellUnhurt',
+    when: { question: 'fellUnhurt' },
+    outcome: 'withinLimits',
+    limits: [NO_LOAD, SUPPORTED],
+    because: 'After a fall today: without load and with support, even where nothing hurts.',
+  },
+  {
     id: 'childAlone',
     when: { question: 'under16', guardianPresent: false },
     outcome: 'hold',
@@ -212,7 +235,7 @@ export const SCREEN_RULES: readonly ScreenRule[] = [
 ];
 
 /** Whether a rule applies to the answers. */
-export function applies({ when }: ScreenRule, answers: ScreenAnswers): boolean {
+export function applies({ when }: ScreenRule, answers: ToldAnswers): boolean {
   const answer = answers[when.question];
   if (answer === undefined || answer === false) return false;
   if (when.painAtLeast !== undefined && (answers.pain?.level ?? 0) < when.painAtLeast) return false;

@@ -1,3 +1,5 @@
+import type { StopFact } from './stop.ts';
+
 /** Where it hurts. Coarse on purpose: the coach records, a clinician diagnoses. */
 export const PAIN_PLACES = ['ankle', 'knee', 'hip', 'lowBack', 'elsewhere'] as const;
 
@@ -157,6 +159,9 @@ export interface ScreenAnswers {
   hernia?: { clearedByClinician: boolean } | undefined;
   pelvicFloor?: { clearedByClinician: boolean } | undefined;
 }
+
+/** Answers, and what stops during the work told. */
+export type ToldAnswers = ScreenAnswers & { readonly [K in StopFact]?: boolean | undefined };
 
 /** What later stages must obey, as values. Angles in degrees as in the linkage. */
 export type SafetyLimit =

@@ -1,0 +1,31 @@
+import { router, usePathname } from 'expo-router';
+import type { Dossier } from '@zither/contract';
+import { openStops } from '@zither/visit';
+import { Button } from '../../ui/elements.ts';
+import { TARGET_PX } from '../../ui/theme.ts';
+import { useLook } from '../../ui/useLook.ts';
+
+/** Always in sight: one tap stops the work and asks what it was. Filled as long as a stop is not answered. */
+export function StopButton({ dossier }: { dossier: Dossier }) {
+  const { colors } = useLook();
+  const path = usePathname();
+  const isOpen = openStops(dossier).length > 0;
+  return (
+    <Button
+      type={isOpen ? 'solid' : 'outline'}
+      title="Stop"
+      accessibilityLabel={isOpen ? 'Stop: not answered yet' : 'Stop: pain or alarm'}
+      buttonStyle={{
+        minHeight: TARGET_PX,
+        borderColor: colors.rust,
+        ...(isOpen ? { backgroundColor: colors.rust } : {}),
+      }}
+      titleStyle={{ color: isOpen ? colors.paper : colors.rust }}
+      onPress={() =>
+        router.navigate(
+          `/clients/${dossier.client.id}/stop?from=${encodeURIComponent(path)}` as never,
+        )
+      }
+    />
+  );
+}
