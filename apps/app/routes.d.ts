@@ -55,6 +55,10 @@ declare module 'expo-router' {
             params: Router.UnknownInputParams & { id: string | number };
           }
         | {
+            pathname: `/clients/[id]/stop`;
+            params: Router.UnknownInputParams & { id: string | number };
+          }
+        | {
             pathname: `/clients/[id]/measure/[station]`;
             params: Router.UnknownInputParams & { id: string | number; station: string | number };
           }
@@ -109,6 +113,7 @@ declare module 'expo-router' {
           }
         | { pathname: `/clients/[id]/setup`; params: Router.UnknownOutputParams & { id: string } }
         | { pathname: `/clients/[id]/sheet`; params: Router.UnknownOutputParams & { id: string } }
+        | { pathname: `/clients/[id]/stop`; params: Router.UnknownOutputParams & { id: string } }
         | {
             pathname: `/clients/[id]/measure/[station]`;
             params: Router.UnknownOutputParams & { id: string; station: string };
@@ -158,6 +163,7 @@ declare module 'expo-router' {
         | `/clients/${Router.SingleRoutePart<T>}/referral${`?${string}` | `#${string}` | ''}`
         | `/clients/${Router.SingleRoutePart<T>}/setup${`?${string}` | `#${string}` | ''}`
         | `/clients/${Router.SingleRoutePart<T>}/sheet${`?${string}` | `#${string}` | ''}`
+        | `/clients/${Router.SingleRoutePart<T>}/stop${`?${string}` | `#${string}` | ''}`
         | `/clients/${Router.SingleRoutePart<T>}/measure/${Router.SingleRoutePart<T>}${`?${string}` | `#${string}` | ''}`
         | `/clients/${Router.SingleRoutePart<T>}/measure${`?${string}` | `#${string}` | ''}`
         | `/clients/${Router.SingleRoutePart<T>}/probe${`?${string}` | `#${string}` | ''}`
@@ -201,6 +207,10 @@ declare module 'expo-router' {
           }
         | {
             pathname: `/clients/[id]/sheet`;
+            params: Router.UnknownInputParams & { id: string | number };
+          }
+        | {
+            pathname: `/clients/[id]/stop`;
             params: Router.UnknownInputParams & { id: string | number };
           }
         | {

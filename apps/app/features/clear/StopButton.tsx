@@ -22,9 +22,7 @@ export function StopButton({ dossier }: { dossier: Dossier }) {
       }}
       titleStyle={{ color: isOpen ? colors.paper : colors.rust }}
       onPress={() =>
-        router.navigate(
-          `/clients/${dossier.client.id}/stop?from=${encodeURIComponent(path)}` as never,
-        )
+        router.navigate(`/clients/${dossier.client.id}/stop?from=${encodeURIComponent(path)}`)
       }
     />
   );

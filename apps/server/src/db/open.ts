@@ -151,9 +151,15 @@ function patiently(does: () => void): void {
 /** The code SQLite gave an error; empty for any other error. */
 export const sqliteCode = (error: unknown): string =>
   // By name: the addon keeps the class of whoever loaded it first, and two copies of the package in one process have two.
-  error instanceof Error && error.name === 'SqliteError' && 'code' in error
-    ? String(error.code)
-    : '';
+  isSqliteError(error) ? error.code : '';
+
+const isSqliteError = (error: unknown): error is { code: string } =>
+  typeof error === 'object' &&
+  error !== null &&
+  'name' in error &&
+  error.name === 'SqliteError' &&
+  'code' in error &&
+  typeof error.code === 'string';
 
 export const isBusy = (error: unknown): boolean => /^SQLITE_(BUSY|LOCKED)/.test(sqliteCode(error));
 
