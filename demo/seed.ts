@@ -285,6 +285,8 @@ async function seedProbe(
       kind: 'tried.put',
       ...row(),
       values: {
+        cue: null,
+        results: [],
         ...tried,
         takenOn: dayOf(daysAgo),
         takenAt: `${dayOf(daysAgo)}T09:4${n}:00.000Z`,

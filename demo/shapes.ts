@@ -39,6 +39,9 @@ export interface DemoTried {
   test: TriedValues['test'];
   side: TriedValues['side'];
   outcome: TriedValues['outcome'];
+  /** Of a cue that was tried. */
+  cue?: TriedValues['cue'];
+  results?: TriedValues['results'];
 }
 
 /** A finding left alone, or the causes of that day taken as what to work on. */

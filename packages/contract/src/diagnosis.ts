@@ -30,6 +30,7 @@ export const testIdSchema = z.enum(
     'lightVsLoad',
     'armsDown',
     'standingAbduction',
+    'cueTrial',
   ],
   { error: 'must be a known test.' },
 );

@@ -17,6 +17,31 @@ const triedShape = z.strictObject({
   test: testIdSchema,
   side: sideSchema.nullable(),
   outcome: outcomeSchema,
+  /** Of a cue that was tried: one of the house's by its id, or words of the coach or the method; null for every other test. */
+  cue: z
+    .strictObject({
+      id: z.string().max(60).nullable(),
+      words: z
+        .string()
+        .trim()
+        .min(1, { error: 'must not be empty.' })
+        .max(120, { error: 'must be at most 120 characters.' }),
+    })
+    .nullable()
+    .default(null),
+  /** What it did to each finding. */
+  results: z
+    .array(
+      z.strictObject({
+        fault: cameraFaultSchema.exclude(['pain']),
+        side: sideSchema.nullable(),
+        outcome: z.enum(['clears', 'helps', 'same', 'worse'], {
+          error: 'must be clears, helps, same or worse.',
+        }),
+      }),
+    )
+    .max(12)
+    .default([]),
   /** Taken back: kept in the record, does not count. */
   undone: z.boolean().default(false),
 });

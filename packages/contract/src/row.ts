@@ -29,6 +29,7 @@ export function onOtherSide<T extends object>(said: T): T {
   const own = said as {
     side?: Side | null;
     seen?: { side: Side | null }[];
+    results?: { side: Side | null }[];
     faults?: { side: Side | null }[];
     heelRose?: Both;
     knees?: Both;
@@ -40,6 +41,7 @@ export function onOtherSide<T extends object>(said: T): T {
     ...said,
     ...(own.side === undefined ? {} : { side: turned(own.side) }),
     ...(own.seen ? { seen: own.seen.map((s) => ({ ...s, side: turned(s.side) })) } : {}),
+    ...(own.results ? { results: own.results.map((r) => ({ ...r, side: turned(r.side) })) } : {}),
     ...(own.faults ? { faults: own.faults.map((f) => ({ ...f, side: turned(f.side) })) } : {}),
     ...(own.heelRose ? { heelRose: exchanged(own.heelRose) } : {}),
     ...(own.knees ? { knees: exchanged(own.knees) } : {}),

@@ -23,6 +23,7 @@ export * from './stages.ts';
 export * from './copySchool.ts';
 export * from './wedgeAngle.ts';
 export * from './inUse.ts';
+export * from './cueTrial.ts';
 export * from './planning.ts';
 export * from './facts.ts';
 export * from './answer.ts';

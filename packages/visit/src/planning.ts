@@ -21,6 +21,7 @@ import { knownOf, missingOf, startingSetup, type NeededMeasure } from './derive.
 import { methodOf } from './method.ts';
 import { underLimits, type SetupUse } from './inUse.ts';
 import type { Opinion } from './opinion.ts';
+import { cuesThatCleared } from './cueTrial.ts';
 import { baselinesOf, isTelling } from './looks.ts';
 import { namedIn, referredOf, workedOn } from './signs.ts';
 import { ankleDay } from './trying.ts';
@@ -111,7 +112,7 @@ export function planFor(
         right: known.ankle.right?.deg ?? 0,
       }),
       method: use.method,
-      cleared: [],
+      cleared: cuesThatCleared(dossier),
     }),
     use,
     isLikelierProposed: !use.isLikely && choice?.kind === 'tryFirst',

@@ -186,6 +186,20 @@ function outcomeOf(test: TestId, left: readonly string[], before: number): Outco
   return left.length === 0 ? 'clears' : left.length < before ? 'helps' : 'same';
 }
 
+/** From the best to the worst a cue may do. */
+const BY_CUE: readonly Outcome[] = ['clears', 'helps', 'same', 'worse'];
+
+/** Cues that were tried, as one test: that one of them cleared something tells, that another did not tells little. */
+function fromCues(tried: readonly TestDone[]): TestDone[] {
+  const cues = tried.filter((t) => t.test === 'cueTrial');
+  const hurt = cues.find((t) => t.outcome === 'pain');
+  const best = BY_CUE.find((outcome) => cues.some((t) => t.outcome === outcome));
+  const outcome = hurt ? 'pain' : best;
+  return outcome
+    ? [{ test: 'cueTrial', side: null, outcome, earlier: cues.every((t) => t.earlier === true) }]
+    : [];
+}
+
 /** What the day's looks answered by themselves, without load. */
 function fromRepeats(looks: readonly Look[]): TestDone[] {
   const free = looks.filter((l) => l.look.condition === 'bodyweight');
@@ -342,7 +356,8 @@ export function basisOf(
     circumstances: {
       limits: limits.map((l) => l.kind),
       missing: hasLift(dossier) ? [...missing] : [...new Set<Need>([...missing, 'heelLift'])],
-      known: answered.known,
+      // Which cue is tried is the coach's choice: it is offered beside the tests, not ranked among them.
+      known: [...answered.known, testKey('cueTrial', null)],
     },
     signs: {
       findings: [...counted, ...pain],
@@ -357,7 +372,8 @@ export function basisOf(
       },
       ...(budget ? { leanBudget: budget } : {}),
       tests: [
-        ...tried,
+        ...tried.filter((t) => t.test !== 'cueTrial'),
+        ...fromCues(tried),
         ...[...answered.tests, ...fromRepeats(since)].filter(
           (t) => !doneHere.has(testKey(t.test, t.side)),
         ),

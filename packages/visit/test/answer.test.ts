@@ -130,6 +130,8 @@ function recordOf(t: Told): Dossier {
       test,
       side: null,
       outcome,
+      cue: null,
+      results: [],
       undone: false,
     })),
   });

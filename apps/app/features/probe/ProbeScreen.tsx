@@ -2,7 +2,7 @@ import { router } from 'expo-router';
 import { sayEvidence } from '@zither/words/evidence';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import type { Dossier, Tried } from '@zither/contract';
+import type { Dossier, Tried, TriedValues } from '@zither/contract';
 import { barOf, CAUSES, outcomesOf, testKey, TESTS, type Need, type Outcome } from '@zither/core';
 import { Button } from '../../ui/elements.ts';
 import { Notice } from '../../ui/Notice.tsx';
@@ -14,6 +14,7 @@ import { StopButton, SafetyNotice } from '../clear/index.ts';
 import {
   isHeld,
   limitsOf,
+  methodOf,
   safetyOf,
   conclusionOf,
   basisOf,
@@ -38,6 +39,7 @@ import { TestCard } from './TestCard.tsx';
 import { TestList } from './TestList.tsx';
 import { TriedPart } from './TriedPart.tsx';
 import { useOpinion } from './useOpinion.ts';
+import { CuePart } from './CuePart.tsx';
 import { VerdictPart } from './VerdictPart.tsx';
 import { lowerOutcome, sayOutcome, sayOutcomeShort, sayTest } from '@zither/words/probe';
 
@@ -103,8 +105,10 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
   const outcomes = current ? outcomesOf(TESTS[current.next.test]) : [];
   const isStopped = now?.diagnosis.stop === true;
 
-  const record = (outcome: Outcome) => {
-    if (!current) return;
+  const keep = (
+    done: Pick<TriedValues, 'test' | 'outcome'> &
+      Partial<Pick<TriedValues, 'side' | 'cue' | 'results'>>,
+  ) => {
     const id = newId();
     putTried(
       client.id,
@@ -112,14 +116,19 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
       {
         takenOn: day,
         takenAt: moment(),
-        test: current.next.test,
-        side: current.next.side,
-        outcome,
+        side: null,
+        cue: null,
+        results: [],
         undone: false,
+        ...done,
       },
     );
-    setPicked(null);
     setLast(id);
+  };
+  const record = (outcome: Outcome) => {
+    if (!current) return;
+    keep({ test: current.next.test, side: current.next.side, outcome });
+    setPicked(null);
   };
   const leave = (line: SeenLine, because: string) =>
     putDecision(
@@ -288,6 +297,17 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
             canPutBack={missing}
             onPick={setPicked}
             onHere={(need) => setMissing(missing.filter((m) => m !== need))}
+          />
+        </Part>
+      )}
+      {now && !isStopped && !hurtingTried && (
+        <Part>
+          <CuePart
+            opinion={now}
+            method={methodOf(dossier)}
+            limits={limitsOf(safety)}
+            seen={basis.seen}
+            onRecord={keep}
           />
         </Part>
       )}

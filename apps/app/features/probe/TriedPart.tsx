@@ -6,6 +6,7 @@ import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
+import { sayCueTrial } from '@zither/words/cueTrial';
 import { lowerOutcome, sayTest } from '@zither/words/probe';
 
 /** Short tests done against the newest looks, each of which can be taken back and counted again. */
@@ -38,7 +39,7 @@ export function TriedPart({
             }}
           >
             <View style={{ flex: 1, paddingVertical: space.s }}>
-              <Say soft={t.undone}>{sayTest(t.test, t.side)}</Say>
+              <Say soft={t.undone}>{sayCueTrial(t) ?? sayTest(t.test, t.side)}</Say>
               <Say small strong={!t.undone} soft={t.undone}>
                 {t.undone
                   ? `taken back (was: ${lowerOutcome(t.test, t.outcome)})`

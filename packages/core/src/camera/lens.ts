@@ -4,11 +4,12 @@ import { toRad } from '../geometry/angles.ts';
 import type { Side } from '../linkage/setup.ts';
 import type { Series } from '../motion/series.ts';
 import type { Landmarks, Moment, SquatScript } from './script.ts';
+import { inPerspective, NO_ROOM, skinAndCloth, swayAt, type Room } from './room.ts';
 import { buildSquatter } from './squat.ts';
 import { dropping, smoothly } from './tempo.ts';
 
 /** How a camera looks on, and how badly. */
-export interface Lens {
+export interface Lens extends Room {
   view: CameraView;
   /** Leg nearest the camera in a side view. */
   facing: Side;
@@ -21,8 +22,9 @@ export interface Lens {
   lossChance: number;
 }
 
-/** A pose camera on a good day (house defaults). */
+/** A pose camera on a good day, without perspective and with its marks on the joint centres (house defaults). */
 export const USUAL_LENS: Lens = {
+  ...NO_ROOM,
   view: 'side',
   facing: 'left',
   framesPerSecond: 60,
@@ -45,17 +47,20 @@ interface Beat {
   reach: number;
 }
 
+/** Before anything happens. */
+const STANDING: Moment = { rep: 1, isAscent: false, drop: 0, inLowerHalf: null, timeS: 0 };
+
 /** When each rep begins and how long it takes; no two are alike. */
-function beatsOf(reps: number, random: Random): { beats: Beat[]; endS: number } {
+function beatsOf(reps: number, idleS: number, random: Random): { beats: Beat[]; endS: number } {
   const beats: Beat[] = [];
-  let fromS = STAND_S;
+  let fromS = idleS + STAND_S;
   for (let rep = 1; rep <= reps; rep += 1) {
     const downS = 1.7 * (1 + 0.04 * normal(random));
     const upS = 1.4 * (1 + 0.04 * normal(random));
     beats.push({ rep, fromS, downS, upS, reach: 1 + 0.006 * normal(random) });
     fromS += downS + BOTTOM_S + upS + REST_S;
   }
-  return { beats, endS: fromS + 0.2 };
+  return { beats, endS: fromS + 0.2 + idleS };
 }
 
 const halfways = new WeakMap<(share: number) => number, number>();
@@ -114,13 +119,18 @@ const PLUMB: Landmarks = {
 
 /**
  * A capture of a squat by the simulated camera: the stand-in for a pose camera, the source of the demo's captures and the ground truth of
- * tests. Flat projection without perspective.
+ * tests. The lens says whether it has perspective, how far its marks lie off the joints, and how long the client stands about.
  *
  * @param random decides tempo, noise and losses; the same seed gives the same capture
  */
 export function simulateCapture(script: SquatScript, lens: Lens, random: Random): Series {
   const squatter = buildSquatter(script);
-  const { beats, endS } = beatsOf(script.reps, random);
+  const { beats, endS } = beatsOf(script.reps, lens.idleS, random);
+  const off = skinAndCloth(lens, lens.framesPerSecond, random);
+  // The plane that is measured: of a side view the one of the leg that is looked at.
+  const planeMm =
+    lens.view === 'side' ? Math.abs(squatter.at(STANDING)[`${lens.facing}Ankle`]?.y ?? 0) : 0;
+  const isIdle = (t: number) => t < lens.idleS || t > endS - lens.idleS;
   const drops = script.faults.find((f) => f.fault === 'dropsIn');
   const dropped = drops ? dropping(drops.size) : null;
   const isDropped = (rep: number) => drops !== undefined && (drops.reps?.includes(rep) ?? true);
@@ -157,9 +167,14 @@ export function simulateCapture(script: SquatScript, lens: Lens, random: Random)
         lostUntil[name] = k + 1 + Math.floor(random() * LOST_MOST_S * lens.framesPerSecond);
       const noise = [lens.noiseMm * normal(random), lens.noiseMm * normal(random)] as const;
       if (k < (lostUntil[name] ?? 0)) continue;
-      const aside = mark[across];
-      track[across][k] = aside * cos + mark.z * sin + noise[0];
-      track.z[k] = mark.z * cos - aside * sin + noise[1];
+      const shifted = off(name, moment.drop);
+      const own = { ...mark };
+      own[across] += shifted.across + (isIdle(t) && !(name in PLUMB) ? swayAt(mark.z, t) : 0);
+      own.z += shifted.up;
+      const seen = inPerspective(own, lens, name in PLUMB ? null : lens.distanceMm, planeMm);
+      const aside = seen[across];
+      track[across][k] = aside * cos + seen.z * sin + noise[0];
+      track.z[k] = seen.z * cos - aside * sin + noise[1];
       track.confidence[k] = 0.85 + 0.1 * random();
     }
   });

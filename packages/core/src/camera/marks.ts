@@ -6,7 +6,7 @@ import type { Linkage } from '../linkage/linkage.ts';
 import type { Point } from '../linkage/pose.ts';
 import { SIDES, type Side } from '../linkage/setup.ts';
 import type { LegSpan } from './leg.ts';
-import type { Landmarks, MadeFault, Moment, SquatScript } from './script.ts';
+import { sideIn, type Landmarks, type MadeFault, type Moment, type SquatScript } from './script.ts';
 import { ramp } from './tempo.ts';
 
 const BALL_LIFT_MM = 9;
@@ -74,7 +74,9 @@ export function place(
     marks[`${side}Heel`] = toOwn(foot.heel);
     marks[`${side}Toe`] = toOwn(foot.toe);
     const inside = toOwn({ ...foot.toe, y: foot.toe.y - 25 });
-    const held = made.find((f) => f.fault === 'outerEdge' && (f.side ?? 'left') === side);
+    const held = made.find(
+      (f) => f.fault === 'outerEdge' && (sideIn(f, moment.rep) ?? 'left') === side,
+    );
     const isHeld =
       held && moment.inLowerHalf !== null && Math.abs(moment.inLowerHalf) <= held.size / 100;
     marks[`${side}BigToeBall`] = { ...inside, z: isHeld ? BALL_LIFT_MM : 0 };

@@ -53,6 +53,24 @@ export function cleanSquatter(random: Random, hold: Hold): { script: SquatScript
 /** The hold a fault is looked for in. */
 export const holdFor = (fault: FaultId): Hold => (fault === 'armsFall' ? 'overhead' : 'bodyweight');
 
+/** A fault so far from slight (0) to clear (1), below 0 and beyond 1 as well; a tuck by how far before the target it begins. */
+export function faultAt(
+  fault: Exclude<FaultId, 'pain'>,
+  at: number,
+  random: Random,
+): MadeFault | null {
+  const { slight, clear } = FAULTS[fault];
+  const made = faultOfSize(fault, 'clear', random);
+  if (!made) return null;
+  if (fault === 'pelvisTuck') {
+    // Slight where it begins at the target, clear well before it; the rounding itself is the same.
+    made.size = 13;
+    made.fromDepthDeg = 6 - 8 * at;
+  } else made.size = slight + (clear - slight) * at;
+  if (fault === 'outerEdge') made.size = Math.min(95, Math.max(0, made.size));
+  return made.size === 0 ? null : made;
+}
+
 /** A fault as asked for: slight ones well between the thresholds, clear ones beyond, none below half of slight. */
 export function faultOfSize(
   fault: Exclude<FaultId, 'pain'>,

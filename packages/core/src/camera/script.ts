@@ -16,6 +16,8 @@ export interface MadeFault {
   phase?: Phase;
   /** 1-based; absent = every rep (of a dropping chest: the last two). */
   reps?: readonly number[];
+  /** Of sided faults: on the other side in every second rep. */
+  alternates?: boolean;
   /** Depth from which a pelvis tucks; absent = 6° above the bottom. */
   fromDepthDeg?: number;
 }
@@ -46,6 +48,12 @@ export interface Moment {
   inLowerHalf: number | null;
   /** Seconds since the rep began. */
   timeS: number;
+}
+
+/** On which side a fault shows in a rep; undefined where it names none. */
+export function sideIn({ side, alternates }: MadeFault, rep: number): Side | undefined {
+  if (!alternates || rep % 2 === 1) return side;
+  return (side ?? 'left') === 'left' ? 'right' : 'left';
 }
 
 /** How a fault comes and goes within a rep. */

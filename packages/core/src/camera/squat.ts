@@ -8,7 +8,7 @@ import type { Side } from '../linkage/setup.ts';
 import { bottomOf, standingHip } from './bottom.ts';
 import { kneeOf, type LegSpan } from './leg.ts';
 import { footAt, place } from './marks.ts';
-import { shapeOf, type Landmarks, type Moment, type SquatScript } from './script.ts';
+import { shapeOf, sideIn, type Landmarks, type Moment, type SquatScript } from './script.ts';
 import { ramp, smoothly } from './tempo.ts';
 
 const WOBBLE_HZ = 2.8;
@@ -156,32 +156,38 @@ function landmarksAt(parts: Parts, path: Path, slideMm: number, moment: Moment):
   /** Sizes of a fault at this moment, summed; of one side when a side is asked for. */
   const now = (id: FaultId, side?: Side) =>
     made
-      .filter((f) => f.fault === id && (side === undefined || (f.side ?? 'left') === side))
+      .filter(
+        (f) => f.fault === id && (side === undefined || (sideIn(f, moment.rep) ?? 'left') === side),
+      )
       .reduce((sum, f) => sum + f.size * shapeOf(f.phase, moment), 0);
   const { drop, isAscent } = moment;
   const hip = hipPath(parts, path, drop);
   if (isAscent && slideMm > 0)
     hip.x -= slideMm * ramp((1 - drop) / 0.18) * ramp((drop - 0.3) / 0.4);
-  const heelUp = now('heelsRise');
+  // A heel rises on its side, or both where none is named.
+  const heelUp = (side: Side) =>
+    made
+      .filter((f) => f.fault === 'heelsRise' && (sideIn(f, moment.rep) ?? side) === side)
+      .reduce((sum, f) => sum + f.size * shapeOf(f.phase, moment), 0);
   const feet = {
     left: footAt(
       links.left,
       body,
       script.setup.toeOutDeg.left + now('feetTurnOut', 'left'),
-      heelUp,
+      heelUp('left'),
     ),
     right: footAt(
       links.right,
       body,
       script.setup.toeOutDeg.right + now('feetTurnOut', 'right'),
-      heelUp,
+      heelUp('right'),
     ),
   };
   const shift = now('sideShift', 'left') - now('sideShift', 'right');
   const tilt = now('unevenTouch', 'right') - now('unevenTouch', 'left');
   const wobble = (side: Side) => {
     const size = made
-      .filter((f) => f.fault === 'kneeWobble' && (f.side ?? 'left') === side)
+      .filter((f) => f.fault === 'kneeWobble' && (sideIn(f, moment.rep) ?? 'left') === side)
       .reduce((sum, f) => sum + f.size, 0);
     const swing = Math.sin(2 * Math.PI * WOBBLE_HZ * moment.timeS);
     return size * Math.SQRT2 * swing * ramp(drop / 0.1);

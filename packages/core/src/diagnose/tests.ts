@@ -19,6 +19,7 @@ export const TEST_IDS = [
   'lightVsLoad',
   'armsDown',
   'standingAbduction',
+  'cueTrial',
 ] as const;
 export type TestId = (typeof TEST_IDS)[number];
 
@@ -447,6 +448,44 @@ export const TESTS: Readonly<Record<TestId, ProbeTest>> = {
     about: ['kneesIn', 'kneeWobble', 'sideShift'],
     relieves: [],
     worsens: [['abductors', 'strong']],
+    hurts: [],
+    barredBy: [],
+  }),
+  cueTrial: test({
+    id: 'cueTrial',
+    name: 'One cue for three reps',
+    minutes: 1,
+    how: 'Choose one cue, say it once, three reps. For each finding: gone, better, no change, or worse. One cue at a time.',
+    precaution:
+      'Never knees out for knees that track, no forced tuck, no held breath where Clear forbids it.',
+    sided: false,
+    about: [
+      'kneesIn',
+      'kneesOut',
+      'kneeWobble',
+      'archDrops',
+      'weightForward',
+      'toesFloat',
+      'hipsFirst',
+      'kneesFirst',
+      'hipsRiseEarly',
+      'kneesSlideBack',
+      'chestDrop',
+      'dropsIn',
+      'lowBackArch',
+      'leanUnused',
+      'leanOffBalance',
+    ],
+    // What a word changes at once was a habit or a matter of control; it lengthens no tissue.
+    relieves: [
+      ['habitSitsBack', 'strong'],
+      ['habitDives', 'strong'],
+      ['overCuedKneesOut', 'strong'],
+      ['footControl', 'some'],
+      ['trunkBracing', 'some'],
+      ['abductors', 'weak'],
+    ],
+    worsens: [],
     hurts: [],
     barredBy: [],
   }),

@@ -2,6 +2,7 @@
 export {
   beyondFor,
   cleanSquatter,
+  faultAt,
   faultOfSize,
   holdFor,
   viewFor,

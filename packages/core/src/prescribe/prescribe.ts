@@ -93,9 +93,13 @@ export function prescribe(input: PrescriptionInput): Prescription {
       cues.push({ cue, for: cause, hasCleared });
   };
   // What cleared it today comes first, whichever of its causes that was.
-  for (const id of input.cleared) {
+  for (const { id, words } of input.cleared) {
+    if (id === null) {
+      if (causes[0]) give(ownCue(words, causes[0].cause), causes[0].cause, true);
+      continue;
+    }
     const cue = openCues.find((c) => c.id === id);
-    const answered = cue && causes.find((m) => cue.causes.includes(m.cause.cause));
+    const answered = cue && (causes.find((m) => cue.causes.includes(m.cause.cause)) ?? causes[0]);
     if (answered) give(cue, answered.cause, true);
   }
   for (const { cause } of causes) {
@@ -127,6 +131,16 @@ export function prescribe(input: PrescriptionInput): Prescription {
   drills.sort((a, b) => place(a) - place(b));
   return { cues, drills, notAdvised };
 }
+
+/** Words of the coach or the method that cleared it when they were tried. */
+const ownCue = (words: string, { cause }: WorkedCause): Cue => ({
+  id: 'own-words',
+  kind: 'external',
+  words,
+  causes: [cause],
+  precaution: 'The client’s own cue: drop it as soon as it is no longer needed.',
+  barredBy: [],
+});
 
 /** The entry that is best at a cause: the one that names it earliest; the first of equals. */
 function bestFor<T extends { causes: readonly CauseId[] }>(

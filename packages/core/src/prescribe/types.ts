@@ -30,8 +30,8 @@ export interface PrescriptionInput {
   stifferSide: Side;
   /** Which cues are part of it, and whether mobility is trained in the squat or by itself first. */
   method: Pick<MethodProfile, 'breaks' | 'toes' | 'workingPoint' | 'kneeTravel' | 'drills'>;
-  /** Cues that cleared what was seen when they were tried, the newest first: one that answers a cause comes before all others. */
-  cleared: readonly string[];
+  /** Cues that cleared what was seen when they were tried, the newest first; they come before all others. Of the coach's own words no id. */
+  cleared: readonly { id: string | null; words: string }[];
 }
 
 export interface PrescribedCue {

@@ -41,3 +41,12 @@ WHERE kind = 'setupTrial';
 UPDATE document_history
 SET values_json = json_insert(values_json, '$.faults', json('[]'), '$.lookedAt', NULL)
 WHERE kind = 'setupTrial';
+
+-- Short tests say which cue was tried, and what it did to each finding.
+UPDATE document
+SET values_json = json_insert(values_json, '$.cue', NULL, '$.results', json('[]'))
+WHERE kind = 'tried';
+
+UPDATE document_history
+SET values_json = json_insert(values_json, '$.cue', NULL, '$.results', json('[]'))
+WHERE kind = 'tried';

@@ -1,0 +1,70 @@
+import type { Dossier, TriedValues } from '@zither/contract';
+import {
+  belongsTo,
+  CUES,
+  type BannedCue,
+  type Cue,
+  type MethodProfile,
+  type SafetyLimit,
+} from '@zither/core';
+import { causesNamed } from './answer.ts';
+import type { Opinion } from './opinion.ts';
+
+/** What a cue did to one finding. */
+export type CueResult = TriedValues['results'][number];
+
+/** A cue that may be tried: one of the house's, or words of the method. */
+export interface CueToTry {
+  id: Cue['id'] | null;
+  words: string;
+  precaution: string;
+}
+
+/** A cause this likely is worth a cue (house default). */
+const WORTH_FROM = 0.1;
+/** So many are offered; the coach's own words can always be typed. */
+const OFFERED = 5;
+
+/** Cues worth three reps: aimed at causes that are not unlikely, part of the method, allowed by Clear and not banned; then the method's own words. */
+export function cuesToTry(
+  opinion: Pick<Opinion, 'diagnosis'>,
+  method: MethodProfile,
+  limits: readonly SafetyLimit[],
+): CueToTry[] {
+  const banned: readonly BannedCue[] = opinion.diagnosis.bannedCues;
+  const open = CUES.filter(
+    (cue) =>
+      belongsTo(cue, method) &&
+      !cue.barredBy.some((kind) => limits.some((l) => l.kind === kind)) &&
+      !(cue.bannedAs && banned.includes(cue.bannedAs)),
+  );
+  const fit = causesNamed({ opinion: opinion as Opinion }, WORTH_FROM).flatMap(({ cause }) =>
+    open
+      .filter((cue) => cue.causes.includes(cause))
+      .sort((a, b) => a.causes.indexOf(cause) - b.causes.indexOf(cause)),
+  );
+  const house = [...new Set(fit)].map(({ id, words, precaution }) => ({ id, words, precaution }));
+  const own = method.cueWords.map((words) => ({ id: null, words, precaution: '' }));
+  return [...house.slice(0, OFFERED - Math.min(2, own.length)), ...own.slice(0, 2)];
+}
+
+/** How a cue did on the whole: it cleared only where it cleared something and made nothing worse. */
+export function overallOf(results: readonly CueResult[]): CueResult['outcome'] {
+  const has = (outcome: CueResult['outcome']) => results.some((r) => r.outcome === outcome);
+  if (has('worse')) return has('clears') || has('helps') ? 'same' : 'worse';
+  if (has('clears')) return 'clears';
+  return has('helps') ? 'helps' : 'same';
+}
+
+/** Cues that cleared something on the newest day on which one was tried, the newest first; what made anything worse is none. */
+export function cuesThatCleared({
+  tried,
+}: Pick<Dossier, 'tried'>): NonNullable<TriedValues['cue']>[] {
+  const trials = tried
+    .filter((t) => t.cue !== null && !t.undone)
+    .sort((a, b) => b.takenAt.localeCompare(a.takenAt));
+  const day = trials[0]?.takenOn;
+  return trials.flatMap((t) =>
+    t.takenOn === day && t.outcome === 'clears' && t.cue ? [t.cue] : [],
+  );
+}
