@@ -172,8 +172,6 @@ describe('what a diagnosis rests on', () => {
     expect(circumstances.known).toEqual([
       testKey('kneeStraightVsBent', 'left'),
       testKey('standingAbduction', 'right'),
-      // A cue is offered beside the tests, never ranked among them.
-      testKey('cueTrial', null),
     ]);
     const { diagnosis } = opine({ signs, circumstances, changes: [] });
     expect(diagnosis.causes[0]).toMatchObject({ cause: 'structuralFlatFoot', refer: true });

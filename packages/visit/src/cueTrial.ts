@@ -7,7 +7,6 @@ import {
   type MethodProfile,
   type SafetyLimit,
 } from '@zither/core';
-import { causesNamed } from './answer.ts';
 import type { Opinion } from './opinion.ts';
 
 /** What a cue did to one finding. */
@@ -38,10 +37,12 @@ export function cuesToTry(
       !cue.barredBy.some((kind) => limits.some((l) => l.kind === kind)) &&
       !(cue.bannedAs && banned.includes(cue.bannedAs)),
   );
-  const fit = causesNamed({ opinion: opinion as Opinion }, WORTH_FROM).flatMap(({ cause }) =>
-    open
-      .filter((cue) => cue.causes.includes(cause))
-      .sort((a, b) => a.causes.indexOf(cause) - b.causes.indexOf(cause)),
+  const fit = opinion.diagnosis.causes.flatMap(({ cause, probability }) =>
+    probability < WORTH_FROM
+      ? []
+      : open
+          .filter((cue) => cue.causes.includes(cause))
+          .sort((a, b) => a.causes.indexOf(cause) - b.causes.indexOf(cause)),
   );
   const house = [...new Set(fit)].map(({ id, words, precaution }) => ({ id, words, precaution }));
   const own = method.cueWords.map((words) => ({ id: null, words, precaution: '' }));

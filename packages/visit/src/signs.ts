@@ -356,8 +356,7 @@ export function basisOf(
     circumstances: {
       limits: limits.map((l) => l.kind),
       missing: hasLift(dossier) ? [...missing] : [...new Set<Need>([...missing, 'heelLift'])],
-      // Which cue is tried is the coach's choice: it is offered beside the tests, not ranked among them.
-      known: [...answered.known, testKey('cueTrial', null)],
+      known: answered.known,
     },
     signs: {
       findings: [...counted, ...pain],

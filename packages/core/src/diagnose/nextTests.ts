@@ -67,7 +67,8 @@ export function worthTesting(
   const there = evidence.filter(isThere);
   const sees = (id: FindingId) => there.some((e) => e.finding === id);
   const asked = causesBehind(there, tables);
-  return TEST_IDS.filter((id) => barOf(id, { limits, missing }) === null)
+  // Which cue is tried is the coach's choice: it is offered beside the tests, not ranked among them.
+  return TEST_IDS.filter((id) => id !== 'cueTrial' && barOf(id, { limits, missing }) === null)
     .filter((id) => id !== 'kneesOutCue' || (sees('kneesIn') && !sees('kneesOut')))
     .flatMap((test) => sidesFor(test, there).map((side) => ({ test, side })))
     .filter(({ test, side }) => !known.includes(testKey(test, side)))
