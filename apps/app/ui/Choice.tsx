@@ -36,6 +36,7 @@ export function Choice<T extends string>({
             <Button
               key={option.value}
               type="outline"
+              containerStyle={{ maxWidth: '100%' }}
               title={option.label}
               role="radio"
               aria-checked={chosen}

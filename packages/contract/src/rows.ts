@@ -106,6 +106,8 @@ export const prescriptionValuesSchema = z.strictObject({
   /** A look to take before the routine and again after it; empty in plans given before this was kept. */
   look: text.default(''),
   why: text.default(''),
+  /** What has to be ready before the load; empty without one, and in plans given before this was kept. */
+  beforeLoad: z.array(text).max(12).default([]),
   changes: z.array(z.strictObject({ what: text, because: text })).max(8),
   findings: z
     .array(z.strictObject({ cause: z.string(), side: sideSetSchema, because: text }))

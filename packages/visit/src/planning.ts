@@ -19,6 +19,7 @@ import {
 } from '@zither/core';
 import { knownOf, missingOf, startingSetup, type NeededMeasure } from './derive.ts';
 import { methodOf } from './method.ts';
+import { beforeLoad, type BeforeLoad } from './beforeLoad.ts';
 import { underLimits, type SetupUse } from './inUse.ts';
 import type { Opinion } from './opinion.ts';
 import { cuesThatCleared } from './cueTrial.ts';
@@ -49,6 +50,8 @@ export interface PlanAnswer extends Prescription {
   nextTest: Pick<NextTest, 'test' | 'side'> | null;
   /** The newest look that showed something, to be taken again after the routine; null when nobody looked yet. */
   look: { view: CameraView; condition: Condition; asks: LookAsks; faults: Named[] } | null;
+  /** What has to be ready before the load; null without one. */
+  beforeLoad: BeforeLoad | null;
   /** Where the feet stand in the drill that goes from habit to the setup in use. */
   feet: FootPosition[];
 }
@@ -131,6 +134,9 @@ export function planFor(
       .map(({ cause, side }) => ({ cause, side })),
     nextTest: next && { test: next.test, side: next.side },
     look: lookAgain(dossier),
+    beforeLoad: ((at) => at && beforeLoad(at.question, limits))(
+      underLimits(dossier, use, use.method, limits),
+    ),
     feet: footPositions(startingSetup(dossier.client, known, use.method).setup, use.setup),
   };
 }

@@ -1,4 +1,5 @@
 import { sayList } from './terms.ts';
+import { sayBeforeLoad } from './beforeLoad.ts';
 import { sayFault, saySquat } from './watch.ts';
 import type { PrescriptionValues } from '@zither/contract';
 import { saySeen } from './evidence.ts';
@@ -157,6 +158,7 @@ export function writePlan(plan: PlanAnswer, givenOn: string): PrescriptionValues
     why: plan.isLikelierProposed
       ? `${sayUse(use)} Set proposes one that is likelier to work.`
       : sayUse(use),
+    beforeLoad: plan.beforeLoad ? sayBeforeLoad(plan.beforeLoad) : [],
     look: drills.length > 0 && plan.look ? sayLookAgain(plan.look) : '',
     changes: changesOf(plan),
     findings: [

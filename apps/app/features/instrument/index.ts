@@ -1,3 +1,4 @@
+export { BeforeLoadPart } from './BeforeLoadPart.tsx';
 export { Instrument } from './Instrument.tsx';
 export { Equations, NumberInputs, NumberTrace } from './NumberTrace.tsx';
 export { PlumbFigure } from './PlumbFigure.tsx';

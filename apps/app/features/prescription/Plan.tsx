@@ -26,6 +26,15 @@ export function Plan({ plan }: { plan: PrescriptionValues }) {
           <Entry key={change.what} title={change.what} because={change.because} />
         ))}
       </Part>
+      {plan.beforeLoad.length > 0 && (
+        <Part title="Before the load">
+          {plan.beforeLoad.map((line) => (
+            <Say key={line} number>
+              {line}
+            </Say>
+          ))}
+        </Part>
+      )}
       {plan.cues.length > 0 && (
         <Part title={plan.cues.length > 1 ? 'Two cues' : 'One cue'}>
           {plan.cues.map((cue) => (

@@ -114,6 +114,12 @@ export function PrintPage({ dossier }: { dossier: Dossier }) {
           <Say strong>{`Within limits: ${limits.map(sayLimit).join(' · ')}.`}</Say>
         )}
         {prescription.why !== '' && <Say small>{prescription.why}</Say>}
+        {prescription.beforeLoad.length > 0 && <Heading level={2}>Before the load</Heading>}
+        {prescription.beforeLoad.map((line) => (
+          <Say small number key={line}>
+            {line}
+          </Say>
+        ))}
         {prescription.cues.length > 0 && <Heading level={2}>Think of</Heading>}
         {prescription.cues.map((cue) => (
           <Say key={cue.id}>{`“${cue.words}” ${cue.precaution}`}</Say>

@@ -13,7 +13,7 @@ import { Part, Screen } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { Waiting } from '../../ui/Waiting.tsx';
 import { StopButton, SafetyNotice } from '../clear/index.ts';
-import { Instrument } from '../instrument/index.ts';
+import { BeforeLoadPart, Instrument } from '../instrument/index.ts';
 import { AlternativesPart } from './AlternativesPart.tsx';
 import { AnswerPart, FurtherPart } from './AnswerPart.tsx';
 import { HeelPart } from './HeelPart.tsx';
@@ -131,6 +131,7 @@ export function SetScreen({
               <FurtherPart page={page} shown={shown} />
               <Sides dossier={dossier} question={drawn.question} />
               <HeelPart dossier={dossier} question={drawn.question} method={drawn.method} />
+              <BeforeLoadPart question={drawn.question} limits={page.limits} />
               {body}
               <WorkPart page={page} question={drawn.question} method={drawn.method} />
             </>

@@ -19,6 +19,7 @@ import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { useLook } from '../../ui/useLook.ts';
 import { StopButton, SafetyNotice } from '../clear/index.ts';
+import { BeforeLoadPart } from '../instrument/index.ts';
 import {
   asksLockout,
   heelToTry,
@@ -198,6 +199,7 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
           />
         )}
       </Part>
+      {condition === 'load' && subject && <BeforeLoadPart question={subject} limits={limits} />}
       <CameraPanel
         view={view}
         work={work}

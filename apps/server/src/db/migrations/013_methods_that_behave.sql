@@ -50,3 +50,12 @@ WHERE kind = 'tried';
 UPDATE document_history
 SET values_json = json_insert(values_json, '$.cue', NULL, '$.results', json('[]'))
 WHERE kind = 'tried';
+
+-- Plans say what has to be ready before the load; those given before did not.
+UPDATE document
+SET values_json = json_insert(values_json, '$.beforeLoad', json('[]'))
+WHERE kind = 'prescription';
+
+UPDATE document_history
+SET values_json = json_insert(values_json, '$.beforeLoad', json('[]'))
+WHERE kind = 'prescription';
