@@ -1,3 +1,4 @@
+import { sideSays } from '@zither/words/barPath';
 import { StopButton } from '../clear/index.ts';
 import { sayDay, useCapture, useChanges } from '../data/index.ts';
 import { router } from 'expo-router';
@@ -192,6 +193,15 @@ function Review({
       title="Over the rep"
       hint={`Full: rep ${analysis.best}, the best. Dashed: rep ${analysis.worst}, the worst. Upright bar: where the figure stands.`}
     >
+      {analysis.picture.kind === 'side' && (
+        <View style={{ gap: 4 }}>
+          {sideSays(analysis.picture).map((line) => (
+            <Say key={line} small number>
+              {line}
+            </Say>
+          ))}
+        </View>
+      )}
       {plots.map((p) => (
         <MotionPlot
           key={p.title}

@@ -142,6 +142,16 @@ export function plotsOf(analysis: Analysis): Plot[] {
         traces: [{ name: 'balance', values: inCm(s.balanceMm), look: 'ink' }],
         band: { least: -3, most: 3 },
       },
+      ...(picture.bar
+        ? [
+            {
+              title: 'Bar ahead of mid-foot',
+              unit: ' cm',
+              traces: [{ name: 'bar', values: inCm(s.barAheadMm), look: 'ink' as const }],
+              band: { least: -3, most: 3 },
+            },
+          ]
+        : []),
     ];
   }
   const f = picture.front;

@@ -9,6 +9,13 @@ import { leanBudget, type LeanBudget } from '../window/leanBudget.ts';
 import { limitsForSide } from '../window/limits.ts';
 import type { Case } from '../window/solve.ts';
 import {
+  barPathOf,
+  jointOrderOf,
+  standingBalanceMm,
+  type BarPath,
+  type JointOrder,
+} from './barPath.ts';
+import {
   consistencyOf,
   findingsFrom,
   type Consistency,
@@ -85,7 +92,17 @@ export interface Analysis {
   worst: number;
   /** The cleaned landmarks and what was read from them, for drawing. */
   series: Series;
-  picture: { kind: 'side'; side: SidePicture } | { kind: 'front'; front: FrontPicture };
+  picture:
+    | {
+        kind: 'side';
+        side: SidePicture;
+        /** Null without a bar in the picture. */
+        bar: BarPath | null;
+        /** Of the weight before the first rep, mm ahead of the balance point. */
+        standingMm: number | null;
+        order: JointOrder | null;
+      }
+    | { kind: 'front'; front: FrontPicture };
 }
 
 export type NoAnalysis =
@@ -292,7 +309,13 @@ function readSide(
   const [depth, shank, lean] = [mean('depthDeg'), mean('shankDeg'), mean('leanDeg')];
   return {
     readings,
-    picture: { kind: 'side', side: picture },
+    picture: {
+      kind: 'side',
+      side: picture,
+      bar: barPathOf(picture, windows),
+      standingMm: standingBalanceMm(picture, standing),
+      order: jointOrderOf(picture, windows),
+    },
     leanBudget:
       budgetAt && depth !== null && shank !== null && lean !== null
         ? budgetAt(depth, shank, lean)

@@ -8,6 +8,13 @@ export type { Analysis, AnalysisQuestion, NoAnalysis, Scale } from './analyse.ts
 export { hipShareOf } from './sideFaults.ts';
 export { KNEES_FROM, sided, type FrontPicture, type LegPicture } from './frontFaults.ts';
 export type { SidePicture } from './sidePicture.ts';
+export {
+  barPathOf,
+  jointOrderOf,
+  standingBalanceMm,
+  type BarPath,
+  type JointOrder,
+} from './barPath.ts';
 export { detrended, wobbleMm } from './wobble.ts';
 export { reportOf, type Report } from './report.ts';
 export { agreementOf, type Agreement, type AgreementLine, type Named } from './agreement.ts';

@@ -22,6 +22,8 @@ export interface SidePicture {
   hipAheadOfPlumbMm: Channel;
   /** Ahead of the balance point the method asks for; see {@link balancePointMm}. */
   balanceMm: Channel;
+  /** Bar ahead of the plumb through mid-foot; open without a bar, heel or toe. */
+  barAheadMm: Channel;
   /** Lumbar line against the trunk line, hollow positive; open without a lumbar landmark. */
   lumbarDeg: Channel;
   /** Arm against the trunk line, forward positive; open without a wrist. */
@@ -87,6 +89,10 @@ export function sidePicture(
       return hip === null || heel === null || toe === null ? null : hip - (heel + toe) / 2;
     }),
     balanceMm: balancePointMm(series, carried, balance),
+    barAheadMm: all.map((k) => {
+      const [bar, heel, toe] = [x('bar', k), x('heel', k), x('toe', k)];
+      return bar === null || heel === null || toe === null ? null : bar - (heel + toe) / 2;
+    }),
     lumbarDeg: all.map((k) => less(lineDeg('hip', 'lumbar', k), lineDeg('hip', 'shoulder', k))),
     armDeg: all.map((k) => less(lineDeg('shoulder', 'wrist', k), lineDeg('hip', 'shoulder', k))),
     thighMm,
