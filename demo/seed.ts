@@ -456,6 +456,7 @@ function trialsOf(
         ? Math.round(kneeGapAtAbductionMm(body, HIP_FOLD_AT_DEG[measure]) / 10) * 10
         : null,
       pinch: false,
+      state: 'cold',
       struck: null,
     });
   };

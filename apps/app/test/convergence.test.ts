@@ -42,6 +42,7 @@ const trialValues = (value: number): TrialValues => ({
   instrument: 'byHand',
   kneeGapMm: null,
   pinch: false,
+  state: null,
   struck: null,
 });
 

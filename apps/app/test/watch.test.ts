@@ -147,7 +147,7 @@ describe('what a look is read with', () => {
     const screen = subjectFor(
       dossier,
       'bodyweight',
-      { arms: 'up', feet: 'straight', depth: 'seat', heelRiseMm: 25, shod: false },
+      { ...PLAIN_LOOK, arms: 'up', feet: 'straight', depth: 'seat', heelRiseMm: 25 },
       [],
     );
     expect(screen?.setup).toMatchObject({

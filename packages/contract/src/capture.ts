@@ -1,7 +1,15 @@
 import { z } from 'zod';
 import { caseFileSchema } from './caseFile.ts';
 import { PLAIN_LOOK } from './row.ts';
-import { clientRow, daySchema, idSchema, measured, momentSchema, sideSchema } from './scalars.ts';
+import {
+  bodyStateSchema,
+  clientRow,
+  daySchema,
+  idSchema,
+  measured,
+  momentSchema,
+  sideSchema,
+} from './scalars.ts';
 
 /** One coordinate over time, mm; null where nothing was seen or the view does not show the axis. */
 type Channel = (number | null)[];
@@ -156,6 +164,11 @@ export const lookAsksSchema = z.strictObject({
   /** Under the heels, mm; 0 = flat. */
   heelRiseMm: measured(0, 60, ' mm'),
   shod: z.boolean(),
+  /** Cold, warm, or after the routine; null = not recorded. */
+  state: bodyStateSchema.nullable().default(null),
+  /** On the bar in a loaded look, kg; null = not said. */
+  loadKg: measured(0, 600, ' kg').nullable().default(null),
+  belt: z.boolean().default(false),
 });
 export type LookAsks = z.infer<typeof lookAsksSchema>;
 

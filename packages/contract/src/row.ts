@@ -55,6 +55,9 @@ export const PLAIN_LOOK: LookAsks = {
   depth: 'free',
   heelRiseMm: 0,
   shod: false,
+  state: null,
+  loadKg: null,
+  belt: false,
 };
 
 /** Whether two looks ask the same, but for what is left out of the comparison. */

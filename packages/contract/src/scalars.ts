@@ -36,3 +36,9 @@ export const practiceRow = {
   ...saidFields,
 };
 export const clientRow = { ...practiceRow, clientId: idSchema };
+
+/** In which state a client was read or watched: cold, warm, or after the routine. */
+export const bodyStateSchema = z.enum(['cold', 'warm', 'after'], {
+  error: 'must be cold, warm or after.',
+});
+export type BodyState = z.infer<typeof bodyStateSchema>;

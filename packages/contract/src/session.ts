@@ -1,5 +1,12 @@
 import { z } from 'zod';
-import { clientRow, daySchema, measured, momentSchema, sideSchema } from './scalars.ts';
+import {
+  bodyStateSchema,
+  clientRow,
+  daySchema,
+  measured,
+  momentSchema,
+  sideSchema,
+} from './scalars.ts';
 
 /** The seven stages of a visit, in working order. */
 export const stageSchema = z.enum(
@@ -75,6 +82,8 @@ const trialFields = {
   kneeGapMm: measured(0, 1500, ' mm').nullable(),
   /** A pinch ended the range here. */
   pinch: z.boolean(),
+  /** Cold, warm, or after the routine; null = not recorded. */
+  state: bodyStateSchema.nullable().default(null),
   /** Struck out, with the reason: stays in the record and does not count. */
   struck: z
     .strictObject({

@@ -2,6 +2,7 @@ export * from './record.ts';
 export * from './derive.ts';
 export * from './method.ts';
 export * from './work.ts';
+export * from './bodyState.ts';
 export * from './beforeLoad.ts';
 export * from './safety.ts';
 export * from './byEye.ts';

@@ -32,6 +32,10 @@ export const isSameSquat = (
 export const baselinesOf = (dossier: Dossier, day: string | null): Look[] =>
   looksOf(dossier, day).filter((l) => l.look.condition !== 'trial');
 
+/** Which look of its day it is, from 1 on, by when it was taken; looks from several sides at one squat count apart. */
+export const numberInDay = (dossier: Dossier, { look }: Pick<Look, 'look'>): number =>
+  looksOf(dossier, look.takenOn).filter((l) => l.look.takenAt <= look.takenAt).length;
+
 /** Captures and judgements drawn together, newest first; of one day, or of all when null. What was discarded is left out. */
 export function looksOf({ captures, judgements }: Dossier, day: string | null): Look[] {
   const looks = new Map<string, Look>();

@@ -291,7 +291,10 @@ export function basisOf(
   const seenOn = (all.find((l) => !isTelling(l)) ?? all[0])?.look.takenOn ?? null;
   const since = all.filter((l) => seenOn !== null && l.look.takenOn >= seenOn);
   const ofDay = since.filter((l) => l.look.takenOn === seenOn);
-  const plain = ofDay.filter((l) => !isTelling(l));
+  const untold = ofDay.filter((l) => !isTelling(l));
+  // What is left after the routine shows the routine: the client is who came in.
+  const cold = untold.filter((l) => l.look.asks.state !== 'after');
+  const plain = cold.length > 0 ? cold : untold;
   const faults = faultsOf(plain);
   const alone = leftAlone(dossier);
   const seen = new Map<string, SeenLine>();
@@ -329,8 +332,9 @@ export function basisOf(
     : [];
 
   const known = knownOf(dossier);
-  const reading = (measure: 'shinAngleStraight' | 'hipRotationIn' | 'abductionReps') =>
-    bothSides((side) => newestReading(dossier.trials, measure, side)?.mean ?? null);
+  const reading = (
+    measure: 'shinAngleStraight' | 'hipRotationIn' | 'abductionReps' | 'abductionAngle',
+  ) => bothSides((side) => newestReading(dossier.trials, measure, side)?.mean ?? null);
   const budget = [...plain]
     .sort(
       (a, b) =>
@@ -366,6 +370,7 @@ export function basisOf(
         dorsiflexionKneeStraightDeg: reading('shinAngleStraight'),
         hipInwardRotationDeg: reading('hipRotationIn'),
         standingAbductionReps: reading('abductionReps'),
+        standingAbductionDeg: reading('abductionAngle'),
         navicularDropMm: bothSides((side) => readArch(dossier.trials, side).dropMm),
         ...(known.fold ? { hipFold: foldLimitOf(known.fold) } : {}),
       },

@@ -42,7 +42,9 @@ export function subjectFor(
   const habit = startingSetup(dossier.client, knownOf(dossier), method).setup;
   const asked: Case =
     condition === 'load' || condition === 'trial'
-      ? question
+      ? asks.loadKg === null || condition === 'trial'
+        ? question
+        : { ...question, setup: { ...question.setup, loadKg: asks.loadKg } }
       : {
           ...question,
           setup: {

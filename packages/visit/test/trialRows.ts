@@ -31,6 +31,7 @@ export function trial(
     instrument: 'byHand',
     kneeGapMm: null,
     pinch: false,
+    state: null,
     struck: null,
     ...change,
   };

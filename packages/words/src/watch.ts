@@ -193,9 +193,15 @@ export const LOOK_OPTIONS = {
   },
 } as const;
 
+/** In which state the client is. */
+export const STATE_NAMES = { cold: 'Cold', warm: 'Warm', after: 'After the routine' } as const;
+
 /** What a look asks beside the plain squat: "arms up · heels raised 20 mm"; empty when it is plain. */
 export const sayAsks = (asks: LookAsks): string =>
   [
+    asks.state === null ? null : STATE_NAMES[asks.state].toLowerCase(),
+    asks.loadKg === null ? null : `${asks.loadKg} kg`,
+    asks.belt ? 'belt' : null,
     asks.arms === 'up' ? 'arms up' : asks.arms === 'weight' ? 'weight in front' : null,
     asks.feet === 'straight' ? 'feet straight' : null,
     asks.depth === 'seat' ? 'to a seat' : null,

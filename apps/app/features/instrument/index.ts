@@ -1,3 +1,4 @@
+export { StateChoice, useBodyState } from './StateChoice.tsx';
 export { BeforeLoadPart } from './BeforeLoadPart.tsx';
 export { Instrument } from './Instrument.tsx';
 export { Equations, NumberInputs, NumberTrace } from './NumberTrace.tsx';

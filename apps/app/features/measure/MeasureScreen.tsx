@@ -1,17 +1,21 @@
 import { count } from '@zither/words/terms';
 import MaterialIcons from '@expo/vector-icons/MaterialIcons';
 import { router } from 'expo-router';
+import { useMemo } from 'react';
 import { ScrollView, View } from 'react-native';
 import type { Dossier } from '@zither/contract';
 import { POSITIONS, progressOn, STATIONS, type Station, type StationId } from '@zither/core';
 import { Button, ListItem } from '../../ui/elements.ts';
+import { Fold } from '../../ui/Fold.tsx';
 import { Heading, Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { StopButton, SafetyNotice } from '../clear/index.ts';
 import { sayMissing } from '@zither/words/missing';
-import { safetyOf, disagreeing, type StageState, missingOf } from '@zither/visit';
+import { STATE_NAMES } from '@zither/words/watch';
+import { readingOnIn, safetyOf, disagreeing, type StageState, missingOf } from '@zither/visit';
+import { StateChoice, useBodyState } from '../instrument/index.ts';
 import { StageBead } from '../session/index.ts';
 import { today } from '../data/index.ts';
 import { useStation } from './StationPane.tsx';
@@ -116,7 +120,9 @@ function StationsOnly({
 function AtStation({ dossier, station, day }: { dossier: Dossier; station: Station; day: string }) {
   const { colors, isWide } = useLook();
   const { client } = dossier;
-  const { body, foot } = useStation(dossier, station, day);
+  const [state, setState] = useBodyState(client.id, day);
+  const readIn = useMemo(() => readingOnIn(dossier, day, state), [dossier, day, state]);
+  const { body, foot } = useStation(readIn, station, day);
   const page = (
     <Screen
       title={station.name}
@@ -131,6 +137,18 @@ function AtStation({ dossier, station, day }: { dossier: Dossier; station: Stati
     >
       <Part>
         <SafetyNotice clientId={client.id} safety={safetyOf(dossier, day)} />
+        <Fold
+          title="Cold, warm, or after the routine"
+          note={state === null ? 'Not said' : STATE_NAMES[state]}
+        >
+          <StateChoice value={state} onChange={setState} />
+          {state === 'after' && (
+            <Say small soft>
+              Readings after the routine stand beside those of before; they are not averaged with
+              them.
+            </Say>
+          )}
+        </Fold>
       </Part>
       {body}
     </Screen>

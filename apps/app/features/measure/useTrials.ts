@@ -8,6 +8,7 @@ import {
 import type { MeasureId, Side } from '@zither/core';
 import { MOVE_REASONS } from '@zither/words/moving';
 import { newId, useChanges, today } from '../data/index.ts';
+import { useBodyState } from '../instrument/index.ts';
 
 /** Why a trial is struck out, offered as one tap each. */
 export const STRIKE_REASONS = [
@@ -30,6 +31,7 @@ function nextMoment(now: string): string {
 export function useTrials(dossier: Dossier) {
   const { moment, moveEntries, putTrial } = useChanges();
   const clientId = dossier.client.id;
+  const [state] = useBodyState(clientId, today());
   const rewrite = (trial: Trial, change: Partial<TrialValues>) =>
     putTrial(clientId, trial, { ...valuesIn(trial), ...change });
   const toOtherSide = (trials: readonly Trial[]) =>
@@ -60,6 +62,7 @@ export function useTrials(dossier: Dossier) {
           instrument,
           kneeGapMm: more.kneeGapMm ?? null,
           pinch: more.pinch ?? false,
+          state,
           struck: null,
         },
       ),

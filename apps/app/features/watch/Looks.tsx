@@ -11,7 +11,7 @@ import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { AgreementTable } from './AgreementTable.tsx';
-import { looksOf } from '@zither/visit';
+import { looksOf, numberInDay } from '@zither/visit';
 import { sayFound, sayJudgement, sayLook } from '@zither/words/watch';
 
 /** Everything seen, newest first: captures open their review, judgements are beside them. */
@@ -48,7 +48,7 @@ export function Looks({ dossier, day }: { dossier: Dossier; day: string }) {
           <View style={{ paddingTop: space.s }}>
             <Say strong>{sayLook(look)}</Say>
             <Say small soft>
-              {look.takenOn === day ? 'today' : sayDay(look.takenOn)}
+              {`${look.takenOn === day ? 'today' : sayDay(look.takenOn)} · look ${numberInDay(dossier, { look })} of the day`}
             </Say>
           </View>
           {capture && (

@@ -19,7 +19,7 @@ import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { useLook } from '../../ui/useLook.ts';
 import { StopButton, SafetyNotice } from '../clear/index.ts';
-import { BeforeLoadPart } from '../instrument/index.ts';
+import { BeforeLoadPart, StateChoice, useBodyState } from '../instrument/index.ts';
 import {
   asksLockout,
   heelToTry,
@@ -37,6 +37,7 @@ import { newId, useChanges, today } from '../data/index.ts';
 import { takes } from '@zither/words/takes';
 import { asksInAddress } from './asks.ts';
 import { CameraPanel } from './CameraPanel.tsx';
+import { LoadOptions } from './LoadOptions.tsx';
 import { LookOptions } from './LookOptions.tsx';
 import { Looks } from './Looks.tsx';
 import { useWork, type Job } from './work.ts';
@@ -60,8 +61,19 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
     conditionSchema.catch('bodyweight').parse(startsWith),
   );
   const [options, setAsks] = useState<LookAsks>(PLAIN_LOOK);
+  const [loaded, setLoaded] = useState<Pick<LookAsks, 'loadKg' | 'belt'>>({
+    loadKg: null,
+    belt: false,
+  });
   // With a load, or in a setup on trial, the squat is asked as it is.
-  const asks = condition === 'bodyweight' ? options : PLAIN_LOOK;
+  const [state, setState] = useBodyState(client.id, day);
+  const asks = useMemo(
+    (): LookAsks =>
+      condition === 'bodyweight'
+        ? { ...options, state }
+        : { ...PLAIN_LOOK, state, ...(condition === 'load' ? loaded : {}) },
+    [condition, options, state, loaded],
+  );
   const [facing, setFacing] = useState<Side>('left');
   const [scale, setScale] = useState<Scale>('none');
   const [up, setUp] = useState<UpAxis>('y');
@@ -180,6 +192,10 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
             The heels lifted in this squat. If the hips did travel back, repeat it with something
             under the heels.
           </Notice>
+        )}
+        <StateChoice value={state} onChange={setState} />
+        {condition === 'load' && subject && (
+          <LoadOptions loaded={loaded} usualKg={subject.setup.loadKg} onChange={setLoaded} />
         )}
         {condition === 'bodyweight' && (
           <LookOptions asks={asks} heelMm={heelMm} onChange={setAsks} />

@@ -19,6 +19,9 @@ export function asksFrom(params: { [K in keyof LookAsks]?: string }): LookAsks {
     depth: params.depth ?? PLAIN_LOOK.depth,
     heelRiseMm: Number(params.heelRiseMm ?? 0),
     shod: params.shod === 'true',
+    state: params.state ?? null,
+    loadKg: params.loadKg === undefined ? null : Number(params.loadKg),
+    belt: params.belt === 'true',
   });
   return found.success ? found.data : PLAIN_LOOK;
 }

@@ -33,6 +33,7 @@ export interface Measures {
   hipFold?: HipFoldLimit | null | undefined;
   hipInwardRotationDeg?: OneOrBoth | undefined;
   standingAbductionReps?: OneOrBoth | undefined;
+  standingAbductionDeg?: OneOrBoth | undefined;
   navicularDropMm?: OneOrBoth | undefined;
 }
 
@@ -78,6 +79,7 @@ export const SHORT = {
   foldDeg: { below: 122, blur: 6, atAbductionDeg: 15 },
   rotationDeg: { below: 25, blur: 4, differs: 10 },
   abductionReps: { below: 12, blur: 3 },
+  abductionDeg: { below: 30, blur: 4 },
   navicularMm: { above: NAVICULAR_DROP_MM.usual, blur: 2.5 },
   leanProportionsDeg: { above: 30, blur: 4 },
   leanAnkleDeg: { above: 8, blur: 3 },
@@ -137,7 +139,8 @@ export function evidenceOf(
     const rotation = at(measures.hipInwardRotationDeg);
     const reps = at(measures.standingAbductionReps);
     const drop = at(measures.navicularDropMm);
-    const { rotationDeg, abductionReps, navicularMm } = SHORT;
+    const lift = at(measures.standingAbductionDeg);
+    const { rotationDeg, abductionReps, abductionDeg, navicularMm } = SHORT;
     // Short by itself, or clearly shorter than the other side.
     const otherRotation = measures.hipInwardRotationDeg?.[side === 'left' ? 'right' : 'left'];
     const shortBy = Math.max(
@@ -145,7 +148,12 @@ export function evidenceOf(
       (otherRotation ?? 0) - (rotation ?? 0) - rotationDeg.differs,
     );
     short('rotationShort', rotation, shortBy, rotationDeg.blur);
-    short('abductionShort', reps, abductionReps.below - (reps ?? 0), abductionReps.blur);
+    // Not held for long, or not lifted far: whichever says more, since one weakness shows in either.
+    const weak = [
+      ...(reps === null ? [] : [beyond(abductionReps.below - reps, abductionReps.blur)]),
+      ...(lift === null ? [] : [beyond(abductionDeg.below - lift, abductionDeg.blur)]),
+    ];
+    if (weak.length > 0) list.push(finding('abductionShort', side, Math.max(...weak)));
     short('archLow', drop, (drop ?? 0) - navicularMm.above, navicularMm.blur);
   }
   if (measures.hipFold) {

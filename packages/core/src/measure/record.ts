@@ -17,6 +17,8 @@ export interface Trial {
   kneeGapMm: number | null;
   /** A pinch ended the range here. */
   pinch: boolean;
+  /** Cold, warm, or after the routine; null or absent = not recorded. */
+  state?: 'cold' | 'warm' | 'after' | null | undefined;
   struck: object | null;
 }
 
@@ -30,14 +32,17 @@ export function keptTrials<T extends Trial>(
   side: Side | null,
   day?: string,
 ): T[] {
-  return trials
-    .filter(
-      (t) =>
-        t.measure === measure &&
-        t.side === side &&
-        t.struck === null &&
-        (day === undefined || t.takenOn === day),
-    )
+  const own = trials.filter(
+    (t) =>
+      t.measure === measure &&
+      t.side === side &&
+      t.struck === null &&
+      (day === undefined || t.takenOn === day),
+  );
+  // Like with like: what was read again after the routine shows the routine, not the client; alone on its day it counts all the same.
+  const before = new Set(own.filter((t) => t.state !== 'after').map((t) => t.takenOn));
+  return own
+    .filter((t) => t.state !== 'after' || !before.has(t.takenOn))
     .sort((a, b) => a.takenAt.localeCompare(b.takenAt));
 }
 

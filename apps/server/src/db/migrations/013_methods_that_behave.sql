@@ -59,3 +59,13 @@ WHERE kind = 'prescription';
 UPDATE document_history
 SET values_json = json_insert(values_json, '$.beforeLoad', json('[]'))
 WHERE kind = 'prescription';
+
+-- Readings and looks say in which state the client was; looks also the load and a belt. Of those before it was not recorded.
+UPDATE document SET values_json = json_insert(values_json, '$.state', NULL) WHERE kind = 'trial';
+UPDATE document_history SET values_json = json_insert(values_json, '$.state', NULL) WHERE kind = 'trial';
+UPDATE document
+SET values_json = json_insert(values_json, '$.asks.state', NULL, '$.asks.loadKg', NULL, '$.asks.belt', json('false'))
+WHERE kind IN ('capture', 'judgement') AND values_json ->> '$.asks' IS NOT NULL;
+UPDATE document_history
+SET values_json = json_insert(values_json, '$.asks.state', NULL, '$.asks.loadKg', NULL, '$.asks.belt', json('false'))
+WHERE kind IN ('capture', 'judgement') AND values_json ->> '$.asks' IS NOT NULL;

@@ -1,0 +1,112 @@
+import type { Dossier, Judgement, LookAsks } from '@zither/contract';
+import { PLAIN_LOOK } from '@zither/contract/row';
+import { evidenceOf, keptTrials, newestDorsiflexion, readingOn, resolveBody } from '@zither/core';
+import {
+  basisOf,
+  bodyOf,
+  knownOf,
+  looksOf,
+  numberInDay,
+  readingOnIn,
+  subjectFor,
+} from '@zither/visit';
+import { sayLook } from '@zither/words/watch';
+import { AT, dossierOf, five, ID, trial } from './trialRows.ts';
+
+const DAY = '2026-01-05';
+let count = 0;
+const look = (asks: Partial<LookAsks>, change: Partial<Judgement> = {}): Judgement => ({
+  id: `66666666-6666-4666-8666-${String((count += 1)).padStart(12, '0')}`,
+  clientId: ID,
+  version: 1,
+  updatedAt: AT,
+  saidAt: AT,
+  saidBy: '',
+  takenOn: DAY,
+  takenAt: `${DAY}T10:${String(count).padStart(2, '0')}:00.000Z`,
+  view: 'side',
+  condition: 'bodyweight',
+  asks: { ...PLAIN_LOOK, ...asks },
+  discarded: false,
+  reps: 5,
+  loadKg: 0,
+  lookedAt: ['feet'],
+  seen: [],
+  ...change,
+});
+const heels = [
+  { fault: 'heelsRise' as const, severity: 'clear' as const, side: null, phase: null, reps: [] },
+];
+const newest = (list: Judgement[]) => [...list].reverse();
+
+describe('cold, warm, after the routine', () => {
+  it('readings after the routine are compared with those of before, never averaged with them', () => {
+    const cold = [trial('kneeToWall', 'left', 80, { state: 'cold' })];
+    const after = [trial('kneeToWall', 'left', 110, { state: 'after' })];
+    const both = [...cold, ...after];
+    expect(readingOn(both, 'kneeToWall', 'left', DAY)?.mean).toBe(80);
+    expect(keptTrials(both, 'kneeToWall', 'left')).toHaveLength(1);
+    // Alone on its day it counts all the same, and not recorded counts as before.
+    expect(readingOn(after, 'kneeToWall', 'left', DAY)?.mean).toBe(110);
+    const body = resolveBody(bodyOf(dossierOf([]).client));
+    expect(newestDorsiflexion(body, both, 'left')!.deg).toBe(
+      newestDorsiflexion(body, cold, 'left')!.deg,
+    );
+    // While the coach reads on after the routine, the page shows what is read now.
+    const dossier = dossierOf(both);
+    expect(
+      readingOn(readingOnIn(dossier, DAY, 'after').trials, 'kneeToWall', 'left', DAY)?.mean,
+    ).toBe(110);
+    expect(readingOnIn(dossier, DAY, 'warm')).toBe(dossier);
+  });
+
+  it('before and after the routine are two looks, numbered, and causes are weighed by the one before', () => {
+    const judgements = newest([
+      look({ state: 'cold' }, { seen: heels }),
+      look({ state: 'after' }, { seen: [] }),
+    ]);
+    const dossier = dossierOf(five(), { judgements });
+    const looks = looksOf(dossier, DAY);
+    expect(looks).toHaveLength(2);
+    expect(looks.map((l) => numberInDay(dossier, l))).toEqual([2, 1]);
+    expect(sayLook(looks[0]!.look)).toMatch(/after the routine/);
+    expect(basisOf(dossier, DAY, [], []).seen.map((l) => l.fault)).toEqual(['heelsRise']);
+    // Alone it counts.
+    const only = dossierOf(five(), { judgements: [look({ state: 'after' }, { seen: heels })] });
+    expect(basisOf(only, DAY, [], []).seen).toHaveLength(1);
+  });
+
+  it('warm-up sets at rising loads stand side by side, each with its load, and are judged at it', () => {
+    const judgements = newest(
+      [20, 40, 60].map((loadKg) => look({ loadKg, belt: loadKg > 50 }, { condition: 'load' })),
+    );
+    const dossier = dossierOf(five(), { judgements }) as Dossier;
+    const looks = looksOf(dossier, DAY);
+    expect(looks.map((l) => l.look.asks.loadKg)).toEqual([60, 40, 20]);
+    expect(sayLook(looks[0]!.look)).toBe('Side · training load · 60 kg · belt');
+    expect(subjectFor(dossier, 'load', { ...PLAIN_LOOK, loadKg: 40 }, [])?.setup.loadKg).toBe(40);
+  });
+});
+
+describe('the leg lifted aside', () => {
+  it('is read: a leg that is hardly lifted points to the side of the hip, as few repetitions do', () => {
+    const sureOf = (measures: Parameters<typeof evidenceOf>[0]['measures']): number | null => {
+      const found = evidenceOf({ measures }).find(
+        (e) => e.kind === 'finding' && e.finding === 'abductionShort',
+      );
+      return found?.kind === 'finding' ? found.sure : null;
+    };
+    expect(sureOf({ standingAbductionDeg: { left: 18, right: null } })!).toBeGreaterThan(0.9);
+    expect(sureOf({ standingAbductionDeg: { left: 45, right: null } })!).toBeLessThan(0.1);
+    // Whichever says more: lifted far, but not for long.
+    expect(
+      sureOf({
+        standingAbductionDeg: { left: 45, right: null },
+        standingAbductionReps: { left: 5, right: null },
+      })!,
+    ).toBeGreaterThan(0.9);
+    const dossier = dossierOf([...five(), trial('abductionAngle', 'left', 20)]);
+    expect(basisOf(dossier, DAY, [], []).signs.measures?.standingAbductionDeg?.left).toBe(20);
+    expect(knownOf(dossier).ankle.left).not.toBeNull();
+  });
+});
