@@ -58,8 +58,11 @@ async function told(): Promise<{ record: ClientRecord; operations: Operation[] }
   await seed(
     {
       get,
-      send: async (operation) => {
-        operations.push(operationSchema.parse(operation));
+      send: async (said) => {
+        const operation = operationSchema.parse(said);
+        // No version of that time could say in which state a client was read.
+        if (operation.kind === 'trial.put') operation.values.state = null;
+        operations.push(operation);
         await app.inject({ method: 'POST', url: '/api/operations', payload: operation });
       },
     },

@@ -121,10 +121,18 @@ describe('what the version before wrote', () => {
     const all = <K extends RowKind>(kind: K) => rowsOf(now, practice).of(kind, client);
     const judged = all('judgement').map((j) => [j.condition, j.asks] as const);
     judged.sort((a, b) => a[1].heelRiseMm - b[1].heelRiseMm || b[0].localeCompare(a[0]));
+    // What was not asked at the time is not recorded.
+    const since = { state: null, loadKg: null, belt: false };
     expect(judged).toEqual([
-      ['load', { arms: 'free', feet: 'own', depth: 'free', heelRiseMm: 0, shod: false }],
-      ['bodyweight', { arms: 'up', feet: 'straight', depth: 'seat', heelRiseMm: 0, shod: false }],
-      ['bodyweight', { arms: 'up', feet: 'straight', depth: 'seat', heelRiseMm: 25, shod: false }],
+      ['load', { arms: 'free', feet: 'own', depth: 'free', heelRiseMm: 0, shod: false, ...since }],
+      [
+        'bodyweight',
+        { arms: 'up', feet: 'straight', depth: 'seat', heelRiseMm: 0, shod: false, ...since },
+      ],
+      [
+        'bodyweight',
+        { arms: 'up', feet: 'straight', depth: 'seat', heelRiseMm: 25, shod: false, ...since },
+      ],
     ]);
     const [kept] = all('prescription');
     expect(kept?.drills.map((d) => [d.id, d.part])).toEqual([

@@ -158,7 +158,11 @@ describe('the move from five measurements a day to trials', () => {
       .get() as {
       values_json: string;
     };
-    expect(JSON.parse(json)).toEqual({ givenOn: '2026-01-06', measuredOn: '2026-01-05' });
+    expect(JSON.parse(json)).toEqual({
+      givenOn: '2026-01-06',
+      measuredOn: '2026-01-05',
+      beforeLoad: [],
+    });
     db.close();
   });
 });
