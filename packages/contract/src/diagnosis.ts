@@ -139,6 +139,7 @@ const limitKindSchema = z.enum(
     'noLoadedLockout',
     'supportedOnly',
     'noBracing',
+    'jointRange',
   ],
   { error: 'must be a known limit.' },
 );

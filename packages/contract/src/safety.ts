@@ -1,5 +1,13 @@
 import { z } from 'zod';
-import { clientRow, daySchema, idSchema, measured, momentSchema, practiceRow } from './scalars.ts';
+import {
+  clientRow,
+  daySchema,
+  idSchema,
+  measured,
+  momentSchema,
+  practiceRow,
+  sideSchema,
+} from './scalars.ts';
 
 export const painPlaceSchema = z.enum(['ankle', 'knee', 'hip', 'lowBack', 'elsewhere'], {
   error: 'must be ankle, knee, hip, lowBack or elsewhere.',
@@ -53,6 +61,12 @@ export const safetyLimitSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('noLoadedLockout') }),
   z.strictObject({ kind: z.literal('supportedOnly') }),
   z.strictObject({ kind: z.literal('noBracing') }),
+  z.strictObject({
+    kind: z.literal('jointRange'),
+    joint: z.enum(['ankle', 'knee', 'hip'], { error: 'must be ankle, knee or hip.' }),
+    side: sideSchema,
+    mostDeg: measured(-10, 150, '°'),
+  }),
 ]);
 
 /** What the squat is for. An exercise nobody can say the purpose of is not prescribed. */
@@ -78,7 +92,7 @@ export const clearanceValuesSchema = z.strictObject({
   licence: z.string().trim().min(1, { error: 'must not be empty.' }).max(120),
   givenOn: daySchema,
   expiresOn: daySchema.nullable(),
-  limits: z.array(safetyLimitSchema).max(7),
+  limits: z.array(safetyLimitSchema).max(13),
   /** Ids of the hold rules it was given for. */
   covers: z.array(z.string().max(40)).min(1, { error: 'must name what it was given for.' }).max(20),
 });

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import {
+  allowedAnkles,
   BALANCED,
   obeying,
   PAIN_HOLDS_FROM,
@@ -17,6 +18,7 @@ import {
   solve,
   strictest,
   type Clearance,
+  type LimitedJoint,
   type PainPlace,
   type SafetyLimit,
   type SetupQuestion,
@@ -387,5 +389,75 @@ describe('obeying the limits', () => {
       }),
       { numRuns: 500, seed: 53, endOnFailure: true },
     );
+  });
+});
+
+describe('a limit of one joint', () => {
+  const question = {
+    body: { statureMm: 1750, massKg: 75 },
+    dorsiflexionDeg: { left: 36, right: 38 },
+    hipFold: null,
+    habit: { stanceWidthMm: 430, toeOutDeg: { left: 15, right: 15 } },
+    holds: ['bodyweight' as const],
+    loadKg: 0,
+    targetDepthDeg: 6,
+    kit: [],
+    uncertainty: uncertaintyOf({ statureMm: 1750, massKg: 75 }, {}),
+  };
+  const limit = (joint: LimitedJoint, mostDeg: number): SafetyLimit => ({
+    kind: 'jointRange',
+    joint,
+    side: 'right',
+    mostDeg,
+  });
+  const deepest = (limits: SafetyLimit[]) => {
+    const safe = {
+      ...question,
+      safety: limits,
+      dorsiflexionDeg: allowedAnkles(question.dorsiflexionDeg, limits),
+    };
+    const setups = searchSetups(safe, BALANCED, startBelief(safe)).filter((s) => s.chance >= 0.6);
+    return Math.max(-90, ...setups.map((s) => s.targetDepthDeg));
+  };
+
+  it('is obeyed by the linkage on its side, and by the chance of every setup', () => {
+    const setup = {
+      stanceWidthMm: 430,
+      toeOutDeg: { left: 15, right: 15 },
+      support: { kind: 'floor' as const },
+      hold: 'bodyweight' as const,
+      loadKg: 0,
+      balance: 0.5,
+      trackingOffsetDeg: 0,
+    };
+    const base = caseFor(question, BALANCED, setup, 6);
+    expect(obeying(base, [limit('ankle', 12)]).limits.dorsiflexionDeg).toEqual({
+      left: 36,
+      right: 12,
+    });
+    expect(obeying(base, [limit('knee', 90)]).limits.kneeFlexionDeg).toBe(90);
+    expect(obeying(base, [limit('hip', 80)]).limits.hipFold?.atZeroAbductionDeg).toBe(80);
+    const free = deepest([]);
+    expect(free).toBe(6);
+    for (const [joint, deg] of [
+      ['ankle', 8],
+      ['knee', 70],
+      ['hip', 70],
+    ] as const)
+      expect(deepest([limit(joint, deg)])).toBeLessThan(free);
+  });
+
+  it('the strictest of one joint and side applies; two joints stand beside each other', () => {
+    const kept = strictest([
+      limit('knee', 110),
+      limit('knee', 90),
+      { ...limit('knee', 70), side: 'left' } as SafetyLimit,
+      limit('hip', 90),
+    ]);
+    expect(kept.map((l) => l.kind === 'jointRange' && [l.joint, l.side, l.mostDeg])).toEqual([
+      ['knee', 'right', 90],
+      ['knee', 'left', 70],
+      ['hip', 'right', 90],
+    ]);
   });
 });

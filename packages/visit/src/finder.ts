@@ -1,5 +1,6 @@
 import type { Dossier } from '@zither/contract';
 import {
+  allowedAnkles,
   foldLimitOf,
   OTHER_HOLDS,
   turnFurtherBy,
@@ -47,7 +48,7 @@ export function finderQuestion(
   const body = bodyOf(client);
   return {
     body,
-    dorsiflexionDeg: { left: left.deg, right: right.deg },
+    dorsiflexionDeg: allowedAnkles({ left: left.deg, right: right.deg }, safety),
     hipFold: known.fold ? foldLimitOf(known.fold) : null,
     habit: { stanceWidthMm: start.stanceWidthMm, toeOutDeg: start.toeOutDeg },
     // What was tried stays to choose from, also once the setup in use has another load position.

@@ -87,6 +87,7 @@ export const BAR_NAMES: Record<SafetyLimit['kind'], string> = {
   noLoadedLockout: 'no lock-out under load',
   supportedOnly: 'only with support',
   noBracing: 'no held breath',
+  jointRange: 'the range of one joint',
 };
 
 /** What one outcome would do, in a sentence: the causes that would lead to a plan, or how the largest belief would move. */

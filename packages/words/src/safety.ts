@@ -19,6 +19,9 @@ export const PLACE_NAMES = {
   elsewhere: 'Elsewhere',
 } as const;
 
+/** How a joint of a limit bends. */
+const JOINT_BENDS = { ankle: 'dorsiflexed', knee: 'bent', hip: 'folded' } as const;
+
 /** A limit as a coach says it. */
 export function sayLimit(limit: SafetyLimit): string {
   switch (limit.kind) {
@@ -36,5 +39,7 @@ export function sayLimit(limit: SafetyLimit): string {
       return 'Only with support';
     case 'noBracing':
       return 'No held breath, no bracing';
+    case 'jointRange':
+      return `${limit.side === 'left' ? 'Left' : 'Right'} ${limit.joint} ${JOINT_BENDS[limit.joint]} no further than ${limit.mostDeg}°`;
   }
 }

@@ -11,6 +11,7 @@ import { useLook } from '../../ui/useLook.ts';
 import { newId, useChanges, useDraft, today } from '../data/index.ts';
 import { clearanceProblem } from '@zither/words/clearance';
 import { sayLimit } from '@zither/words/safety';
+import { JointLimits } from './JointLimits.tsx';
 
 interface Draft {
   who: string;
@@ -50,14 +51,18 @@ export function ClearanceForm({
   const { who, licence, expiresOn, givenOn } = draft;
   // By what they say: a draft read back holds other objects.
   const limits = USUAL_LIMITS.filter((l) => draft.limits.some((d) => sayLimit(d) === sayLimit(l)));
+  const joints = draft.limits.filter((l) => l.kind === 'jointRange');
   const change = (part: Partial<Draft>) => set({ ...draft, ...part });
   const [problem, setProblem] = useState<string | null>(null);
   const toggle = (limit: SafetyLimit) =>
     change({
-      limits: limits.includes(limit)
-        ? limits.filter((l) => l !== limit)
-        : // Two depths cannot both be the deepest.
-          [...limits.filter((l) => l.kind !== limit.kind), limit],
+      limits: [
+        ...joints,
+        ...(limits.includes(limit)
+          ? limits.filter((l) => l !== limit)
+          : // Two depths cannot both be the deepest.
+            [...limits.filter((l) => l.kind !== limit.kind), limit]),
+      ],
     });
   const record = () => {
     const form = {
@@ -76,7 +81,7 @@ export function ClearanceForm({
         ...form,
         expiresOn: form.expiresOn === '' ? null : form.expiresOn,
         covers: [...covers],
-        limits: [...limits],
+        limits: [...limits, ...joints],
       },
     );
     drop();
@@ -141,6 +146,7 @@ export function ClearanceForm({
           })}
         </View>
       </View>
+      <JointLimits joints={joints} onChange={(next) => change({ limits: [...limits, ...next] })} />
       {problem && <Notice tone="now">{problem}</Notice>}
       <Button title="Record clearance" onPress={record} />
     </Fold>

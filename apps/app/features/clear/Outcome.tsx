@@ -27,7 +27,7 @@ export function Outcome({ dossier }: { dossier: Dossier }) {
           <View style={{ gap: 2 }}>
             <Say strong>Go within limits</Say>
             {outcome.limits.map((limit) => (
-              <Say key={limit.kind}>{sayLimit(limit)}</Say>
+              <Say key={sayLimit(limit)}>{sayLimit(limit)}</Say>
             ))}
           </View>
         </Notice>

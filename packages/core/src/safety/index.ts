@@ -3,4 +3,4 @@ export * from './screen.ts';
 export * from './rules.ts';
 export * from './outcome.ts';
 export { AFTER_OF, AFTER_STOP, STOPS, toldByStop, type AfterStop, type StopKind } from './stop.ts';
-export { obeying } from './obey.ts';
+export { allowedAnkles, obeying } from './obey.ts';

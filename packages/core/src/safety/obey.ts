@@ -1,4 +1,6 @@
 import type { Case } from '../window/solve.ts';
+import type { BothSides } from '../linkage/setup.ts';
+import type { HipFoldLimit, Limits } from '../window/limits.ts';
 import type { SafetyLimit } from './screen.ts';
 
 /**
@@ -20,18 +22,12 @@ export function obeying(question: Case, limits: readonly SafetyLimit[]): Case {
       case 'verticalShins':
         own = { ...own, shankDeg: Math.min(own.shankDeg ?? Infinity, limit.shankDeg) };
         break;
-      case 'noDeepFold': {
-        const fold = own.hipFold;
-        own = {
-          ...own,
-          hipFold: {
-            atZeroAbductionDeg: Math.min(fold?.atZeroAbductionDeg ?? Infinity, limit.hipFoldDeg),
-            // An open stance may not buy back a fold the screen forbids.
-            perAbductionDeg: Math.min(0, fold?.perAbductionDeg ?? 0),
-          },
-        };
+      case 'noDeepFold':
+        own = { ...own, hipFold: foldedAtMost(own.hipFold, limit.hipFoldDeg) };
         break;
-      }
+      case 'jointRange':
+        own = withinJoint(own, limit);
+        break;
       case 'noLoadedLockout':
       case 'supportedOnly':
       case 'noBracing':
@@ -39,4 +35,40 @@ export function obeying(question: Case, limits: readonly SafetyLimit[]): Case {
     }
   }
   return { ...question, setup, target, limits: own };
+}
+
+/** Ankles as measured, each within what a clinician allows it. */
+export const allowedAnkles = (
+  measured: BothSides<number>,
+  limits: readonly SafetyLimit[],
+): BothSides<number> =>
+  limits.reduce(
+    (ankles, limit) =>
+      limit.kind === 'jointRange' && limit.joint === 'ankle'
+        ? { ...ankles, [limit.side]: Math.min(ankles[limit.side], limit.mostDeg) }
+        : ankles,
+    measured,
+  );
+
+/** A fold that goes no further than allowed. */
+const foldedAtMost = (fold: HipFoldLimit | null | undefined, mostDeg: number): HipFoldLimit => ({
+  atZeroAbductionDeg: Math.min(fold?.atZeroAbductionDeg ?? Infinity, mostDeg),
+  // An open stance may not buy back a fold the screen forbids.
+  perAbductionDeg: Math.min(0, fold?.perAbductionDeg ?? 0),
+});
+
+/** One joint within what a clinician allows it: an ankle on its own side; a knee or hip bends no further than the other in a squat on both legs. */
+function withinJoint(own: Limits, limit: Extract<SafetyLimit, { kind: 'jointRange' }>): Limits {
+  const { joint, mostDeg } = limit;
+  switch (joint) {
+    case 'ankle':
+      return {
+        ...own,
+        dorsiflexionDeg: allowedAnkles(own.dorsiflexionDeg, [limit]),
+      };
+    case 'knee':
+      return { ...own, kneeFlexionDeg: Math.min(own.kneeFlexionDeg ?? Infinity, mostDeg) };
+    case 'hip':
+      return { ...own, hipFold: foldedAtMost(own.hipFold, mostDeg) };
+  }
 }

@@ -45,12 +45,17 @@ export type ScreenOutcome =
       standing: readonly StandingHold[];
     };
 
+/** What a limit is of: its kind, and of a joint that joint and side. */
+export const limitKey = (limit: SafetyLimit): string =>
+  limit.kind === 'jointRange' ? `${limit.kind} ${limit.joint} ${limit.side}` : limit.kind;
+
 /** Every limit once, the strictest of each kind. */
 export function strictest(limits: readonly SafetyLimit[]): SafetyLimit[] {
-  const kept = new Map<SafetyLimit['kind'], SafetyLimit>();
+  const kept = new Map<string, SafetyLimit>();
   for (const limit of limits) {
-    const held = kept.get(limit.kind);
-    kept.set(limit.kind, held ? stricter(held, limit) : limit);
+    const key = limitKey(limit);
+    const held = kept.get(key);
+    kept.set(key, held ? stricter(held, limit) : limit);
   }
   return [...kept.values()];
 }
@@ -62,6 +67,7 @@ function stricter(a: SafetyLimit, b: SafetyLimit): SafetyLimit {
     return a.shankDeg <= b.shankDeg ? a : b;
   if (a.kind === 'noDeepFold' && b.kind === 'noDeepFold')
     return a.hipFoldDeg <= b.hipFoldDeg ? a : b;
+  if (a.kind === 'jointRange' && b.kind === 'jointRange') return a.mostDeg <= b.mostDeg ? a : b;
   return a;
 }
 

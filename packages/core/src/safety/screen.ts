@@ -1,3 +1,4 @@
+import type { Side } from '../linkage/setup.ts';
 import type { StopFact } from './stop.ts';
 
 /** Where it hurts. Coarse on purpose: the coach records, a clinician diagnoses. */
@@ -172,4 +173,17 @@ export type SafetyLimit =
   | { kind: 'noLoadedLockout' }
   | { kind: 'supportedOnly' }
   /** No held breath and no bracing against it. */
-  | { kind: 'noBracing' };
+  | { kind: 'noBracing' }
+  /** Of one joint, as a clinician allows it after an operation or injury: how far it may bend, degrees. */
+  | { kind: 'jointRange'; joint: LimitedJoint; side: Side; mostDeg: number };
+
+/** Joints of which one side may be limited: ankle by dorsiflexion, knee by flexion, hip by fold. */
+export const LIMITED_JOINTS = ['ankle', 'knee', 'hip'] as const;
+export type LimitedJoint = (typeof LIMITED_JOINTS)[number];
+
+/** What a limited joint may be set to, degrees: least and most. */
+export const JOINT_RANGES: Readonly<Record<LimitedJoint, readonly [number, number]>> = {
+  ankle: [-10, 45],
+  knee: [30, 150],
+  hip: [45, 140],
+};

@@ -96,7 +96,13 @@ export function slopesOf(
 export const foldCapOf = ({ safety = [] }: Pick<SetupQuestion, 'safety'>): number =>
   Math.min(
     Infinity,
-    ...(safety ?? []).flatMap((l) => (l.kind === 'noDeepFold' ? [l.hipFoldDeg] : [])),
+    ...(safety ?? []).flatMap((l) =>
+      l.kind === 'noDeepFold'
+        ? [l.hipFoldDeg]
+        : l.kind === 'jointRange' && l.joint === 'hip'
+          ? [l.mostDeg]
+          : [],
+    ),
   );
 
 /** What one setup asks, with exact slopes: for whatever is shown. */
