@@ -33,8 +33,10 @@ export const baselinesOf = (dossier: Dossier, day: string | null): Look[] =>
   looksOf(dossier, day).filter((l) => l.look.condition !== 'trial');
 
 /** Which look of its day it is, from 1 on, by when it was taken; looks from several sides at one squat count apart. */
-export const numberInDay = (dossier: Dossier, { look }: Pick<Look, 'look'>): number =>
-  looksOf(dossier, look.takenOn).filter((l) => l.look.takenAt <= look.takenAt).length;
+export function numberInDay(dossier: Dossier, { key, look }: Pick<Look, 'key' | 'look'>): number {
+  const ofDay = looksOf(dossier, look.takenOn);
+  return ofDay.length - ofDay.findIndex((l) => l.key === key);
+}
 
 /** Captures and judgements drawn together, newest first; of one day, or of all when null. What was discarded is left out. */
 export function looksOf({ captures, judgements }: Dossier, day: string | null): Look[] {

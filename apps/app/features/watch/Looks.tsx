@@ -48,7 +48,7 @@ export function Looks({ dossier, day }: { dossier: Dossier; day: string }) {
           <View style={{ paddingTop: space.s }}>
             <Say strong>{sayLook(look)}</Say>
             <Say small soft>
-              {`${look.takenOn === day ? 'today' : sayDay(look.takenOn)} · look ${numberInDay(dossier, { look })} of the day`}
+              {`${look.takenOn === day ? 'today' : sayDay(look.takenOn)} · look ${numberInDay(dossier, { key, look })} of the day`}
             </Say>
           </View>
           {capture && (
