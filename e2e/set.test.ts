@@ -30,7 +30,7 @@ describe('the trial loop, at 390 × 844', () => {
     // The first: the left heel rose and it was short.
     const first = await advised(page);
     await page.getByRole('radio', { name: 'A little short' }).tap();
-    await page.getByRole('radio', { name: 'Left heel rose' }).tap();
+    await page.getByRole('radio', { name: 'Heel rises: left' }).tap();
     await page.getByRole('radio', { name: 'All right' }).tap();
     await page.getByRole('button', { name: 'Record as marked' }).tap();
     await page.getByText(/6° short.*left heel rose/i).waitFor();

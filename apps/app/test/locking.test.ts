@@ -2,6 +2,7 @@ import { lockValuesSchema } from '@zither/contract';
 import { BALANCED, HOUSE_RULES, profileOf } from '@zither/core';
 import {
   lockOf,
+  mayLock,
   settledSetup,
   lockedCase,
   versionInForce,
@@ -55,6 +56,24 @@ describe('locked setups', () => {
       profileName: other.name,
     });
     expect(untried.evidence.says).toEqual(['Locked without a trial of it.']);
+  });
+
+  it('a method that judges by the foot locks nothing of which the foot was not looked at', () => {
+    const at = { setup, targetDepthDeg: 6 };
+    const foot = profileOf('footFirst')!;
+    const lockable = (change: Parameters<typeof tried>[0]) =>
+      mayLock(client({ setupTrials: [tried(change)] }), at, foot);
+    const all = ['heels', 'foot', 'tuck', 'balance'] as const;
+    expect(mayLock(client(), at, foot)).toBe(false);
+    expect(lockable({ lookedAt: null })).toBe(false);
+    expect(lockable({ lookedAt: ['heels', 'tuck', 'balance'] })).toBe(false);
+    expect(lockable({ lookedAt: [...all] })).toBe(true);
+    expect(lockable({ lookedAt: [...all], faults: [{ fault: 'archDrops', side: 'left' }] })).toBe(
+      false,
+    );
+    // Others may be locked on the coach's word.
+    expect(mayLock(client(), at, profileOf('upright')!)).toBe(false);
+    expect(mayLock(client(), at, profileOf('lowBar')!)).toBe(true);
   });
 
   it('are numbered as made; the newest not taken back is in force, and the plan keeps it', () => {

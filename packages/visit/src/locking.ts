@@ -1,6 +1,8 @@
 import type { Dossier, Lock, SetupTrial } from '@zither/contract';
 import {
+  PART_OF_FAULT,
   verdictOf,
+  type MethodProfile,
   type Case,
   type SafetyLimit,
   type SetupTried,
@@ -8,7 +10,7 @@ import {
 } from '@zither/core';
 import { caseWith, lockOf } from './derive.ts';
 import { methodOf } from './method.ts';
-import { triedFrom } from './trying.ts';
+import { countingTrials, triedFrom } from './trying.ts';
 
 type Placed = Pick<SetupTried, 'setup' | 'targetDepthDeg'>;
 
@@ -42,6 +44,20 @@ export function lockedCase(
 /** How a trial went, as the client's method judges it today. */
 export const verdictIn = (dossier: Dossier, trial: SetupTrial): TrialVerdict =>
   verdictOf(triedFrom(dossier, trial), methodOf(dossier));
+
+/** Whether a method judges by the foot. */
+const judgesByFoot = (method: MethodProfile): boolean =>
+  method.decides.some((fault) => PART_OF_FAULT[fault] === 'foot');
+
+/**
+ * Whether a setup may be locked under a method. One that judges by the foot locks nothing of which the foot was not looked at in a trial that
+ * went clean; every other may be locked on the coach's word.
+ */
+export const mayLock = (dossier: Dossier, at: Placed, method: MethodProfile): boolean =>
+  !judgesByFoot(method) ||
+  countingTrials(dossier).some(
+    (t) => isOf(t, at) && verdictOf(triedFrom(dossier, t), method).kind === 'clean',
+  );
 
 /** Whether a trial went clean, as the client's method judges it today. */
 export const wasClean = (dossier: Dossier, trial: SetupTrial): boolean =>

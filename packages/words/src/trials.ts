@@ -78,6 +78,10 @@ export const sayNotSeen = (verdict: TrialVerdict, method: string): string | null
     ? `Not clean yet by “${method}”: ${partNames(verdict.parts)} not looked at.`
     : null;
 
+/** Why a method that judges by the foot does not lock a setup yet. */
+export const sayLockBarred = (method: string): string =>
+  `“${method}” judges by the foot. Try this setup and look at arch and big toe: it is locked once a trial of it went clean in them.`;
+
 const TRIAL_FAULT_SAYS: Record<TrialFaultId, string> = {
   archDrops: 'arch dropped',
   feetTurnOut: 'foot turned out',

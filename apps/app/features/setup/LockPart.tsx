@@ -131,12 +131,15 @@ const REASONS = [
 export function LockForm({
   setup,
   isTried,
+  barred,
   onLock,
   onCancel,
 }: {
   /** The setup in words. */
   setup: string;
   isTried: boolean;
+  /** Why it may not be locked yet; null = it may. */
+  barred: string | null;
   onLock: (why: string) => void;
   onCancel: () => void;
 }) {
@@ -146,30 +149,44 @@ export function LockForm({
       <Say strong number>
         {setup}
       </Say>
-      {!isTried && (
-        <Notice tone="before">
-          It was not tried yet. Three reps will tell you more than the calculation.
+      {barred !== null ? (
+        <Notice tone="now" actions={[{ label: 'Not yet', onPress: onCancel }]}>
+          {barred}
         </Notice>
+      ) : (
+        !isTried && (
+          <Notice tone="before">
+            No trial of it went clean yet. Three reps will tell you more than the calculation.
+          </Notice>
+        )
       )}
-      <Choice
-        label="Why?"
-        options={REASONS.map((r) => ({ value: r, label: r }))}
-        value={'' as (typeof REASONS)[number]}
-        onChange={onLock}
-      />
-      <Input
-        label="In your own words"
-        aria-label="In your own words"
-        value={why}
-        maxLength={300}
-        onChangeText={setWhy}
-        onSubmitEditing={() => why.trim() !== '' && onLock(why.trim())}
-        renderErrorMessage={false}
-      />
-      <View style={{ flexDirection: 'row', gap: space.s }}>
-        <Button title="Lock it" disabled={why.trim() === ''} onPress={() => onLock(why.trim())} />
-        <Button type="clear" title="Not yet" onPress={onCancel} />
-      </View>
+      {barred === null && (
+        <>
+          <Choice
+            label="Why?"
+            options={REASONS.map((r) => ({ value: r, label: r }))}
+            value={'' as (typeof REASONS)[number]}
+            onChange={onLock}
+          />
+          <Input
+            label="In your own words"
+            aria-label="In your own words"
+            value={why}
+            maxLength={300}
+            onChangeText={setWhy}
+            onSubmitEditing={() => why.trim() !== '' && onLock(why.trim())}
+            renderErrorMessage={false}
+          />
+          <View style={{ flexDirection: 'row', gap: space.s }}>
+            <Button
+              title="Lock it"
+              disabled={why.trim() === ''}
+              onPress={() => onLock(why.trim())}
+            />
+            <Button type="clear" title="Not yet" onPress={onCancel} />
+          </View>
+        </>
+      )}
     </Part>
   );
 }

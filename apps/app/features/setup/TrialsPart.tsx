@@ -1,7 +1,7 @@
 import { isSame, type Case } from '@zither/core';
 import { sayChance } from '@zither/words/chance';
 import { sayFound, sayRoom } from '@zither/words/setup';
-import { STOP_WORDS } from '@zither/words/trials';
+import { sayLockBarred, STOP_WORDS } from '@zither/words/trials';
 import { View } from 'react-native';
 import type { LoopAnswer } from '@zither/visit';
 import { Button } from '../../ui/elements.ts';
@@ -34,6 +34,7 @@ export function TrialAsks({ trial }: { trial: Trial }) {
         <LockForm
           setup={sayFound(current)}
           isTried={trial.isTried}
+          barred={trial.mayLock ? null : sayLockBarred(trial.method.name)}
           onLock={trial.lock}
           onCancel={() => trial.setIsLocking(false)}
         />

@@ -7,6 +7,7 @@ import {
   countingTrials,
   freshCaptures,
   isOf,
+  mayLock,
   showedIn,
   wasClean,
   type Showed,
@@ -79,6 +80,7 @@ export function useTrial(page: SetPage, shown: Shown | null) {
     isLocked: shown?.isLocked ?? false,
     isToLock: shown?.isToLock ?? false,
     isTried: current !== null && trials.some((t) => isOf(t, current) && wasClean(dossier, t)),
+    mayLock: current !== null && mayLock(dossier, current, method),
     canRecord: current !== null && !isStopped && !hurting && !isLocking,
     /** Changes when something new is asked: the page then begins at its top. */
     step: hurting ? 'pain' : isLocking ? 'lock' : `trial ${trials.length}`,
