@@ -113,6 +113,8 @@ describe('safety by when it was said', () => {
     await slow.page.getByRole('radio', { name: 'Knee', exact: true }).tap();
     await slow.page.getByRole('radio', { name: 'Pain 7 of 10' }).tap();
     await slow.page.getByText(/Hold and refer: no squatting/).waitFor();
+    await slow.page.getByRole('button', { name: 'Back to the work' }).tap();
+    await slow.page.getByText(/Hold and refer: no squatting/).waitFor();
 
     const other = await visit(house.browser, PHONE, server.address);
     await other.page.goto(`${client}/clear`);

@@ -21,7 +21,7 @@ describe('schools', () => {
     await page.getByRole('button', { name: 'Use this setup: Open hip, first choice' }).tap();
     await page.getByRole('heading', { name: 'Setup in use' }).waitFor();
     await page.getByRole('radio', { name: 'Why' }).tap();
-    await page.getByText('Limits of the method “Open hip”.').waitFor();
+    await page.getByText('Method “Open hip”, chosen for this client.').waitFor();
     await page
       .getByTestId('window')
       .getByText(/of room at full depth/)
@@ -29,7 +29,7 @@ describe('schools', () => {
       .waitFor();
     await saved(page);
     await page.reload();
-    await page.getByText('Limits of the method “Open hip”.').waitFor();
+    await page.getByText('Method “Open hip”, chosen for this client.').waitFor();
     expect(problems).toEqual([]);
     await context.close();
   });

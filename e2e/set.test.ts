@@ -109,7 +109,7 @@ describe('the trial loop, at 390 × 844', () => {
     const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     const client = await openSet(page, 'Brin Ostmoor');
     await page.getByRole('heading', { name: 'Locked setup', exact: true }).waitFor();
-    await page.getByText('Limits of the method “Loaded carry”.').waitFor();
+    await page.getByText('Method “Loaded carry”, chosen for this client.').waitFor();
     await page.goto(`${client}/setup?show=trials`);
     await page
       .getByText(/by the readings and 2 trials|narrowed by 2 trials/)
@@ -288,7 +288,7 @@ describe('own schools', () => {
     // Runa has no setup yet: the usual school judges her on another device too.
     const phone = await visit(house.browser, PHONE, server.address);
     const client = await openSet(phone.page, 'Runa Feld');
-    await phone.page.getByText('Limits of the method “Hut way”.').waitFor();
+    await phone.page.getByText('Method “Hut way”, the usual one of this practice.').waitFor();
     await phone.page.goto(`${client}/setup?show=alternatives`);
     await phone.page.getByRole('radio', { name: 'Hut way', exact: true, checked: true }).waitFor();
     await phone.page.getByText('First choice', { exact: false }).first().waitFor();

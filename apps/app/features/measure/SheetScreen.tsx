@@ -93,15 +93,13 @@ export function SheetScreen({ dossier }: { dossier: Dossier }) {
       title="Sheet"
       who={client.name}
       back={{ to: `/clients/${client.id}/measure`, label: 'Back to Measure' }}
-      aside={
-        <>
-          <Button title="Copy the table" type="outline" onPress={() => void copy()} />
-          <StopButton dossier={dossier} />
-        </>
-      }
+      aside={<StopButton dossier={dossier} />}
     >
       <Part>
         <SafetyNotice clientId={client.id} safety={safety} />
+        <View style={{ alignItems: 'flex-start' }}>
+          <Button title="Copy the table" type="outline" onPress={() => void copy()} />
+        </View>
         {copied && <Notice>{copied}</Notice>}
         <Say soft small>
           Mean ± 95 % interval (trials). Type today’s trials separated by spaces; Enter keeps them

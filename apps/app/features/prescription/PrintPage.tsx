@@ -115,11 +115,11 @@ export function PrintPage({ dossier }: { dossier: Dossier }) {
         )}
         {prescription.why !== '' && <Say small>{prescription.why}</Say>}
         {prescription.beforeLoad.length > 0 && <Heading level={2}>Before the load</Heading>}
-        {prescription.beforeLoad.map((line) => (
-          <Say small number key={line}>
-            {line}
+        {prescription.beforeLoad.length > 0 && (
+          <Say small number>
+            {prescription.beforeLoad.join(' ')}
           </Say>
-        ))}
+        )}
         {prescription.cues.length > 0 && <Heading level={2}>Think of</Heading>}
         {prescription.cues.map((cue) => (
           <Say key={cue.id}>{`“${cue.words}” ${cue.precaution}`}</Say>
