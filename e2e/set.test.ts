@@ -115,7 +115,10 @@ describe('the trial loop, at 390 × 844', () => {
       .getByText(/by the readings and 2 trials|narrowed by 2 trials/)
       .first()
       .waitFor();
-    await page.getByRole('button', { name: /^Undo: Clean in / }).first().tap();
+    await page
+      .getByRole('button', { name: /^Undo: Clean in / })
+      .first()
+      .tap();
     await page.getByText(/narrowed by 1 trial\./).waitFor();
     await page.getByRole('radio', { name: 'History' }).tap();
     await page.getByRole('button', { name: 'Take back version 1' }).tap();
