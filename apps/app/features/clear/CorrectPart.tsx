@@ -45,7 +45,7 @@ export function CorrectPart({
                   on: today(),
                   of: told.source.of,
                   ofId: told.source.ofId,
-                  // What only a stop tells is never of a screen.
+                  // A screen never asks what only a stop tells.
                   question:
                     told.source.of === 'screening' ? (rule.when.question as QuestionId) : null,
                   why: why.trim(),

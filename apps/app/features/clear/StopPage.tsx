@@ -141,7 +141,7 @@ function OpenStop({
       )}
       <Part
         title={what === 'pain' ? 'Where, and how much?' : 'How is it now?'}
-        hint="Nothing follows until this is answered."
+        hint="Answer this before the work goes on."
       >
         {what === 'pain' && (
           <>

@@ -13,7 +13,7 @@ import { space } from '../../ui/theme.ts';
 const OWN = 'own';
 const keyOf = ({ fault, side }: Pick<SeenLine, 'fault' | 'side'>) => `${fault} ${side ?? ''}`;
 
-/** One cue for three reps: chosen, said once, and what it did to each finding. What it cleared today is the plan's first cue. */
+/** One cue for three reps: chosen, said once, and what it did to each finding. A cue that clears a fault today comes first in the plan. */
 export function CuePart({
   opinion,
   method,
@@ -43,7 +43,10 @@ export function CuePart({
   });
   const canRecord = words !== '' && results.length > 0;
   return (
-    <Fold title="Try one cue" note="Three reps. What it clears today is the plan’s first cue.">
+    <Fold
+      title="Try one cue"
+      note="Three reps. A cue that clears a fault today comes first in the plan."
+    >
       <View style={{ gap: space.m }}>
         <Choice
           label="The cue, said once"
