@@ -187,6 +187,9 @@ describe('how the heel comes down', () => {
       expect(sayStep(s, trend)).toMatch(
         /^(\d+ mm|Flat) from \d+° of dorsiflexion: (reached|not yet; \d+ (to \d+ weeks|weeks or more))/,
       );
+    const near = { ...steps[0]!, fromDorsiflexionDeg: trend.deg + 0.1, isReached: false };
+    const pace = { ...trend, perWeekDeg: { mean: 1, sem: 0.1 } };
+    expect(sayStep(near, pace)).toMatch(/not yet; within a week at the pace so far\.$/);
     const flat = {
       ...found.question,
       setup: { ...found.question.setup, support: { kind: 'floor' as const } },

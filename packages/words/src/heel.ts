@@ -16,9 +16,11 @@ export function sayStep(step: WeaningStep, trend: AnkleTrend): string {
   const weeks = weeksTo(step, trend);
   if (!weeks) return `${from}: not yet, and no gain to go by.`;
   const span =
-    weeks.most === null
-      ? `${whole(weeks.least)} weeks or more`
-      : `${whole(weeks.least)} to ${whole(weeks.most)} weeks`;
+    weeks.most !== null && Math.round(weeks.most) <= 1
+      ? 'within a week'
+      : weeks.most === null
+        ? `${whole(weeks.least)} weeks or more`
+        : `${whole(weeks.least)} to ${whole(weeks.most)} weeks`;
   return `${from}: not yet; ${span} at the pace so far.`;
 }
 
