@@ -161,7 +161,7 @@ describe('every field of a method changes something', () => {
     expect(first('hip')).toBeGreaterThan(first('knee'));
   });
 
-  it('heel policy: none stands flat whatever the kit; a tool keeps a lift that a bridge would lower', () => {
+  it('heel policy: none stands flat whatever the kit, a turned wedge takes no block', () => {
     const stiff = client({ dorsiflexionDeg: { left: 20, right: 20 } });
     expect(choose(BALANCED, stiff).setup.support.kind).toBe('block');
     const flat = searchSetups(stiff, by({ heelPolicy: 'none' }), startBelief(stiff));
