@@ -13,6 +13,10 @@ export const painPlaceSchema = z.enum(['ankle', 'knee', 'hip', 'lowBack', 'elsew
   error: 'must be ankle, knee, hip, lowBack or elsewhere.',
 });
 
+const painSideSchema = z.enum(['left', 'right', 'both'], {
+  error: 'must be left, right or both.',
+});
+
 const painLevelSchema = z
   .int({ error: 'must be a whole number from 1 to 10.' })
   .min(1, { error: 'must be a whole number from 1 to 10.' })
@@ -37,8 +41,20 @@ export const questionIdSchema = z.enum([
 
 /** Answers as the core reads them; absent = no. */
 const screenAnswersSchema = z.strictObject({
-  pain: z.strictObject({ place: painPlaceSchema, level: painLevelSchema }).optional(),
-  recentInjury: z.strictObject({ clearedByClinician: z.boolean() }).optional(),
+  pain: z
+    .strictObject({
+      place: painPlaceSchema,
+      level: painLevelSchema,
+      side: painSideSchema.optional(),
+    })
+    .optional(),
+  recentInjury: z
+    .strictObject({
+      clearedByClinician: z.boolean(),
+      place: painPlaceSchema.optional(),
+      side: painSideSchema.optional(),
+    })
+    .optional(),
   under16: z.strictObject({ guardianPresent: z.boolean() }).optional(),
   heart: z.boolean().optional(),
   nerve: z.boolean().optional(),
@@ -66,6 +82,8 @@ export const safetyLimitSchema = z.discriminatedUnion('kind', [
     joint: z.enum(['ankle', 'knee', 'hip'], { error: 'must be ankle, knee or hip.' }),
     side: sideSchema,
     mostDeg: measured(-10, 150, '°'),
+    fromOn: daySchema.optional(),
+    untilOn: daySchema.optional(),
   }),
 ]);
 
@@ -92,7 +110,7 @@ export const clearanceValuesSchema = z.strictObject({
   licence: z.string().trim().min(1, { error: 'must not be empty.' }).max(120),
   givenOn: daySchema,
   expiresOn: daySchema.nullable(),
-  limits: z.array(safetyLimitSchema).max(13),
+  limits: z.array(safetyLimitSchema).max(24),
   /** Ids of the hold rules it was given for. */
   covers: z.array(z.string().max(40)).min(1, { error: 'must name what it was given for.' }).max(20),
 });
@@ -103,6 +121,8 @@ export const painValuesSchema = z.strictObject({
   on: daySchema,
   movement: z.string().trim().min(1, { error: 'must not be empty.' }).max(200),
   place: painPlaceSchema,
+  /** Absent: not said, or a place without sides. */
+  side: painSideSchema.optional(),
   level: painLevelSchema,
 });
 export type PainValues = z.infer<typeof painValuesSchema>;

@@ -33,9 +33,14 @@ const answers: fc.Arbitrary<ScreenAnswers> = fc.record(
   {
     pain: fc.record({
       place: fc.constantFrom(...PAIN_PLACES),
+      side: fc.constantFrom('left' as const, 'right' as const, 'both' as const, undefined),
       level: fc.integer({ min: 1, max: 10 }),
     }),
-    recentInjury: fc.record({ clearedByClinician: fc.boolean() }),
+    recentInjury: fc.record({
+      clearedByClinician: fc.boolean(),
+      place: fc.constantFrom(...PAIN_PLACES, undefined),
+      side: fc.constantFrom('left' as const, 'right' as const, 'both' as const, undefined),
+    }),
     under16: fc.record({ guardianPresent: fc.boolean() }),
     heart: fc.boolean(),
     nerve: fc.boolean(),
@@ -295,6 +300,63 @@ describe('laws of the screen', () => {
       }),
       { numRuns: 300, seed: 51 },
     );
+  });
+});
+
+describe('one joint of one side', () => {
+  const knee = (mostDeg: number, days: { fromOn?: string; untilOn?: string } = {}) => ({
+    kind: 'jointRange' as const,
+    joint: 'knee' as const,
+    side: 'left' as const,
+    mostDeg,
+    ...days,
+  });
+
+  it('a reason says the joint and side that were told, and none that was not', () => {
+    const said = (given: ScreenAnswers) => outcomeOf(given, null, TODAY).reasons.join(' ');
+    expect(said({ pain: { place: 'knee', level: 2, side: 'left' } })).toMatch(/A sore left knee:/);
+    expect(said({ pain: { place: 'knee', level: 2 } })).toMatch(/A sore knee:/);
+    const injury = (place?: PainPlace, side?: 'left' | 'right' | 'both') =>
+      said({ recentInjury: { clearedByClinician: true, place, side } });
+    expect(injury('knee', 'right')).toMatch(/recent injury \(right knee\) the positions/);
+    expect(injury('hip', 'both')).toMatch(/\(both hips\)/);
+    expect(injury()).toMatch(/recent injury the positions/);
+    expect(said({ recentInjury: { clearedByClinician: false } })).not.toMatch(/[{}]/);
+  });
+
+  it('what a clinician allows a joint comes in stages, each from its first day to its last', () => {
+    const stages = clearance({
+      covers: ['clearedInjury'],
+      limits: [
+        knee(60, { untilOn: '2026-01-10' }),
+        knee(90, { fromOn: '2026-01-11', untilOn: '2026-02-10' }),
+        knee(120, { fromOn: '2026-02-11' }),
+      ],
+    });
+    const most = (day: string) => {
+      const outcome = outcomeOf(
+        { recentInjury: { clearedByClinician: true, place: 'knee', side: 'left' } },
+        stages,
+        day,
+      );
+      return outcome.kind === 'withinLimits'
+        ? outcome.limits.flatMap((l) => (l.kind === 'jointRange' ? [l.mostDeg] : []))
+        : null;
+    };
+    expect(most(TODAY)).toEqual([60]);
+    expect(most('2026-01-10')).toEqual([60]);
+    expect(most('2026-01-11')).toEqual([90]);
+    expect(most('2026-03-01')).toEqual([120]);
+    // After the clearance has run out its joint is free again, and the rules' own limits stay.
+    expect(most('2026-07-01')).toEqual([]);
+  });
+
+  it('counts as long as it runs, though the day’s answers are all no; says by whom', () => {
+    const limited = clearance({ limits: [knee(90)] });
+    const outcome = outcomeOf({}, limited, TODAY);
+    expect(outcome).toMatchObject({ kind: 'withinLimits', limits: [knee(90)] });
+    expect(outcome.reasons).toEqual(['A. Clinician, physiotherapist, limits one joint for now.']);
+    expect(outcomeOf({}, limited, '2026-07-01').kind).toBe('go');
   });
 });
 

@@ -4,9 +4,11 @@ import {
   SCREEN_QUESTIONS,
   screenOutcome,
   toldByStop,
+  type LimitedJoint,
   type QuestionId,
   type SafetyLimit,
   type ScreenOutcome,
+  type Side,
   type Told,
 } from '@zither/core';
 
@@ -73,7 +75,7 @@ function toldOf(dossier: Dossier): Told[] {
     source: { of: 'screening', ofId: s.id },
   }));
   const hurt = bySaid(countingPains(dossier)).map((p): Told => ({
-    answers: { pain: { place: p.place, level: p.level } },
+    answers: { pain: { place: p.place, level: p.level, side: p.side } },
     saidAt: p.saidAt,
     on: p.on,
     isNewest: !newest || p.on >= newest.takenOn,
@@ -90,6 +92,26 @@ function toldOf(dossier: Dossier): Told[] {
       isOpen: s.after === null,
     }));
   return [...screens, ...hurt, ...stopped];
+}
+
+/** The injury told in the newest screen, if a clinician has cleared squatting with it. */
+export function clearedInjury(dossier: Dossier): Screening['answers']['recentInjury'] | null {
+  const newest = newestScreening(dossier);
+  const injury = newest && countingAnswers(dossier, newest).recentInjury;
+  return injury?.clearedByClinician ? injury : null;
+}
+
+/** The joint and side a screen told of, where it is one joint of one side: of an injury, else of pain. */
+export function toldJoint(dossier: Dossier): { joint: LimitedJoint; side: Side } | null {
+  const newest = newestScreening(dossier);
+  if (!newest) return null;
+  const { recentInjury, pain } = countingAnswers(dossier, newest);
+  for (const told of [recentInjury, pain]) {
+    const { place, side } = told ?? {};
+    if ((place === 'ankle' || place === 'knee' || place === 'hip') && side && side !== 'both')
+      return { joint: place, side };
+  }
+  return null;
 }
 
 /** Stops that nobody has answered yet, the newest first: asked about until answered. */
@@ -133,7 +155,10 @@ export function screenToday(dossier: Dossier, today: string): ScreeningValues {
   const said = [
     ...countingPains(dossier)
       .filter((p) => p.on >= takenOn)
-      .map(({ place, level, saidAt }) => ({ pain: { place, level }, at: saidAt })),
+      .map(({ place, level, side, saidAt }) => ({
+        pain: { place, level, ...(side ? { side } : {}) },
+        at: saidAt,
+      })),
     ...(answers.pain ? [{ pain: answers.pain, at: answeredAt.pain ?? screening.saidAt }] : []),
   ];
   const worst = said.sort((a, b) => b.pain.level - a.pain.level)[0];

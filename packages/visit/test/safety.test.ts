@@ -8,8 +8,17 @@ import {
   type AfterStop,
   type StopKind,
 } from '@zither/core';
-import { emptyDossier, isHeld, limitsOf, openStops, safetyOf, screenToday } from '@zither/visit';
-import { clearanceProblem } from '@zither/words/clearance';
+import {
+  clearedInjury,
+  emptyDossier,
+  isHeld,
+  limitsOf,
+  openStops,
+  safetyOf,
+  screenToday,
+  toldJoint,
+} from '@zither/visit';
+import { clearanceProblem, sayClearance, stageProblem } from '@zither/words/clearance';
 import { emergencyStepsFrom, sayEmergencyProblem } from '@zither/words/emergency';
 import { sayLimit } from '@zither/words/safety';
 import { STOP_NOW } from '@zither/words/stop';
@@ -88,6 +97,44 @@ describe('a clearance as typed', () => {
     const problem = clearanceProblem({ ...form, ...change }, '2026-01-05');
     if (says === null) expect(problem).toBeNull();
     else expect(problem).toMatch(says);
+  });
+
+  it('a stage of a joint’s limit has days that are days, in order; the line says all of it', () => {
+    expect(stageProblem({ fromOn: '', untilOn: '' })).toBeNull();
+    expect(stageProblem({ fromOn: '2026-01-05', untilOn: '2026-02-05' })).toBeNull();
+    expect(stageProblem({ fromOn: '5.1.', untilOn: '' })).toMatch(/yyyy-mm-dd/);
+    expect(stageProblem({ fromOn: '2026-02-05', untilOn: '2026-01-05' })).toMatch(
+      /before its first/,
+    );
+    const knee = { kind: 'jointRange', joint: 'knee', side: 'left', mostDeg: 90 } as const;
+    expect(
+      sayClearance(
+        clearance({ limits: [{ ...knee, fromOn: '2026-01-11', untilOn: '2026-02-10' }] }),
+      ),
+    ).toBe(
+      'Clearance by B. Physician, physician, 2026-01-05. Left knee bent no further than 90°, from 2026-01-11, until 2026-02-10.',
+    );
+  });
+
+  it('starts at the joint the newest screen told of, where it is one joint of one side', () => {
+    const told = (answers: Dossier['screenings'][number]['answers']) =>
+      toldJoint(dossier({ screenings: [screening({ answers })] }));
+    expect(
+      told({ recentInjury: { clearedByClinician: true, place: 'ankle', side: 'right' } }),
+    ).toEqual({ joint: 'ankle', side: 'right' });
+    expect(told({ pain: { place: 'knee', side: 'left', level: 2 } })).toEqual({
+      joint: 'knee',
+      side: 'left',
+    });
+    expect(told({ pain: { place: 'knee', side: 'both', level: 2 } })).toBeNull();
+    expect(told({ pain: { place: 'lowBack', level: 2 } })).toBeNull();
+    expect(told({})).toBeNull();
+    const cleared = { clearedByClinician: true, place: 'knee' as const };
+    const injured = (answers: Dossier['screenings'][number]['answers']) =>
+      clearedInjury(dossier({ screenings: [screening({ answers })] }));
+    expect(injured({ recentInjury: cleared })).toEqual(cleared);
+    expect(injured({ recentInjury: { ...cleared, clearedByClinician: false } })).toBeNull();
+    expect(injured({})).toBeNull();
   });
 
   it('may carry each kind of limit the later stages obey', () => {

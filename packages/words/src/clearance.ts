@@ -1,11 +1,13 @@
-import { daySchema } from '@zither/contract';
+import { daySchema, type Clearance } from '@zither/contract';
+import { sayLimit } from './safety.ts';
+
+const isDay = (text: string) => daySchema.safeParse(text).success;
 
 /** What is wrong with the form, in a sentence; null when it may be recorded. */
 export function clearanceProblem(
   form: { who: string; licence: string; givenOn: string; expiresOn: string },
   day: string,
 ): string | null {
-  const isDay = (text: string) => daySchema.safeParse(text).success;
   if (form.who === '' || form.licence === '')
     return 'Write who cleared it and under which licence.';
   if (!isDay(form.givenOn)) return 'Write the day it was given as yyyy-mm-dd.';
@@ -14,4 +16,35 @@ export function clearanceProblem(
   if (!isDay(form.expiresOn)) return 'Write the last day as yyyy-mm-dd, or leave it empty.';
   if (form.expiresOn < day) return 'This clearance has already run out.';
   return null;
+}
+
+/** What is wrong with a stage of a joint's limit, in a sentence; null when it may be added. */
+export function stageProblem({
+  fromOn,
+  untilOn,
+}: {
+  fromOn: string;
+  untilOn: string;
+}): string | null {
+  for (const day of [fromOn, untilOn])
+    if (day !== '' && !isDay(day))
+      return 'Write the days of the limit as yyyy-mm-dd, or leave them empty.';
+  return fromOn !== '' && untilOn !== '' && untilOn < fromOn
+    ? 'The last day of the limit is before its first.'
+    : null;
+}
+
+/** A clearance in one line: by whom, for how long, and what it allows of a joint at which time. */
+export function sayClearance({
+  who,
+  licence,
+  givenOn,
+  expiresOn,
+  limits,
+}: Pick<Clearance, 'who' | 'licence' | 'givenOn' | 'expiresOn' | 'limits'>): string {
+  const joints = limits.filter((l) => l.kind === 'jointRange').map(sayLimit);
+  return [
+    `Clearance by ${who}, ${licence}, ${givenOn}${expiresOn ? ` to ${expiresOn}` : ''}.`,
+    ...joints.map((j) => `${j}.`),
+  ].join(' ');
 }

@@ -1,9 +1,9 @@
+import { placeWords } from '@zither/core';
 import { count } from './terms.ts';
 import type { Move } from '@zither/contract';
 import type { EntryRow } from '@zither/visit';
 import { sayValue, sayWhat } from './display.ts';
 import { lowerOutcome, sayTest } from './probe.ts';
-import { PLACE_NAMES } from './safety.ts';
 import { STOP_NAMES } from './stop.ts';
 import { sayTrial } from './trials.ts';
 import { sayFound as sayFaults, sayLook } from './watch.ts';
@@ -36,7 +36,7 @@ export function sayEntry(entry: EntryRow): string {
     case 'stop':
       return `Stop, ${STOP_NAMES[entry.row.what].toLowerCase()}: ${entry.row.movement}`;
     case 'pain':
-      return `Pain ${entry.row.level} of 10, ${PLACE_NAMES[entry.row.place].toLowerCase()}: ${entry.row.movement}`;
+      return `Pain ${entry.row.level} of 10, ${placeWords(entry.row.place, entry.row.side)}: ${entry.row.movement}`;
   }
 }
 

@@ -40,6 +40,6 @@ export function sayLimit(limit: SafetyLimit): string {
     case 'noBracing':
       return 'No held breath, no bracing';
     case 'jointRange':
-      return `${limit.side === 'left' ? 'Left' : 'Right'} ${limit.joint} ${JOINT_BENDS[limit.joint]} no further than ${limit.mostDeg}°`;
+      return `${limit.side === 'left' ? 'Left' : 'Right'} ${limit.joint} ${JOINT_BENDS[limit.joint]} no further than ${limit.mostDeg}°${limit.fromOn ? `, from ${limit.fromOn}` : ''}${limit.untilOn ? `, until ${limit.untilOn}` : ''}`;
   }
 }

@@ -9,6 +9,7 @@ import { Say } from '../../ui/Say.tsx';
 import { space, TARGET_PX } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { newId, useChanges, useDraft, today } from '../data/index.ts';
+import { toldJoint } from '@zither/visit';
 import { clearanceProblem } from '@zither/words/clearance';
 import { sayLimit } from '@zither/words/safety';
 import { JointLimits } from './JointLimits.tsx';
@@ -21,13 +22,16 @@ interface Draft {
   limits: readonly SafetyLimit[];
 }
 
-/** Records a clinician's word: the only thing that lifts a hold. */
+/** Records a clinician's word: the only thing that lifts a hold, and what says how far a joint may go. */
 export function ClearanceForm({
   dossier,
   covers,
+  lifts,
 }: {
   dossier: Dossier;
   covers: readonly string[];
+  /** Whether there is a hold to lift; else it only says what is allowed. */
+  lifts: boolean;
 }) {
   const { colors } = useLook();
   const { putClearance } = useChanges();
@@ -43,9 +47,9 @@ export function ClearanceForm({
         licence: '',
         expiresOn: '',
         givenOn: today(),
-        limits: USUAL_LIMITS.filter((l) => l.kind === 'noLoad'),
+        limits: lifts ? USUAL_LIMITS.filter((l) => l.kind === 'noLoad') : [],
       }),
-      [],
+      [lifts],
     ),
   );
   const { who, licence, expiresOn, givenOn } = draft;
@@ -88,8 +92,12 @@ export function ClearanceForm({
   };
   return (
     <Fold
-      title="Record a clearance"
-      note="Who, licence, limits and until when. It lifts the hold it covers."
+      title={lifts ? 'Record a clearance' : 'Record what the clinician allows'}
+      note={
+        lifts
+          ? 'Who, licence, limits and until when. It lifts the hold it covers.'
+          : 'Who, licence, what is allowed, from when and until when.'
+      }
     >
       <Input
         label="Cleared by"
@@ -146,9 +154,13 @@ export function ClearanceForm({
           })}
         </View>
       </View>
-      <JointLimits joints={joints} onChange={(next) => change({ limits: [...limits, ...next] })} />
+      <JointLimits
+        joints={joints}
+        startAt={toldJoint(dossier)}
+        onChange={(next) => change({ limits: [...limits, ...next] })}
+      />
       {problem && <Notice tone="now">{problem}</Notice>}
-      <Button title="Record clearance" onPress={record} />
+      <Button title={lifts ? 'Record clearance' : 'Record what is allowed'} onPress={record} />
     </Fold>
   );
 }

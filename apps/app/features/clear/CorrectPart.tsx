@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { Dossier } from '@zither/contract';
-import type { QuestionId, StandingHold } from '@zither/core';
+import { reasonOf, type QuestionId, type StandingHold } from '@zither/core';
 import { Button, Input } from '../../ui/elements.ts';
 import { Fold } from '../../ui/Fold.tsx';
 import { Say } from '../../ui/Say.tsx';
@@ -32,12 +32,12 @@ export function CorrectPart({
       />
       {fixable.map(({ rule, told }) => (
         <View key={`${rule.id} ${told.source?.ofId}`} style={{ gap: space.xs }}>
-          <Say small>{`${sayDay(told.on)}: ${rule.because}`}</Say>
+          <Say small>{`${sayDay(told.on)}: ${reasonOf(rule, told.answers)}`}</Say>
           <View style={{ alignItems: 'flex-start' }}>
             <Button
               type="outline"
               title="Correct this"
-              accessibilityLabel={`Correct for ${dossier.client.name}: ${rule.because}`}
+              accessibilityLabel={`Correct for ${dossier.client.name}: ${reasonOf(rule, told.answers)}`}
               disabled={why.trim() === ''}
               onPress={() => {
                 if (!told.source) return;

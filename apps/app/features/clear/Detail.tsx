@@ -1,12 +1,11 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { ScreeningValues } from '@zither/contract';
-import type { ScreenQuestion } from '@zither/core';
+import type { PainPlace, PainSide, ScreenQuestion } from '@zither/core';
 import { Button } from '../../ui/elements.ts';
 import { Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
-import { LevelChoice, PlaceChoice } from './painChoices.tsx';
-import type { PLACE_NAMES } from '@zither/words/safety';
+import { PainChoices, PlaceChoice, SideOfPlace } from './painChoices.tsx';
 
 type Answers = ScreeningValues['answers'];
 
@@ -18,7 +17,31 @@ export function Detail({
   question: ScreenQuestion;
   onAnswer: (given: Answers) => void;
 }) {
-  const [place, setPlace] = useState<keyof typeof PLACE_NAMES | ''>('');
+  const [place, setPlace] = useState<PainPlace | ''>('');
+  const [side, setSide] = useState<PainSide | undefined>();
+  if (question.detail === 'placeAndCleared')
+    return (
+      <View style={{ gap: space.l }}>
+        <PlaceChoice
+          place={place}
+          onChange={(to) => {
+            setPlace(to);
+            setSide(undefined);
+          }}
+        />
+        <SideOfPlace place={place} side={side} onChange={setSide} />
+        {place !== '' && (
+          <TwoWays
+            words="Has a clinician cleared squatting with it?"
+            onAnswer={(clearedByClinician) =>
+              onAnswer({
+                recentInjury: { clearedByClinician, place, ...(side ? { side } : {}) },
+              })
+            }
+          />
+        )}
+      </View>
+    );
   if (question.detail === 'clearedByClinician')
     return (
       <TwoWays
@@ -35,8 +58,7 @@ export function Detail({
     );
   return (
     <View style={{ gap: space.l }}>
-      <PlaceChoice place={place} onChange={setPlace} />
-      {place !== '' && <LevelChoice onChange={(level) => onAnswer({ pain: { place, level } })} />}
+      <PainChoices onPain={(pain) => onAnswer({ pain })} />
     </View>
   );
 }

@@ -8,10 +8,12 @@ import {
   type SafetyLimit,
   type Side,
 } from '@zither/core';
+import { stageProblem } from '@zither/words/clearance';
 import { sayLimit } from '@zither/words/safety';
-import { Button } from '../../ui/elements.ts';
+import { Button, Input } from '../../ui/elements.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { Fold } from '../../ui/Fold.tsx';
+import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Stepper } from '../../ui/Stepper.tsx';
 import { space } from '../../ui/theme.ts';
@@ -21,30 +23,56 @@ type JointLimit = Extract<SafetyLimit, { kind: 'jointRange' }>;
 /** Where a dial starts, degrees: what is often allowed first (common practice, no source). */
 const START_DEG: Record<LimitedJoint, number> = { ankle: 10, knee: 90, hip: 90 };
 
-/** What a clinician allows one joint of one side, as after an operation: how far, from the day of the clearance until it ends. */
+/** A stage is told from another by its joint, side and first day. */
+const stageKey = (l: JointLimit) => `${limitKey(l)} ${l.fromOn ?? ''}`;
+
+/** What a clinician allows one joint of one side, as after an operation: how far, from when, until when. Several stages may follow each other. */
 export function JointLimits({
   joints,
+  startAt,
   onChange,
 }: {
   joints: readonly JointLimit[];
+  /** The joint and side that were told, if they were. */
+  startAt: { joint: LimitedJoint; side: Side } | null;
   onChange: (joints: readonly JointLimit[]) => void;
 }) {
-  const [joint, setJoint] = useState<LimitedJoint>('knee');
-  const [side, setSide] = useState<Side>('left');
+  const [joint, setJoint] = useState<LimitedJoint>(startAt?.joint ?? 'knee');
+  const [side, setSide] = useState<Side>(startAt?.side ?? 'left');
   const [deg, setDeg] = useState<number | null>(null);
   const [least, most] = JOINT_RANGES[joint];
   const mostDeg = deg ?? START_DEG[joint];
-  const limit: JointLimit = { kind: 'jointRange', joint, side, mostDeg };
-  const others = joints.filter((l) => limitKey(l) !== limitKey(limit));
+  const [fromOn, setFromOn] = useState('');
+  const [untilOn, setUntilOn] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  const limit: JointLimit = {
+    kind: 'jointRange',
+    joint,
+    side,
+    mostDeg,
+    ...(fromOn.trim() ? { fromOn: fromOn.trim() } : {}),
+    ...(untilOn.trim() ? { untilOn: untilOn.trim() } : {}),
+  };
+  const others = joints.filter((l) => stageKey(l) !== stageKey(limit));
+  const add = () => {
+    const found = stageProblem({ fromOn: fromOn.trim(), untilOn: untilOn.trim() });
+    setProblem(found);
+    if (found !== null) return;
+    onChange([...others, limit]);
+    setFromOn('');
+    setUntilOn('');
+  };
   return (
     <Fold
-      title="A limit of one joint"
-      note={joints.length === 0 ? 'As after an operation' : joints.map(sayLimit).join(' · ')}
+      title="A limit of one joint, in stages if need be"
+      note={
+        joints.length === 0 ? 'After an operation, for example' : joints.map(sayLimit).join(' · ')
+      }
     >
       <View style={{ gap: space.m }}>
         {joints.map((l) => (
           <View
-            key={limitKey(l)}
+            key={stageKey(l)}
             style={{ flexDirection: 'row', alignItems: 'center', gap: space.s }}
           >
             <View style={{ flex: 1 }}>
@@ -89,12 +117,27 @@ export function JointLimits({
           startAt={mostDeg}
           onChange={setDeg}
         />
+        <Input
+          label="From (yyyy-mm-dd, empty = with the clearance)"
+          aria-label="Limit from (yyyy-mm-dd)"
+          value={fromOn}
+          onChangeText={setFromOn}
+          renderErrorMessage={false}
+        />
+        <Input
+          label="Until (yyyy-mm-dd, empty = with the clearance)"
+          aria-label="Limit until (yyyy-mm-dd)"
+          value={untilOn}
+          onChangeText={setUntilOn}
+          renderErrorMessage={false}
+        />
+        {problem && <Notice tone="now">{problem}</Notice>}
         <View style={{ alignItems: 'flex-start' }}>
           <Button
             type="outline"
             title="Add this limit"
             accessibilityLabel={`Add this limit: ${sayLimit(limit)}`}
-            onPress={() => onChange([...others, limit])}
+            onPress={add}
           />
         </View>
       </View>

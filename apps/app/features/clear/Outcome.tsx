@@ -8,8 +8,12 @@ import { Part } from '../../ui/Screen.tsx';
 import { today } from '../data/index.ts';
 import { ClearanceForm } from './ClearanceForm.tsx';
 import { CorrectPart } from './CorrectPart.tsx';
-import { clearancesOf, safetyOf } from '@zither/visit';
+import { clearancesOf, clearedInjury, safetyOf } from '@zither/visit';
+import { sayClearance } from '@zither/words/clearance';
 import { sayLimit } from '@zither/words/safety';
+
+/** A clearance after an injury lifts no hold and says what is allowed. */
+const CLEARED_INJURY = ['uncleared', 'clearedInjury'];
 
 /** The screen's word: go, within limits, or hold and refer with the way to lift it. */
 export function Outcome({ dossier }: { dossier: Dossier }) {
@@ -34,6 +38,9 @@ export function Outcome({ dossier }: { dossier: Dossier }) {
         {outcome.reasons.map((reason) => (
           <Say key={reason}>{reason}</Say>
         ))}
+        {safety.state === 'screened' && clearedInjury(dossier) && (
+          <ClearanceForm dossier={dossier} covers={CLEARED_INJURY} lifts={false} />
+        )}
       </>
     ) : (
       <>
@@ -54,7 +61,7 @@ export function Outcome({ dossier }: { dossier: Dossier }) {
           </View>
         </Notice>
         <CorrectPart dossier={dossier} standing={outcome.standing} />
-        <ClearanceForm dossier={dossier} covers={outcome.holdRules} />
+        <ClearanceForm dossier={dossier} covers={outcome.holdRules} lifts />
       </>
     );
   return (
@@ -62,7 +69,7 @@ export function Outcome({ dossier }: { dossier: Dossier }) {
       {body}
       {clearancesOf(dossier).map((c) => (
         <Say key={c.id} soft small>
-          {`Clearance by ${c.who}, ${c.licence}, ${c.givenOn}${c.expiresOn ? ` to ${c.expiresOn}` : ''}.`}
+          {sayClearance(c)}
         </Say>
       ))}
       {dossier.corrections.map((c) => (

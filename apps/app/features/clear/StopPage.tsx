@@ -12,7 +12,7 @@ import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { newId, splitRow, today, useChanges } from '../data/index.ts';
-import { LevelChoice, PlaceChoice } from './painChoices.tsx';
+import { PainChoices, PlaceChoice } from './painChoices.tsx';
 import { SafetyNotice } from './SafetyNotice.tsx';
 
 type StopRow = Dossier['stops'][number];
@@ -98,7 +98,6 @@ function OpenStop({
 }) {
   const { client, schools } = dossier;
   const { putStop, putPain } = useChanges();
-  const [place, setPlace] = useState<Place | ''>(at);
   const { what } = stop;
   const answer = (after: AfterStop) => {
     const { ref, clientId, values } = splitRow(stop);
@@ -145,19 +144,17 @@ function OpenStop({
       >
         {what === 'pain' && (
           <>
-            <PlaceChoice place={place} onChange={setPlace} />
-            {place !== '' && (
-              <LevelChoice
-                onChange={(level) => {
-                  putPain(
-                    client.id,
-                    { id: newId(), version: 0 },
-                    { on: stop.on, movement: stop.movement, place, level },
-                  );
-                  answer('painSaid');
-                }}
-              />
-            )}
+            <PainChoices
+              startAt={at}
+              onPain={(pain) => {
+                putPain(
+                  client.id,
+                  { id: newId(), version: 0 },
+                  { on: stop.on, movement: stop.movement, ...pain },
+                );
+                answer('painSaid');
+              }}
+            />
           </>
         )}
         {AFTER_OF[what].map((after) => (

@@ -1,3 +1,3 @@
 export { StopButton } from './StopButton.tsx';
-export { LevelChoice, PlaceChoice } from './painChoices.tsx';
+export { PainChoices, type ToldPain } from './painChoices.tsx';
 export { SafetyNotice } from './SafetyNotice.tsx';

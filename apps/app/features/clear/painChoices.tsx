@@ -1,5 +1,14 @@
+import { useState } from 'react';
+import { hasSides, type PainPlace, type PainSide } from '@zither/core';
 import { Choice } from '../../ui/Choice.tsx';
 import { PLACE_NAMES } from '@zither/words/safety';
+
+/** Pain as it is told: where, on which side if that was said, and how much. */
+export interface ToldPain {
+  place: PainPlace;
+  side?: PainSide;
+  level: number;
+}
 
 /** Where it hurts. */
 export function PlaceChoice({
@@ -8,24 +17,49 @@ export function PlaceChoice({
   onChange,
 }: {
   label?: string;
-  place: keyof typeof PLACE_NAMES | '';
-  onChange: (place: keyof typeof PLACE_NAMES) => void;
+  place: PainPlace | '';
+  onChange: (place: PainPlace) => void;
 }) {
   return (
     <Choice
       label={label}
-      options={(Object.keys(PLACE_NAMES) as (keyof typeof PLACE_NAMES)[]).map((value) => ({
+      options={(Object.keys(PLACE_NAMES) as PainPlace[]).map((value) => ({
         value,
         label: PLACE_NAMES[value],
       }))}
-      value={place as keyof typeof PLACE_NAMES}
+      value={place as PainPlace}
+      onChange={onChange}
+    />
+  );
+}
+
+/** Which side, for a place that has two. */
+export function SideOfPlace({
+  place,
+  side,
+  onChange,
+}: {
+  place: PainPlace | '';
+  side: PainSide | undefined;
+  onChange: (side: PainSide) => void;
+}) {
+  if (place === '' || !hasSides(place)) return null;
+  return (
+    <Choice
+      label="Which side?"
+      options={[
+        { value: 'left', label: 'Left' },
+        { value: 'right', label: 'Right' },
+        { value: 'both', label: 'Both' },
+      ]}
+      value={(side ?? '') as PainSide}
       onChange={onChange}
     />
   );
 }
 
 /** How much, 1–10; a tap answers. */
-export function LevelChoice({ onChange }: { onChange: (level: number) => void }) {
+function LevelChoice({ onChange }: { onChange: (level: number) => void }) {
   return (
     <Choice
       label="How much, out of 10?"
@@ -37,5 +71,32 @@ export function LevelChoice({ onChange }: { onChange: (level: number) => void })
       value=""
       onChange={(level) => onChange(Number(level))}
     />
+  );
+}
+
+/** Where, on which side, how much: the tap on how much answers, whether or not the side was said. */
+export function PainChoices({
+  startAt = '',
+  onPain,
+}: {
+  startAt?: PainPlace | '';
+  onPain: (pain: ToldPain) => void;
+}) {
+  const [place, setPlace] = useState<PainPlace | ''>(startAt);
+  const [side, setSide] = useState<PainSide | undefined>();
+  return (
+    <>
+      <PlaceChoice
+        place={place}
+        onChange={(to) => {
+          setPlace(to);
+          setSide(undefined);
+        }}
+      />
+      <SideOfPlace place={place} side={side} onChange={setSide} />
+      {place !== '' && (
+        <LevelChoice onChange={(level) => onPain({ place, ...(side ? { side } : {}), level })} />
+      )}
+    </>
   );
 }

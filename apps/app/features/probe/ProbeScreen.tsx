@@ -203,15 +203,14 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
       {hurtingTried && (
         <PainPanel
           test={sayTest(hurtingTried.test, hurtingTried.side)}
-          onPain={(place, level) => {
+          onPain={(pain) => {
             putPain(
               client.id,
               { id: newId(), version: 0 },
               {
                 on: day,
                 movement: painMovement(hurtingTried),
-                place,
-                level,
+                ...pain,
               },
             );
           }}

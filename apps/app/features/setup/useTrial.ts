@@ -14,6 +14,7 @@ import {
 } from '@zither/visit';
 import { lockFor } from '@zither/words/locking';
 import { painMovement } from '@zither/words/trials';
+import type { ToldPain } from '../clear/index.ts';
 import { newId, splitRow, useAppSelector, useChanges, useDraft } from '../data/index.ts';
 import type { Shown } from './shown.ts';
 import type { SetPage } from './useSetPage.ts';
@@ -154,12 +155,12 @@ export function useTrial(page: SetPage, shown: Shown | null) {
       setIsLocking(false);
       reset();
     },
-    hurt(place: Parameters<typeof putPain>[2]['place'], level: number) {
+    hurt(told: ToldPain) {
       if (!hurting) return;
       putPain(
         client.id,
         { id: newId(), version: 0 },
-        { on: day, movement: painMovement(hurting), place, level },
+        { on: day, movement: painMovement(hurting), ...told },
       );
     },
     hurtNot() {

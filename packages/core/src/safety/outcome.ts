@@ -1,4 +1,4 @@
-import { applies, SCREEN_RULES, type ScreenRule } from './rules.ts';
+import { applies, reasonOf, SCREEN_RULES, type ScreenRule } from './rules.ts';
 import type { SafetyLimit, ToldAnswers } from './screen.ts';
 
 /** A clinician's word that lifts a hold, as recorded. Days are yyyy-mm-dd. */
@@ -48,6 +48,18 @@ export type ScreenOutcome =
 /** What a limit is of: its kind, and of a joint that joint and side. */
 export const limitKey = (limit: SafetyLimit): string =>
   limit.kind === 'jointRange' ? `${limit.kind} ${limit.joint} ${limit.side}` : limit.kind;
+
+type JointLimit = Extract<SafetyLimit, { kind: 'jointRange' }>;
+
+/** Limits of a joint that a clinician set and that are in force on a day; stages before and after it are left out. */
+export const jointLimitsOn = (limits: readonly SafetyLimit[], today: string): JointLimit[] =>
+  limits.flatMap((l) =>
+    l.kind === 'jointRange' &&
+    (l.fromOn === undefined || l.fromOn <= today) &&
+    (l.untilOn === undefined || today <= l.untilOn)
+      ? [{ kind: l.kind, joint: l.joint, side: l.side, mostDeg: l.mostDeg }]
+      : [],
+  );
 
 /** Every limit once, the strictest of each kind. */
 export function strictest(limits: readonly SafetyLimit[]): SafetyLimit[] {
@@ -110,8 +122,16 @@ export function screenOutcome(
       .map((t): StandingHold => ({ rule, told: t })),
   );
   const rules = SCREEN_RULES.filter((rule) => applying.some((a) => a.rule === rule));
-  const reasons = rules.map((rule) => rule.because);
+  const reasons = rules.flatMap((rule) => [
+    ...new Set(applying.filter((a) => a.rule === rule).map((a) => reasonOf(rule, a.told.answers))),
+  ]);
   const inForce = clearances.filter((c) => isInForce(c, today));
+  // What a clinician allows a joint counts as long as it runs, whatever the answers of the day.
+  const joints = jointLimitsOn(
+    inForce.flatMap((c) => c.limits),
+    today,
+  );
+  const byWhom = inForce.filter((c) => jointLimitsOn(c.limits, today).length > 0);
   const holds = applying.filter(({ rule }) => rule.outcome === 'hold');
   const standing = holds.filter((h) => !inForce.some((c) => isCovered(h, c)));
   if (standing.length > 0)
@@ -121,10 +141,21 @@ export function screenOutcome(
       holdRules: [...new Set(holds.map(({ rule }) => rule.id))],
       standing,
     };
-  if (rules.length === 0) return { kind: 'go', reasons };
+  if (rules.length === 0 && joints.length === 0) return { kind: 'go', reasons };
+  const covering = inForce.filter(
+    (c) => holds.length > 0 || rules.some((rule) => c.covers.includes(rule.id)),
+  );
   const limits = strictest([
     ...rules.flatMap((rule) => rule.limits),
-    ...(holds.length > 0 ? inForce.flatMap((c) => c.limits) : []),
+    ...covering.flatMap((c) => c.limits.filter((l) => l.kind !== 'jointRange')),
+    ...joints,
   ]);
-  return { kind: 'withinLimits', limits, reasons };
+  return {
+    kind: 'withinLimits',
+    limits,
+    reasons: [
+      ...reasons,
+      ...byWhom.map((c) => `${c.who}, ${c.licence}, limits one joint for now.`),
+    ],
+  };
 }

@@ -1,5 +1,5 @@
 import { NAMED_DEPTHS_DEG } from '../window/limits.ts';
-import type { PainPlace, QuestionId, SafetyLimit, ToldAnswers } from './screen.ts';
+import type { PainPlace, PainSide, QuestionId, SafetyLimit, ToldAnswers } from './screen.ts';
 import type { StopFact } from './stop.ts';
 
 /** When a rule applies. Everything named must hold. */
@@ -18,6 +18,7 @@ export interface ScreenRule {
   when: When;
   outcome: 'withinLimits' | 'hold';
   limits: readonly SafetyLimit[];
+  /** A sentence; `{where}` is filled with the side, or side and joint, as far as they were said. */
   because: string;
   /** Asks about the day itself, so that only the newest screen counts: no clinician can clear it. */
   isOfTheDay?: boolean;
@@ -100,21 +101,21 @@ export const SCREEN_RULES: readonly ScreenRule[] = [
     when: { question: 'pain', painAt: 'ankle' },
     outcome: 'withinLimits',
     limits: [TO_CHAIR],
-    because: 'A sore ankle keeps to chair height.',
+    because: 'A sore {where}ankle keeps to chair height.',
   },
   {
     id: 'kneePain',
     when: { question: 'pain', painAt: 'knee' },
     outcome: 'withinLimits',
     limits: [SHINS, LOCKOUT],
-    because: 'A sore knee keeps its shins upright, to a box, and is not locked out under load.',
+    because: 'A sore {where}knee: shins upright, to a box, and no lock-out under load.',
   },
   {
     id: 'hipPain',
     when: { question: 'pain', painAt: 'hip' },
     outcome: 'withinLimits',
     limits: [FOLD],
-    because: 'A sore hip is not folded deeply.',
+    because: 'A sore {where}hip is not folded deeply.',
   },
   {
     id: 'backPain',
@@ -128,14 +129,14 @@ export const SCREEN_RULES: readonly ScreenRule[] = [
     when: { question: 'recentInjury', clearedByClinician: false },
     outcome: 'hold',
     limits: [],
-    because: 'A recent injury or surgery needs a clinician’s word before squatting.',
+    because: 'A recent injury or surgery{where} needs a clinician’s word before squatting.',
   },
   {
     id: 'clearedInjury',
     when: { question: 'recentInjury', clearedByClinician: true },
     outcome: 'withinLimits',
     limits: [NO_LOAD],
-    because: 'After a recent injury the positions come back without load first.',
+    because: 'After a recent injury{where} the positions come back without load first.',
   },
   {
     id: 'pregnancy',
@@ -233,6 +234,29 @@ export const SCREEN_RULES: readonly ScreenRule[] = [
     because: 'Under 16: learn the positions without load.',
   },
 ];
+
+/** The place as it is said: "left knee", "both hips", "low back". */
+export function placeWords(place: PainPlace, side: PainSide | undefined): string {
+  if (place === 'elsewhere') return 'elsewhere';
+  if (place === 'lowBack') return 'low back';
+  if (side === undefined) return place;
+  return side === 'both' ? `both ${place}s` : `${side} ${place}`;
+}
+
+/** A rule's reason with the place and side that were told. */
+export function reasonOf(
+  { because, when }: ScreenRule,
+  { pain, recentInjury }: ToldAnswers,
+): string {
+  if (when.question === 'recentInjury') {
+    const place = recentInjury?.place;
+    const where =
+      place && place !== 'elsewhere' ? ` (${placeWords(place, recentInjury.side)})` : '';
+    return because.replace('{where}', where);
+  }
+  const side = pain?.side === 'left' || pain?.side === 'right' ? `${pain.side} ` : '';
+  return because.replace('{where}', side);
+}
 
 /** Whether a rule applies to the answers. */
 export function applies({ when }: ScreenRule, answers: ToldAnswers): boolean {

@@ -6,12 +6,18 @@ export const PAIN_PLACES = ['ankle', 'knee', 'hip', 'lowBack', 'elsewhere'] as c
 
 export type PainPlace = (typeof PAIN_PLACES)[number];
 
+/** Which side of the body; what lies in the middle has none. */
+export type PainSide = Side | 'both';
+/** Places that have a left and a right. */
+export const hasSides = (place: PainPlace): boolean =>
+  place === 'ankle' || place === 'knee' || place === 'hip';
+
 /** One card of the screen: a question in plain words and what a "yes" leads to asking. */
 export interface ScreenQuestion {
   id: QuestionId;
   words: string;
   /** What is asked next, only after a "yes". */
-  detail: 'pain' | 'clearedByClinician' | 'guardianPresent' | null;
+  detail: 'pain' | 'placeAndCleared' | 'clearedByClinician' | 'guardianPresent' | null;
   /** May have changed since last time, so a repeat screen asks it again. */
   changes: boolean;
   /** Asked together with others of the group first: one "no" answers all of them. */
@@ -73,7 +79,7 @@ export const SCREEN_QUESTIONS: readonly ScreenQuestion[] = [
   {
     id: 'recentInjury',
     words: 'An injury or surgery to legs, hips or back in the last six months?',
-    detail: 'clearedByClinician',
+    detail: 'placeAndCleared',
     changes: true,
   },
   {
@@ -145,8 +151,14 @@ export function nextCard(
 
 /** A client's answers; absent = no. */
 export interface ScreenAnswers {
-  pain?: { place: PainPlace; level: number } | undefined;
-  recentInjury?: { clearedByClinician: boolean } | undefined;
+  pain?: { place: PainPlace; level: number; side?: PainSide | undefined } | undefined;
+  recentInjury?:
+    | {
+        clearedByClinician: boolean;
+        place?: PainPlace | undefined;
+        side?: PainSide | undefined;
+      }
+    | undefined;
   under16?: { guardianPresent: boolean } | undefined;
   heart?: boolean | undefined;
   nerve?: boolean | undefined;
@@ -175,7 +187,15 @@ export type SafetyLimit =
   /** No held breath and no bracing against it. */
   | { kind: 'noBracing' }
   /** Of one joint, as a clinician allows it after an operation or injury: how far it may bend, degrees. */
-  | { kind: 'jointRange'; joint: LimitedJoint; side: Side; mostDeg: number };
+  | {
+      kind: 'jointRange';
+      joint: LimitedJoint;
+      side: Side;
+      mostDeg: number;
+      /** Days, yyyy-mm-dd: a stage of the way back. Absent = as long as the clearance. */
+      fromOn?: string | undefined;
+      untilOn?: string | undefined;
+    };
 
 /** Joints of which one side may be limited: ankle by dorsiflexion, knee by flexion, hip by fold. */
 export const LIMITED_JOINTS = ['ankle', 'knee', 'hip'] as const;
