@@ -1,5 +1,12 @@
-import { sdOf, type FaultUnit, type MethodProfile, type MotionFinding } from '@zither/core';
-import { around, HOUSE } from './facts.ts';
+import {
+  chanceBeyond,
+  marksErrorOf,
+  sdOf,
+  type FaultUnit,
+  type MethodProfile,
+  type MotionFinding,
+} from '@zither/core';
+import { HOUSE } from './facts.ts';
 import { input, traceOf, type ShownNumber, type Unit } from './trace.ts';
 
 const FAULT_UNITS: Record<FaultUnit, Unit> = {
@@ -10,7 +17,7 @@ const FAULT_UNITS: Record<FaultUnit, Unit> = {
   '0–10': 'count',
 };
 
-/** The size of a fault over the reps it showed in, and from where the method names it. */
+/** The size of a fault over the reps it showed in, with the scatter of the reps and the error of the marks, and from where the method names it. */
 export function severityShown(
   finding: Pick<
     MotionFinding,
@@ -23,16 +30,28 @@ export function severityShown(
   const own = method.faultThresholds[finding.fault];
   const source = own?.slight === slight && own.clear === clear ? method.name : HOUSE;
   const shown = finding.perRep.filter(({ rep }) => finding.reps.includes(rep));
-  const spread = shown.length < 2 ? 0 : sdOf(shown.map((r) => r.value));
+  const { errorOf } = chanceBeyond(
+    finding.fault,
+    finding.unit,
+    { mean: finding.value, sd: sdOf(shown.map((r) => r.value)), n: shown.length },
+    finding.thresholds,
+  );
   return {
     value: finding.value,
     unit,
-    interval: around(finding.value, spread / Math.sqrt(shown.length)),
+    interval: { low: finding.value - errorOf, high: finding.value + errorOf },
     trace: traceOf('severity', [
       input({ id: 'slightFrom', value: slight, unit, basis: 'method', source }),
       input({ id: 'clearFrom', value: clear, unit, basis: 'method', source }),
       input({ id: 'repsShown', value: finding.reps.length, unit: 'count', basis: 'measured' }),
       input({ id: 'repsSeen', value: finding.perRep.length, unit: 'count', basis: 'measured' }),
+      input({
+        id: 'marksError',
+        value: marksErrorOf(finding.fault, finding.unit),
+        unit,
+        basis: 'houseDefault',
+        source: HOUSE,
+      }),
     ]),
   };
 }

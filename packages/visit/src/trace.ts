@@ -17,6 +17,7 @@ export type SettingId =
   | 'clearFrom'
   | 'repsShown'
   | 'repsSeen'
+  | 'marksError'
   | 'setupTrials';
 
 /** One thing a number was worked out from. */

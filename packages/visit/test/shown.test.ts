@@ -3,6 +3,7 @@ import {
   BALANCED,
   changeBetween,
   HOUSE_RULES,
+  marksErrorOf,
   normal,
   readingOn,
   resolveBody,
@@ -143,7 +144,7 @@ describe('a number as it is shown', () => {
     expect(comparisonsOf(dossier, 'archForms', '2026-01-12')).toEqual([]);
   });
 
-  it('tells a fault’s size as the mean of its reps with their scatter, and whose sizes name it', () => {
+  it('tells a fault’s size as the mean of its reps with their scatter and the error of the marks, and whose sizes name it', () => {
     const values = [8, 11, 9];
     const finding = {
       fault: 'heelsRise' as const,
@@ -155,13 +156,15 @@ describe('a number as it is shown', () => {
       perRep: [...values, 1].map((value, i) => ({ rep: i + 1, value, severity: null })),
     };
     const { interval, trace } = severityShown(finding, BALANCED);
-    const half = (1.96 * sampleStandardDeviation(values)) / Math.sqrt(3);
+    const marks = marksErrorOf('heelsRise', 'mm');
+    const half = 1.96 * Math.hypot(sampleStandardDeviation(values) / Math.sqrt(3), marks);
     expect(interval!.high - interval!.low).toBeCloseTo(2 * half);
     expect(trace.inputs.map((i) => [i.id, i.value, i.source])).toEqual([
       ['slightFrom', 5, 'house default'],
       ['clearFrom', 12, 'house default'],
       ['repsShown', 3, null],
       ['repsSeen', 4, null],
+      ['marksError', marks, 'house default'],
     ]);
     const thresholds = { slight: 3, clear: 9 };
     const strict = { ...BALANCED, name: 'Strict', faultThresholds: { heelsRise: thresholds } };
@@ -172,7 +175,9 @@ describe('a number as it is shown', () => {
     expect(severityShown({ ...finding, thresholds }, BALANCED).trace.inputs[0]!.source).toBe(
       'house default',
     );
-    expect(severityShown({ ...finding, reps: [2] }, BALANCED).interval).toBeNull();
+    // One rep has no scatter; the marks are off all the same.
+    const single = severityShown({ ...finding, reps: [2] }, BALANCED).interval!;
+    expect(single.high - single.low).toBeCloseTo(2 * 1.96 * marks);
   });
 
   it('traces room, depth and chance of an answer to equations and to rows that are there', () => {

@@ -30,6 +30,7 @@ const NAMES: Partial<Record<TraceInput['id'], string>> = {
   clearFrom: 'Clear from',
   repsShown: 'Reps it showed in',
   repsSeen: 'Reps seen',
+  marksError: 'Error of the marks (SD)',
   setupTrials: 'Setup trials that count',
 };
 

@@ -85,6 +85,12 @@ export function sayFinding(
   return parts.filter((p) => p !== null).join(' · ');
 }
 
+/** A finding that marks off the joints could have made by themselves. */
+export const sayClose = (
+  f: Pick<MotionFinding, 'fault' | 'side' | 'value' | 'unit' | 'errorOf'>,
+): string =>
+  `${sayFault(f.fault, f.side)}: ${sayAmount(f.value, f.unit)} ± ${sayAmount(f.errorOf, f.unit)}`;
+
 /** What a capture or judgement found, in one line. */
 export function sayFound(
   findings: readonly {

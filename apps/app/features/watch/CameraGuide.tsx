@@ -7,7 +7,7 @@ import { useLook } from '../../ui/useLook.ts';
 
 const HOW = [
   'Barefoot, in clothing that shows knees and hips.',
-  'Phone at hip height, upright, square on, 3–4 m away.',
+  'Phone at knee height, upright, square on, 3–4 m away. From hip height a deep thigh looks 3 to 4° too high.',
   'A door frame or plumb in the picture.',
 ];
 

@@ -15,7 +15,7 @@ import { StringGauge } from '../../ui/StringGauge.tsx';
 import { space } from '../../ui/theme.ts';
 import { Equations, NumberInputs } from '../instrument/index.ts';
 import { builtMismatchDeg, gaugeOf } from './reviewData.ts';
-import { AREA_NAMES, sayAmount, sayFault, sayFinding } from '@zither/words/watch';
+import { AREA_NAMES, sayAmount, sayClose, sayFault, sayFinding } from '@zither/words/watch';
 
 /** What the capture showed: named faults as strings, the rest folded away, and how well it was seen. */
 export function ReviewFindings({
@@ -35,9 +35,10 @@ export function ReviewFindings({
   onShow: (finding: MotionFinding) => void;
 }) {
   const named = analysis.findings.filter((f) => f.severity !== null);
+  const close = analysis.findings.filter((f) => f.isClose);
   // Two faults are the other end of one that is listed already.
   const small = analysis.findings.filter(
-    (f) => f.severity === null && f.fault !== 'kneesFirst' && f.fault !== 'toesFloat',
+    (f) => f.severity === null && !f.isClose && f.fault !== 'kneesFirst' && f.fault !== 'toesFloat',
   );
   const sizes = named.map((f) => ({ f, shown: severityShown(f, method) }));
   const built = builtMismatchDeg(analysis, subject);
@@ -96,10 +97,22 @@ export function ReviewFindings({
             />
           ))}
           <Say small soft>
-            The interval is how far the reps differ. The camera’s own error comes on top.
+            The interval holds how far the reps differ and how far marks sit off the joints.
           </Say>
           <Equations of={sizes.map((s) => s.shown)} />
         </Fold>
+      )}
+      {close.length > 0 && (
+        <View style={{ gap: 2 }}>
+          <Say small strong>
+            Too close to call: judge by eye
+          </Say>
+          {close.map((f) => (
+            <Say key={`${f.fault} ${f.side ?? ''}`} small number>
+              {sayClose(f)}
+            </Say>
+          ))}
+        </View>
       )}
       {small.length > 0 && (
         <Fold title="Too small to name" note={`${small.length} measured`}>
@@ -126,6 +139,10 @@ export function ReviewFindings({
 /** How well the set was seen and how alike its reps are. */
 function Quality({ analysis }: { analysis: Analysis }) {
   const { quality, consistency } = analysis;
+  // What is too close to call stands by itself above.
+  const notJudged = quality.notJudged.filter(
+    (n) => !analysis.findings.some((f) => f.isClose && f.fault === n.fault && f.side === n.side),
+  );
   const alike = {
     steady: 'The reps are alike.',
     varies: 'The reps differ from each other.',
@@ -147,9 +164,9 @@ function Quality({ analysis }: { analysis: Analysis }) {
           ...quality.notes,
         ].join(' ')}
       </Say>
-      {quality.notJudged.length > 0 && (
+      {notJudged.length > 0 && (
         <Say small soft>
-          {`Not judged: ${quality.notJudged.map((n) => `${sayFault(n.fault, n.side).toLowerCase()} (${n.because})`).join(', ')}.`}
+          {`Not judged: ${notJudged.map((n) => `${sayFault(n.fault, n.side).toLowerCase()} (${n.because})`).join(', ')}.`}
         </Say>
       )}
     </View>

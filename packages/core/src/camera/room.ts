@@ -21,8 +21,8 @@ export const NO_ROOM: Room = { distanceMm: null, skinMm: 0, clothMm: 0, idleS: 0
 /** A gym floor: 3.5 m away, marks up to 15 mm off, loose cloth, five seconds of standing about (house defaults). */
 export const GYM_ROOM: Room = { distanceMm: 3500, skinMm: 15, clothMm: 4, idleS: 5 };
 
-/** Height of the lens above the floor, mm: about that of a standing hip. */
-const LENS_HEIGHT_MM = 900;
+/** Height of the lens above the floor, mm: that of the knee, as the guide on the page asks. From higher up a thigh reads less deep than it is. */
+const LENS_HEIGHT_MM = 500;
 
 /** How near a mark is to the camera, beyond the plane that is measured, mm. */
 function nearness(mark: Point, view: CameraView, facing: Side, planeMm: number): number {

@@ -1,4 +1,5 @@
 import type { Side } from '../linkage/setup.ts';
+import { marksErrorOf } from './sureness.ts';
 import { FAULTS, type FaultId } from './table.ts';
 
 /** What a set of reps measured of one fault, named or not: kept with the capture, so that a value below a threshold is not lost. */
@@ -33,7 +34,11 @@ const OCCASION: Readonly<Partial<Record<FaultId, number>>> = {
 };
 
 export const occasionOf = (fault: FaultId, unit: string): number =>
-  (unit === FAULTS[fault].unit ? OCCASION[fault] : undefined) ?? OCCASION_BY_UNIT[unit] ?? 0;
+  Math.max(
+    (unit === FAULTS[fault].unit ? OCCASION[fault] : undefined) ?? OCCASION_BY_UNIT[unit] ?? 0,
+    // An occasion cannot be surer than the marks are.
+    marksErrorOf(fault, unit),
+  );
 
 /** Whether a fault changed between two sets, and by how much. */
 export interface FaultChange {

@@ -1,5 +1,6 @@
 import type { Side } from '../linkage/setup.ts';
 import type { NotJudged, RepReading } from './measured.ts';
+import { chanceBeyond, NAMED_FROM } from './sureness.ts';
 import {
   FAULT_IDS,
   FAULTS,
@@ -15,8 +16,12 @@ import {
 export interface MotionFinding {
   fault: FaultId;
   side: Side | null;
-  /** null: measured, but too small to name. */
+  /** null: measured, but too small to name, or too close to call. */
   severity: Severity | null;
+  /** Beyond its threshold, but not by more than the marks alone could have made: neither there nor not there. */
+  isClose: boolean;
+  /** Half of the 95 % interval of the value: scatter of the reps and error of the marks. */
+  errorOf: number;
   /** Mean over the reps it showed in; over all reps when it showed in none. */
   value: number;
   unit: FaultUnit;
@@ -90,13 +95,24 @@ export function findingsFrom(
             ? 'hidden in every rep'
             : `hidden in ${all.length - sure.length} of ${all.length} reps`,
       });
-    if (sure.length > 0) findings.push(findingOf(fault, side, oneUnit(sure), thresholds));
+    if (sure.length === 0) continue;
+    const finding = findingOf(fault, side, oneUnit(sure), thresholds);
+    findings.push(finding);
+    if (finding.isClose)
+      notJudged.push({
+        fault,
+        side,
+        because: `too close to call: ${amount(finding.value, finding.unit)}, ± ${amount(finding.errorOf, finding.unit)}`,
+      });
   }
   const weight = (f: MotionFinding) => (f.severity === 'clear' ? 0 : f.severity ? 1 : 2);
   const place = (f: MotionFinding) => FAULT_IDS.indexOf(f.fault);
   findings.sort((a, b) => weight(a) - weight(b) || place(a) - place(b));
   return { findings, notJudged };
 }
+
+const amount = (value: number, unit: FaultUnit) =>
+  `${Math.abs(value) < 10 && unit === '×' ? value.toFixed(1) : value.toFixed(0)}${unit === '°' || unit === '×' ? '' : ' '}${unit}`;
 
 /** Where a fault may be read in two units, only those of the unit most reps were read in are drawn together. */
 function oneUnit(readings: readonly RepReading[]): RepReading[] {
@@ -129,17 +145,30 @@ function findingOf(
   const isFalling = thresholds.clear < thresholds.slight;
   const size = (v: number) => (isFalling ? -v : FAULTS[fault].eitherWay ? Math.abs(v) : v);
   const worst = [...perRep].sort((a, b) => size(b.value) - size(a.value))[0];
+  const bySize =
+    shown.length === 0
+      ? null
+      : isGiven
+        ? mostOften(shown.map((r) => r.severity))
+        : severityOf(fault, value, thresholds);
+  const unit = reading?.unit ?? FAULTS[fault].unit;
+  const rested = (shown.length > 0 ? shown : perRep).map((r) => r.value);
+  const { chance, chanceClear, errorOf } = chanceBeyond(
+    fault,
+    unit,
+    { mean: value, sd: sdOf(rested), n: rested.length },
+    thresholds,
+  );
+  const isClose = bySize !== null && !isGiven && chance < NAMED_FROM;
+  const sized = bySize === 'clear' && !isGiven && chanceClear < NAMED_FROM ? 'slight' : bySize;
   return {
     fault,
     side,
-    severity:
-      shown.length === 0
-        ? null
-        : isGiven
-          ? mostOften(shown.map((r) => r.severity))
-          : severityOf(fault, value, thresholds),
+    severity: isClose ? null : sized,
+    isClose,
+    errorOf,
     value,
-    unit: reading?.unit ?? FAULTS[fault].unit,
+    unit,
     thresholds: { slight: thresholds.slight, clear: thresholds.clear },
     phase: mostOften((shown.length > 0 ? shown : perRep).map((r) => r.phase)),
     reps: shown.map((r) => r.rep),

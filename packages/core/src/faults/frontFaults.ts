@@ -140,6 +140,8 @@ export const KNEES_FROM = 0.4;
 /** So high the ball of the big toe counts as lifted, mm (house default). */
 export const BALL_LIFTED_MM = 5;
 const PEAK_S = 0.15;
+/** A pelvis shifts slowly; what moves faster is cloth. */
+const SHIFT_S = 0.4;
 const ARCH_S = 0.25;
 const BONE_S = 0.45;
 /** The wobble is looked for where the knee carries, below this share of the drop (house default). */
@@ -155,12 +157,19 @@ export function frontReadings(
   view: Exclude<CameraView, 'side'>,
 ): RepReading[] {
   const smooth = (channel: Channel) => steady(channel, rateHz, PEAK_S);
-  const change = (channel: Channel, sign: 1 | -1): Channel => {
+  const change = (channel: Channel, sign: 1 | -1, calmS = PEAK_S): Channel => {
     const level = medianOver(channel, standing);
-    return smooth(channel.map((v) => (v === null || level === null ? null : sign * (v - level))));
+    return steady(
+      channel.map((v) => (v === null || level === null ? null : sign * (v - level))),
+      rateHz,
+      calmS,
+    );
   };
   const list: RepReading[] = [];
-  const shift = { left: change(picture.pelvisLeftMm, 1), right: change(picture.pelvisLeftMm, -1) };
+  const shift = {
+    left: change(picture.pelvisLeftMm, 1, SHIFT_S),
+    right: change(picture.pelvisLeftMm, -1, SHIFT_S),
+  };
   const legs = SIDES.map((side) => {
     const leg = picture.legs[side];
     return {

@@ -1,4 +1,5 @@
 export { changeOf, occasionOf, type FaultChange, type Measured } from './change.ts';
+export { chanceBeyond, marksErrorOf, NAMED_FROM } from './sureness.ts';
 export * from './table.ts';
 export * from './measured.ts';
 export * from './findings.ts';
