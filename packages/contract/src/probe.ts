@@ -8,7 +8,14 @@ import {
   outcomeSchema,
   testIdSchema,
 } from './diagnosis.ts';
-import { clientRow, daySchema, momentSchema, practiceRow, sideSchema } from './scalars.ts';
+import {
+  clientRow,
+  daySchema,
+  measured,
+  momentSchema,
+  practiceRow,
+  sideSchema,
+} from './scalars.ts';
 
 /** A short test as it was done: what it did to what was seen before. */
 const triedShape = z.strictObject({
@@ -86,19 +93,74 @@ const workOn = {
     .max(6),
 };
 
-const kindError = { error: 'must be leaveAlone or workOn.' };
+export const rungIdSchema = z.enum(
+  [
+    'supported',
+    'counterweight',
+    'box',
+    'goblet',
+    'gobletHeels',
+    'front',
+    'highBar',
+    'lowBar',
+    'overhead',
+  ],
+  { error: 'must be a known variation.' },
+);
 
-/** What a coach concluded: a finding too small to matter, or the causes a plan is to be made for. */
+const repsSchema = z.int().min(1).max(30);
+
+export const doseSchema = z.strictObject({
+  kind: z.enum(['skill', 'base'], { error: 'must be skill or base.' }),
+  sets: z.int().min(1).max(10),
+  reps: z.strictObject({ least: repsSchema, most: repsSchema }),
+  descentS: z.number().min(1).max(20).nullable(),
+  pauseS: z.number().min(0).max(20),
+});
+
+/** The coach's own choice of what is trained; what is null follows from the purpose and from what was seen. */
+const train = {
+  ...decided,
+  kind: z.literal('train'),
+  rung: rungIdSchema.nullable(),
+  dose: doseSchema.nullable(),
+};
+
+/** The test that opens the next variation, as it went. */
+const entryTest = {
+  ...decided,
+  kind: z.literal('entryTest'),
+  rung: rungIdSchema,
+  reps: repsSchema,
+  /** Held still at the bottom of every rep. */
+  pauseS: z.number().min(0).max(60),
+  loadKg: measured(0, 600, ' kg'),
+  isClean: z.boolean(),
+};
+
+const kindError = { error: 'must be leaveAlone, workOn, train or entryTest.' };
+
+/** What a coach concluded: a finding too small to matter, the causes a plan is made for, what is trained, or how an entry test went. */
 export const decisionValuesSchema = z.discriminatedUnion(
   'kind',
-  [z.strictObject(leaveAlone), z.strictObject(workOn)],
+  [
+    z.strictObject(leaveAlone),
+    z.strictObject(workOn),
+    z.strictObject(train),
+    z.strictObject(entryTest),
+  ],
   kindError,
 );
 export type DecisionValues = z.infer<typeof decisionValuesSchema>;
 
 export const decisionSchema = z.discriminatedUnion(
   'kind',
-  [z.strictObject({ ...leaveAlone, ...clientRow }), z.strictObject({ ...workOn, ...clientRow })],
+  [
+    z.strictObject({ ...leaveAlone, ...clientRow }),
+    z.strictObject({ ...workOn, ...clientRow }),
+    z.strictObject({ ...train, ...clientRow }),
+    z.strictObject({ ...entryTest, ...clientRow }),
+  ],
   kindError,
 );
 export type Decision = z.infer<typeof decisionSchema>;

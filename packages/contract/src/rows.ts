@@ -18,6 +18,7 @@ import {
   practiceRow,
   sideSchema,
 } from './scalars.ts';
+import { rungIdSchema } from './probe.ts';
 import { stageSchema } from './session.ts';
 
 /** Something the client has to stand on, where they squat. */
@@ -108,6 +109,9 @@ export const prescriptionValuesSchema = z.strictObject({
   why: text.default(''),
   /** What has to be ready before the load; empty without one, and in plans given before this was kept. */
   beforeLoad: z.array(text).max(12).default([]),
+  /** The variation that is trained, how much of it, why, and what opens the next; empty in plans given before this was kept. */
+  training: z.array(text).max(6).default([]),
+  rung: rungIdSchema.nullable().default(null),
   changes: z.array(z.strictObject({ what: text, because: text })).max(8),
   findings: z
     .array(z.strictObject({ cause: z.string(), side: sideSetSchema, because: text }))

@@ -1,22 +1,30 @@
 import {
   CAUSE_IDS,
+  DECIDING_FAULTS,
   EFFECTS,
   LINKS,
   OTHER_FINDINGS,
   OUTCOMES,
+  RUNGS,
   SIDES,
   STRENGTH,
   tablesWith,
   TEST_IDS,
+  TRIAL_FAULTS,
+  TRIAL_PARTS,
   type TableChange,
 } from '@zither/core';
 import {
   causeIdSchema,
+  decidingFaultSchema,
   decisionValuesSchema,
   findingIdSchema,
   outcomeSchema,
+  rungIdSchema,
   tableChangeSchema,
   testIdSchema,
+  trialFaultSchema,
+  trialPartSchema,
   triedValuesSchema,
 } from '../src/index.ts';
 
@@ -26,6 +34,10 @@ describe('the words of Probe', () => {
   it('are the same in the contract as in the core', () => {
     expect(causeIdSchema.options).toEqual([...CAUSE_IDS]);
     expect(testIdSchema.options).toEqual([...TEST_IDS]);
+    expect(rungIdSchema.options).toEqual([...RUNGS]);
+    expect(trialPartSchema.options).toEqual([...TRIAL_PARTS]);
+    expect(trialFaultSchema.options).toEqual([...TRIAL_FAULTS]);
+    expect(decidingFaultSchema.options).toEqual([...DECIDING_FAULTS]);
     expect([...outcomeSchema.options].sort()).toEqual([...OUTCOMES].sort());
     for (const finding of [...OTHER_FINDINGS, ...LINKS.map((l) => l.finding)])
       expect(findingIdSchema.safeParse(finding).success).toBe(true);
@@ -83,6 +95,6 @@ describe('the words of Probe', () => {
     ).toBe('must name a cause.');
     expect(
       decisionValuesSchema.safeParse({ ...base, kind: 'forget' }).error?.issues[0]?.message,
-    ).toBe('must be leaveAlone or workOn.');
+    ).toBe('must be leaveAlone, workOn, train or entryTest.');
   });
 });

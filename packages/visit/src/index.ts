@@ -26,6 +26,8 @@ export * from './copySchool.ts';
 export * from './wedgeAngle.ts';
 export * from './inUse.ts';
 export * from './cueTrial.ts';
+export * from './loadsCompared.ts';
+export * from './ladder.ts';
 export * from './planning.ts';
 export * from './facts.ts';
 export * from './answer.ts';

@@ -6,10 +6,12 @@ import {
   footPositions,
   lowerSide,
   prescribe,
+  RUNG_TABLE,
   type CameraView,
   type CauseId,
   type FaultId,
   type FootPosition,
+  type LadderAnswer,
   type NextTest,
   type Prescription,
   type SafetyLimit,
@@ -22,6 +24,7 @@ import { methodOf } from './method.ts';
 import { beforeLoad, type BeforeLoad } from './beforeLoad.ts';
 import { underLimits, type SetupUse } from './inUse.ts';
 import type { Opinion } from './opinion.ts';
+import { ladderOf } from './ladder.ts';
 import { cuesThatCleared } from './cueTrial.ts';
 import { baselinesOf, isTelling } from './looks.ts';
 import { namedIn, referredOf, workedOn } from './signs.ts';
@@ -52,6 +55,8 @@ export interface PlanAnswer extends Prescription {
   look: { view: CameraView; condition: Condition; asks: LookAsks; faults: Named[] } | null;
   /** What has to be ready before the load; null without one. */
   beforeLoad: BeforeLoad | null;
+  /** The variation to train. */
+  ladder: LadderAnswer;
   /** Where the feet stand in the drill that goes from habit to the setup in use. */
   feet: FootPosition[];
 }
@@ -137,6 +142,7 @@ export function planFor(
     beforeLoad: ((at) => at && beforeLoad(at.question, limits))(
       underLimits(dossier, use, use.method, limits),
     ),
+    ladder: ladderOf(dossier, use.setup, use.method, limits),
     feet: footPositions(startingSetup(dossier.client, known, use.method).setup, use.setup),
   };
 }
@@ -162,16 +168,18 @@ function lookAgain(dossier: Dossier): PlanAnswer['look'] {
 export const missingForPlan = (dossier: Dossier): NeededMeasure[] =>
   missingOf(dossier).filter((what) => what !== 'kneeTravel' && what !== 'heelElevation');
 
-/** Whether a plan given earlier keeps the limits of now: its depth and load, and every cue and drill in it. */
+/** Whether a plan given earlier keeps the limits of now: its depth and load, its variation, and every cue and drill in it. */
 export function keepsLimits(
   dossier: Dossier,
   plan: PrescriptionValues,
   limits: readonly SafetyLimit[],
 ): boolean {
   const at = { setup: plan.setup, targetDepthDeg: plan.thighDepthDeg };
+  const barred = plan.rung ? RUNG_TABLE[plan.rung].barredBy : [];
   const given = new Set([...plan.cues, ...plan.drills].map((entry) => entry.id));
   return (
     underLimits(dossier, at, methodOf(dossier), limits)?.isBroken !== true &&
+    !limits.some((l) => barred.includes(l.kind)) &&
     ![...CUES, ...DRILLS].some(
       ({ id, barredBy }) => given.has(id) && limits.some((l) => barredBy.some((k) => k === l.kind)),
     )

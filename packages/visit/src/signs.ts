@@ -86,6 +86,10 @@ const couldTell = ({ look, capture }: Look, fault: FaultId): boolean =>
   FAULTS[fault].views.includes(look.view) &&
   !capture.report.quality.notJudged.some((n) => n.fault === fault);
 
+/** Whether either watched where a fault shows, and could have told it. */
+export const couldSee = (look: Look, fault: FaultId): boolean =>
+  couldTell(look, fault) || eyeCouldTell(look, fault);
+
 /** The one phase of the rep a fault was seen in; null where it was seen in several, or nobody said. */
 function onePhase(said: readonly { phase?: Phase | null }[]): Phase | null {
   const phases = new Set(said.map((f) => f.phase ?? null));
@@ -364,7 +368,7 @@ export function basisOf(
     },
     signs: {
       findings: [...counted, ...pain],
-      lookedAt: FAULT_IDS.filter((f) => plain.some((l) => couldTell(l, f) || eyeCouldTell(l, f))),
+      lookedAt: FAULT_IDS.filter((f) => plain.some((l) => couldSee(l, f))),
       measures: {
         dorsiflexionDeg: bothSides((side) => known.ankle[side]?.deg ?? null),
         dorsiflexionKneeStraightDeg: reading('shinAngleStraight'),

@@ -5,11 +5,13 @@ import {
   basisOf,
   bodyOf,
   knownOf,
+  loadsCompared,
   looksOf,
   numberInDay,
   readingOnIn,
   subjectFor,
 } from '@zither/visit';
+import { sayRising } from '@zither/words/loads';
 import { sayLook } from '@zither/words/watch';
 import { AT, dossierOf, five, ID, trial } from './trialRows.ts';
 
@@ -85,6 +87,57 @@ describe('cold, warm, after the routine', () => {
     expect(looks.map((l) => l.look.asks.loadKg)).toEqual([60, 40, 20]);
     expect(sayLook(looks[0]!.look)).toBe('Side · training load · 60 kg · belt');
     expect(subjectFor(dossier, 'load', { ...PLAIN_LOOK, loadKg: 40 }, [])?.setup.loadKg).toBe(40);
+    expect(loadsCompared(dossier)).toMatchObject([
+      {
+        view: 'side',
+        sets: [{ loadKg: 20 }, { loadKg: 40 }, { loadKg: 60, belt: true }],
+        rows: [],
+      },
+    ]);
+  });
+});
+
+describe('sets at rising loads', () => {
+  const setOf = (
+    loadKg: number | null,
+    severity: 'slight' | 'clear' | null,
+    change: Partial<Judgement> = {},
+  ) =>
+    look(
+      { loadKg },
+      {
+        condition: loadKg === null ? 'bodyweight' : 'load',
+        seen: severity ? [{ ...heels[0]!, severity }] : [],
+        ...change,
+      },
+    );
+
+  it('stand side by side with the squat without load, and say from which load on a fault is seen', () => {
+    const judgements = newest([
+      setOf(60, 'clear'),
+      setOf(40, null, { lookedAt: ['knees'] }),
+      setOf(null, null),
+      setOf(50, 'slight'),
+    ]);
+    const [table, ...others] = loadsCompared(dossierOf(five(), { judgements }));
+    expect(others).toEqual([]);
+    expect(table!.sets.map((s) => s.loadKg)).toEqual([0, 40, 50, 60]);
+    expect(table!.rows).toEqual([
+      { fault: 'heelsRise', side: null, at: ['notSeen', 'notLookedAt', 'slight', 'clear'] },
+    ]);
+    expect(sayRising(table!)).toBe(
+      'Seen only from a load on: heels rise from 50 kg. One set each is little to go by.',
+    );
+  });
+
+  it('are no table with one load, and leave out what was seen after the routine', () => {
+    const one = newest([setOf(40, null), setOf(40, 'slight')]);
+    expect(loadsCompared(dossierOf(five(), { judgements: one }))).toEqual([]);
+    const after = newest([
+      setOf(40, null),
+      look({ loadKg: 60, state: 'after' }, { condition: 'load', seen: heels }),
+    ]);
+    expect(loadsCompared(dossierOf(five(), { judgements: after }))).toEqual([]);
   });
 });
 

@@ -16,6 +16,7 @@ import {
 } from '@zither/core';
 import type { PlanAnswer } from '@zither/visit';
 import { HOLD_NAMES, sayDepth, saySupport, sayToes } from './instrument.ts';
+import { ladderLines } from './ladder.ts';
 import { BAR_NAMES, CUE_NAMES, sureWord } from './probe.ts';
 import { sayUse } from './setup.ts';
 
@@ -160,6 +161,8 @@ export function writePlan(plan: PlanAnswer, givenOn: string): PrescriptionValues
       : sayUse(use),
     beforeLoad: plan.beforeLoad ? sayBeforeLoad(plan.beforeLoad) : [],
     look: drills.length > 0 && plan.look ? sayLookAgain(plan.look) : '',
+    training: ladderLines(plan.ladder),
+    rung: plan.ladder.now,
     changes: changesOf(plan),
     findings: [
       ...causes.slice(0, 7).map((worked) => ({
@@ -211,6 +214,8 @@ export function planChanges(given: PrescriptionValues, now: PrescriptionValues):
   if (names(given.cues) !== names(now.cues)) list.push('Other cues fit now.');
   const doses = ({ drills }: PrescriptionValues) =>
     JSON.stringify(drills.map((d) => [d.id, d.dose, d.sides]));
+  if (given.training[0] !== now.training[0])
+    list.push('The variation to train is another one, or its dose.');
   if (doses(given) !== doses(now)) list.push('Other drills fit now, or on another side.');
   return list;
 }

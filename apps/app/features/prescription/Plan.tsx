@@ -26,6 +26,15 @@ export function Plan({ plan }: { plan: PrescriptionValues }) {
           <Entry key={change.what} title={change.what} because={change.because} />
         ))}
       </Part>
+      {plan.training.length > 0 && (
+        <Part title="What to train">
+          {plan.training.map((line, i) => (
+            <Say key={line} strong={i === 0} number>
+              {line}
+            </Say>
+          ))}
+        </Part>
+      )}
       {plan.beforeLoad.length > 0 && (
         <Part title="Before the load">
           {plan.beforeLoad.map((line) => (

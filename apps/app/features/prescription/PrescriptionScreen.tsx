@@ -12,6 +12,7 @@ import { Waiting } from '../../ui/Waiting.tsx';
 import { StopButton, SafetyNotice } from '../clear/index.ts';
 import { newId, useChanges, useTableChanges, sayDay, today } from '../data/index.ts';
 import { useAnswer } from '../setup/index.ts';
+import { LadderPart } from './LadderPart.tsx';
 import { Plan } from './Plan.tsx';
 
 /** The end of the visit: the plan for the setup in use and the causes found, given with one tap, kept as given. */
@@ -129,6 +130,7 @@ export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
         </Part>
       )}
       {shown && <Plan plan={shown} />}
+      {answer?.plan && <LadderPart dossier={dossier} ladder={answer.plan.ladder} />}
     </Screen>
   );
 }

@@ -114,6 +114,12 @@ export function PrintPage({ dossier }: { dossier: Dossier }) {
           <Say strong>{`Within limits: ${limits.map(sayLimit).join(' · ')}.`}</Say>
         )}
         {prescription.why !== '' && <Say small>{prescription.why}</Say>}
+        {prescription.training.length > 0 && <Heading level={2}>Train</Heading>}
+        {prescription.training.length > 0 && (
+          <Say small number>
+            {prescription.training.join(' ')}
+          </Say>
+        )}
         {prescription.beforeLoad.length > 0 && <Heading level={2}>Before the load</Heading>}
         {prescription.beforeLoad.length > 0 && (
           <Say small number>

@@ -157,7 +157,7 @@ function Quality({ analysis }: { analysis: Analysis }) {
   ].filter((p) => p !== false);
   return (
     <View style={{ gap: 2 }}>
-      <Say small>{`${alike}${parts.length > 0 ? ` ${parts.join(', ')}.` : ''}`}</Say>
+      <Say small>{`${alike}${parts.length > 0 ? ` Scatter: ${parts.join(', ')}.` : ''}`}</Say>
       <Say small soft>
         {[
           `${quality.rateHz.toFixed(0)} frames a second, marks seen in at least ${Math.round(quality.seen * 100)} % of them.`,

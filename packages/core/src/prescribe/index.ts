@@ -2,6 +2,13 @@ export * from './drills.ts';
 export * from './cues.ts';
 export * from './prescribe.ts';
 export * from './types.ts';
-export { PURPOSE_PLANS, type HeelRole, type Purpose, type PurposePlan } from './purpose.ts';
+export * from './ladder.ts';
+export {
+  PURPOSE_PLANS,
+  type Dose,
+  type HeelRole,
+  type Purpose,
+  type PurposePlan,
+} from './purpose.ts';
 export { BARRED_BY_REFERRAL } from './referral.ts';
 export { footPositions, type FootPosition } from './footPositions.ts';

@@ -1,3 +1,16 @@
+import type { RungId } from './ladder.ts';
+
+/** How much of a variation, and how. Skill: few good reps rather than many half-good ones; base: more, easy, steady. */
+export interface Dose {
+  kind: 'skill' | 'base';
+  sets: number;
+  reps: { least: number; most: number };
+  /** Time on the way down, s; null = as it comes. */
+  descentS: number | null;
+  /** Held still at the bottom, s; 0 = not held. */
+  pauseS: number;
+}
+
 /** What the squat is for. */
 export type Purpose = 'strength' | 'sport' | 'barbell' | 'return' | 'kneeSparing' | 'dailyLife';
 
@@ -12,13 +25,75 @@ export interface PurposePlan {
   heelRole: HeelRole;
   /** The squat is to be flat in the end, so a lift is weaned even where the method calls it a tool. */
   isFlat: boolean;
+  /** The variation that is trained first while nothing was seen. */
+  ladderStart: RungId;
+  /** The variation that is climbed to, unless the setup in use goes further. */
+  ladderTop: RungId;
+  dose: Dose;
 }
 
+const skill = (sets: number, pauseS: number): Dose => ({
+  kind: 'skill',
+  sets,
+  reps: { least: 3, most: 5 },
+  descentS: null,
+  pauseS,
+});
+const base = (sets: number, descentS: number | null): Dose => ({
+  kind: 'base',
+  sets,
+  reps: { least: 10, most: 20 },
+  descentS,
+  pauseS: 0,
+});
+
 export const PURPOSE_PLANS: Readonly<Record<Purpose, PurposePlan>> = {
-  strength: { method: null, heelRole: 'accessory', isFlat: false },
-  sport: { method: null, heelRole: 'accessory', isFlat: false },
-  barbell: { method: null, heelRole: 'warmUp', isFlat: true },
-  return: { method: null, heelRole: 'primary', isFlat: false },
-  kneeSparing: { method: 'shinsUpright', heelRole: 'warmUp', isFlat: true },
-  dailyLife: { method: null, heelRole: 'primary', isFlat: false },
+  strength: {
+    method: null,
+    heelRole: 'accessory',
+    isFlat: false,
+    ladderStart: 'goblet',
+    ladderTop: 'highBar',
+    dose: skill(4, 1),
+  },
+  sport: {
+    method: null,
+    heelRole: 'accessory',
+    isFlat: false,
+    ladderStart: 'goblet',
+    ladderTop: 'front',
+    dose: skill(4, 0),
+  },
+  barbell: {
+    method: null,
+    heelRole: 'warmUp',
+    isFlat: true,
+    ladderStart: 'front',
+    ladderTop: 'highBar',
+    dose: skill(5, 1),
+  },
+  return: {
+    method: null,
+    heelRole: 'primary',
+    isFlat: false,
+    ladderStart: 'supported',
+    ladderTop: 'goblet',
+    dose: base(2, 5),
+  },
+  kneeSparing: {
+    method: 'shinsUpright',
+    heelRole: 'warmUp',
+    isFlat: true,
+    ladderStart: 'box',
+    ladderTop: 'goblet',
+    dose: base(3, 3),
+  },
+  dailyLife: {
+    method: null,
+    heelRole: 'primary',
+    isFlat: false,
+    ladderStart: 'box',
+    ladderTop: 'goblet',
+    dose: base(2, null),
+  },
 };

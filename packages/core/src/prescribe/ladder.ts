@@ -1,0 +1,287 @@
+import { HOLD_LOAD_MOST_KG } from '../linkage/holds.ts';
+import type { Hold, Setup } from '../linkage/setup.ts';
+import type { SafetyLimit } from '../safety/screen.ts';
+import type { MethodProfile } from '../setup/profiles.ts';
+import type { Dose, Purpose } from './purpose.ts';
+import { PURPOSE_PLANS } from './purpose.ts';
+
+/** Variations of the squat from the most help to the most demand (common practice, no source). A mid bar position counts as high bar. */
+export const RUNGS = [
+  'supported',
+  'counterweight',
+  'box',
+  'goblet',
+  'gobletHeels',
+  'front',
+  'highBar',
+  'lowBar',
+  'overhead',
+] as const;
+export type RungId = (typeof RUNGS)[number];
+
+export interface Rung {
+  id: RungId;
+  name: string;
+  how: string;
+  /** Where the load or the hands are. */
+  hold: Hold;
+  /** Limits of the screen under which it is not trained. */
+  barredBy: readonly SafetyLimit['kind'][];
+}
+
+const rung = (
+  id: RungId,
+  name: string,
+  how: string,
+  hold: Hold,
+  barredBy: readonly SafetyLimit['kind'][],
+): Rung => ({ id, name, how, hold, barredBy });
+
+const LOADED: readonly SafetyLimit['kind'][] = ['noLoad', 'supportedOnly'];
+
+export const RUNG_TABLE: Readonly<Record<RungId, Rung>> = {
+  supported: rung(
+    'supported',
+    'Supported squat',
+    'Hold an upright at chest height. Let the hands carry as little as the shape needs.',
+    'bodyweight',
+    [],
+  ),
+  counterweight: rung(
+    'counterweight',
+    'Counterweight reach squat',
+    'Hold 5 to 10 kg in front and reach it out at arm’s length on the way down.',
+    'counterbalance',
+    LOADED,
+  ),
+  box: rung(
+    'box',
+    'Squat to a box',
+    'Sit down to a box at your depth without dropping, touch it, and rise from where you are.',
+    'bodyweight',
+    ['supportedOnly'],
+  ),
+  goblet: rung(
+    'goblet',
+    'Goblet squat',
+    'Hold the weight against the breastbone, elbows inside the knees.',
+    'goblet',
+    LOADED,
+  ),
+  gobletHeels: rung(
+    'gobletHeels',
+    'Heels-raised goblet squat',
+    'As the goblet squat, with the heel lift of your setup.',
+    'goblet',
+    LOADED,
+  ),
+  front: rung(
+    'front',
+    'Front squat',
+    'Bar on the front of the shoulders, elbows high.',
+    'front',
+    LOADED,
+  ),
+  highBar: rung(
+    'highBar',
+    'High-bar squat',
+    'Bar on top of the shoulder blades; a mid position counts as well.',
+    'highBar',
+    LOADED,
+  ),
+  lowBar: rung(
+    'lowBar',
+    'Low-bar squat',
+    'Bar below the ridge of the shoulder blades, hips back first.',
+    'lowBar',
+    LOADED,
+  ),
+  overhead: rung(
+    'overhead',
+    'Overhead squat',
+    'Bar or stick over mid-foot on straight arms.',
+    'overhead',
+    LOADED,
+  ),
+};
+
+/** What opens the next rung: so many clean reps, each held so long at the bottom (house default; common practice, no source). */
+export const ENTRY_TEST = { reps: 5, pauseS: 2 } as const;
+
+/** What was seen on a rung. */
+export interface RungSeen {
+  rung: RungId;
+  isClean: boolean;
+  reps: number;
+  /** Held still at the bottom of every rep; 0 = not held, or not recorded. */
+  pauseS: number;
+  loadKg: number;
+  /** Day, yyyy-mm-dd. */
+  on: string;
+}
+
+export interface LadderQuestion {
+  /** What the squat is for; null = nobody said. */
+  purpose: Purpose | null;
+  method: Pick<MethodProfile, 'breaks'>;
+  /** The setup in use: its load position is climbed to, its heel lift makes a rung of its own. */
+  setup: Pick<Setup, 'hold' | 'support' | 'loadKg'>;
+  limits: readonly SafetyLimit[];
+  /** Oldest first. */
+  seen: readonly RungSeen[];
+  /** The coach's own choice. */
+  chosen: { rung: RungId | null; dose: Dose | null } | null;
+}
+
+/** Why a client is on a rung. */
+export type OnRungBecause =
+  | { kind: 'chosen' }
+  | { kind: 'purpose'; purpose: Purpose | null }
+  /** The setup in use carries a load there already. */
+  | { kind: 'inUse' }
+  /** The rung below was passed, or this one was clean already. */
+  | { kind: 'shown'; seen: RungSeen }
+  /** The one above did not go clean. */
+  | { kind: 'notClean'; seen: RungSeen }
+  | { kind: 'limit'; limit: SafetyLimit['kind']; wanted: RungId };
+
+/** What is missing for the next rung; empty = it is open. */
+export type MissingForRung =
+  | { kind: 'cleanReps'; reps: number }
+  | { kind: 'pause'; seconds: number }
+  | { kind: 'limit'; limit: SafetyLimit['kind'] };
+
+export interface LadderAnswer {
+  /** This client's own rungs, the easiest first. */
+  rungs: { rung: RungId; state: 'passed' | 'clean' | 'notClean' | 'notSeen' }[];
+  now: RungId;
+  because: OnRungBecause;
+  dose: Dose;
+  /** Most to use for now, kg; null = without load, or nothing known of it. */
+  loadKg: number | null;
+  next: { rung: RungId; missing: MissingForRung[] } | null;
+}
+
+const barOf = (id: RungId, limits: readonly SafetyLimit[]): SafetyLimit['kind'] | null =>
+  RUNG_TABLE[id].barredBy.find((kind) => limits.some((l) => l.kind === kind)) ?? null;
+
+/** How high a purpose climbs unless the setup in use goes further. */
+const usualTop = (purpose: Purpose | null): RungId =>
+  purpose === null ? 'goblet' : PURPOSE_PLANS[purpose].ladderTop;
+
+/** The load position of a setup, as a rung. */
+export const rungOfHold = (hold: Hold): RungId =>
+  hold === 'counterbalance'
+    ? 'counterweight'
+    : hold === 'bodyweight' || hold === 'armsForward'
+      ? 'box'
+      : hold;
+
+/** This client's rungs: no side roads nobody asked for, and none above what the purpose and the setup in use want. */
+function ownRungs({ purpose, method, setup }: LadderQuestion): RungId[] {
+  const own = rungOfHold(setup.hold);
+  const isLow = own === 'lowBar' || (purpose === 'barbell' && method.breaks === 'hipsFirst');
+  const isRaised = setup.support.kind !== 'floor';
+  const climbs = RUNGS.filter(
+    (id) =>
+      (id !== 'lowBar' || isLow) &&
+      (id !== 'overhead' || own === 'overhead') &&
+      (id !== 'gobletHeels' || isRaised),
+  );
+  const top = Math.max(climbs.indexOf(isLow ? 'lowBar' : usualTop(purpose)), climbs.indexOf(own));
+  return climbs.slice(0, top + 1);
+}
+
+/** The newest that was seen on a rung. */
+const newestOn = (id: RungId, seen: readonly RungSeen[]): RungSeen | null =>
+  seen.filter((s) => s.rung === id).at(-1) ?? null;
+
+const hasPassed = (s: RungSeen | null): boolean =>
+  s !== null && s.isClean && s.reps >= ENTRY_TEST.reps && s.pauseS >= ENTRY_TEST.pauseS;
+
+/**
+ * Where the climb stands by what was seen: the start of the purpose, or what is loaded already; up through what was passed or clean, down from
+ * what was not.
+ */
+function climbed(rungs: readonly RungId[], { purpose, setup, seen }: LadderQuestion) {
+  const start = purpose === null ? 'box' : PURPOSE_PLANS[purpose].ladderStart;
+  let at = Math.max(0, Math.min(rungs.length - 1, rungs.indexOf(start)));
+  let because: OnRungBecause = { kind: 'purpose', purpose };
+  const own = setup.loadKg > 0 ? rungs.indexOf(rungOfHold(setup.hold)) : -1;
+  if (own > at) {
+    at = own;
+    because = { kind: 'inUse' };
+  }
+  rungs.forEach((id, i) => {
+    const newest = newestOn(id, seen);
+    if (!newest?.isClean) return;
+    const open = hasPassed(newest) ? Math.min(i + 1, rungs.length - 1) : i;
+    if (open > at || (open === at && because.kind !== 'shown')) {
+      at = open;
+      because = { kind: 'shown', seen: newest };
+    }
+  });
+  for (let newest = newestOn(rungs[at]!, seen); at > 0 && newest && !newest.isClean;) {
+    at -= 1;
+    because = { kind: 'notClean', seen: newest };
+    newest = newestOn(rungs[at]!, seen);
+  }
+  return { at, because };
+}
+
+/**
+ * Which variation a client trains now, how much of it, and what opens the next. The coach's choice first, then what was seen, then where the
+ * purpose starts; never a rung the screen rules out. Deterministic.
+ */
+export function ladderFor(question: LadderQuestion): LadderAnswer {
+  const { purpose, limits, seen, chosen, setup } = question;
+  const rungs = ownRungs(question);
+  const chosenRung = chosen?.rung ?? null;
+  if (chosenRung && !rungs.includes(chosenRung)) {
+    rungs.push(chosenRung);
+    rungs.sort((a, b) => RUNGS.indexOf(a) - RUNGS.indexOf(b));
+  }
+  let { at, because }: { at: number; because: OnRungBecause } = chosenRung
+    ? { at: rungs.indexOf(chosenRung), because: { kind: 'chosen' } }
+    : climbed(rungs, question);
+  const wanted = rungs[at]!;
+  const bar = barOf(wanted, limits);
+  if (bar) {
+    // Down to the first that is allowed; a supported squat always is.
+    while (at > 0 && barOf(rungs[at]!, limits)) at -= 1;
+    because = { kind: 'limit', limit: bar, wanted };
+  }
+  const now = rungs[at]!;
+  const next = rungs[at + 1];
+  const newest = newestOn(now, seen);
+  const missing: MissingForRung[] = [];
+  const nextBar = next ? barOf(next, limits) : null;
+  if (nextBar) missing.push({ kind: 'limit', limit: nextBar });
+  if (!newest?.isClean || newest.reps < ENTRY_TEST.reps)
+    missing.push({ kind: 'cleanReps', reps: ENTRY_TEST.reps });
+  if (!newest?.isClean || newest.pauseS < ENTRY_TEST.pauseS)
+    missing.push({ kind: 'pause', seconds: ENTRY_TEST.pauseS });
+  return {
+    rungs: rungs.map((id) => {
+      const s = newestOn(id, seen);
+      return {
+        rung: id,
+        state: hasPassed(s) ? 'passed' : s === null ? 'notSeen' : s.isClean ? 'clean' : 'notClean',
+      };
+    }),
+    now,
+    because,
+    dose: chosen?.dose ?? PURPOSE_PLANS[purpose ?? 'dailyLife'].dose,
+    loadKg: loadOn(now, question),
+    next: next ? { rung: next, missing } : null,
+  };
+
+  /** Most that went clean on a rung, else the load of the setup in use if this is its rung; within what the hold takes. */
+  function loadOn(id: RungId, { seen: all }: LadderQuestion): number | null {
+    const clean = all.filter((s) => s.rung === id && s.isClean).map((s) => s.loadKg);
+    const own = RUNG_TABLE[id].hold === setup.hold ? setup.loadKg : 0;
+    const most = clean.length > 0 ? Math.max(...clean) : own;
+    const allowed = Math.min(most, HOLD_LOAD_MOST_KG[RUNG_TABLE[id].hold] ?? Infinity);
+    return allowed > 0 ? allowed : null;
+  }
+}

@@ -1,0 +1,132 @@
+import type { Decision, Dossier } from '@zither/contract';
+import {
+  ladderFor,
+  rungOfHold,
+  type LadderAnswer,
+  type MethodProfile,
+  type Outcome,
+  type RungId,
+  type RungSeen,
+  type SafetyLimit,
+  type Setup,
+} from '@zither/core';
+import { verdictIn } from './locking.ts';
+import { baselinesOf } from './looks.ts';
+import { purposeOf } from './method.ts';
+import { namedIn } from './signs.ts';
+
+/** Reps of a trial are three to five; three are sure. */
+const TRIAL_REPS = 3;
+
+type Training = Extract<Decision, { kind: 'train' }>;
+export type EntryTest = Extract<Decision, { kind: 'entryTest' }>;
+
+/** The coach's own choice of rung and dose in force; null = none. */
+export const trainingChosen = ({ decisions }: Pick<Dossier, 'decisions'>): Training | null =>
+  decisions
+    .flatMap((d) => (d.kind === 'train' && !d.takenBack ? [d] : []))
+    .sort((a, b) => b.at.localeCompare(a.at))[0] ?? null;
+
+/** Entry tests that count, oldest first. */
+export const entryTests = ({ decisions }: Pick<Dossier, 'decisions'>): EntryTest[] =>
+  decisions
+    .flatMap((d) => (d.kind === 'entryTest' && !d.takenBack ? [d] : []))
+    .sort((a, b) => a.at.localeCompare(b.at));
+
+/** Short tests that show a rung, and the outcomes in which it went clean. */
+const BY_TEST: Readonly<Record<string, { rung: RungId; clean: readonly Outcome[] }>> = {
+  supportedSit: { rung: 'supported', clean: ['nothing'] },
+  counterbalance: { rung: 'counterweight', clean: ['clean'] },
+};
+
+/** The rung a trial was on: by its load position, and for a goblet by what was under the heels. */
+function rungOfTrial({ hold, support }: Pick<Setup, 'hold' | 'support'>): RungId {
+  const rung = rungOfHold(hold);
+  return rung === 'goblet' && support.kind !== 'floor' ? 'gobletHeels' : rung;
+}
+
+/**
+ * What looks at a load show of the load position chosen by then: a clear fault is not clean; nothing at all, from the side and from the front or
+ * behind, is clean. What is only slight decides nothing.
+ */
+function fromLoadedLooks(dossier: Dossier): { at: string; seen: RungSeen }[] {
+  const { setup } = dossier;
+  if (!setup) return [];
+  const since = setup.saidAt.slice(0, 10);
+  const looks = baselinesOf(dossier, null).filter(
+    ({ look }) => look.condition === 'load' && look.takenOn >= since,
+  );
+  const days = [...new Set(looks.map(({ look }) => look.takenOn))];
+  return days.flatMap((on) => {
+    const ofDay = looks.filter(({ look }) => look.takenOn === on);
+    const named = ofDay.flatMap(namedIn);
+    const views = new Set(ofDay.map(({ look }) => look.view));
+    const isWhole = views.has('side') && (views.has('front') || views.has('rear'));
+    const isClear = named.some((f) => f.severity === 'clear');
+    if (!isClear && (named.length > 0 || !isWhole)) return [];
+    return [
+      {
+        at: ofDay[0]!.look.takenAt,
+        seen: {
+          rung: rungOfTrial(setup.setup),
+          isClean: !isClear,
+          reps: Math.min(...ofDay.map(({ capture }) => capture?.report.reps.length ?? TRIAL_REPS)),
+          pauseS: 0,
+          loadKg: Math.max(0, ...ofDay.map(({ look }) => look.asks.loadKg ?? 0)),
+          on,
+        },
+      },
+    ];
+  });
+}
+
+/** Everything the record shows of the rungs, oldest first: entry tests, trials of a setup, short tests, looks at a load. What was not fully looked at shows nothing. */
+export function rungsSeen(dossier: Dossier): RungSeen[] {
+  const list: { at: string; seen: RungSeen }[] = [];
+  for (const { at, on, rung, reps, pauseS, isClean, loadKg } of entryTests(dossier))
+    list.push({ at, seen: { rung, isClean, reps, pauseS, loadKg, on } });
+  for (const trial of dossier.setupTrials) {
+    const verdict = trial.undone ? 'notSeen' : verdictIn(dossier, trial).kind;
+    if (verdict === 'notSeen') continue;
+    list.push({
+      at: trial.takenAt,
+      seen: {
+        rung: rungOfTrial(trial.setup),
+        isClean: verdict === 'clean',
+        reps: TRIAL_REPS,
+        pauseS: 0,
+        loadKg: trial.setup.loadKg,
+        on: trial.takenOn,
+      },
+    });
+  }
+  for (const { test, outcome, undone, takenAt, takenOn } of dossier.tried) {
+    const shows = undone ? undefined : BY_TEST[test];
+    if (!shows) continue;
+    const isClean = shows.clean.includes(outcome);
+    list.push({
+      at: takenAt,
+      seen: { rung: shows.rung, isClean, reps: 1, pauseS: 0, loadKg: 0, on: takenOn },
+    });
+  }
+  list.push(...fromLoadedLooks(dossier));
+  return list.sort((a, b) => a.at.localeCompare(b.at)).map((e) => e.seen);
+}
+
+/** Where a client stands on the ladder with the setup in use, under the screen's limits. */
+export function ladderOf(
+  dossier: Dossier,
+  setup: Setup,
+  method: MethodProfile,
+  limits: readonly SafetyLimit[],
+): LadderAnswer {
+  const chosen = trainingChosen(dossier);
+  return ladderFor({
+    purpose: purposeOf(dossier)?.purpose ?? null,
+    method,
+    setup,
+    limits,
+    seen: rungsSeen(dossier),
+    chosen: chosen && { rung: chosen.rung, dose: chosen.dose },
+  });
+}

@@ -1,0 +1,102 @@
+import { ENTRY_TEST, RUNG_TABLE, type Dose, type LadderAnswer, type RungId } from '@zither/core';
+import type { EntryTest } from '@zither/visit';
+import { sayShortDay } from './days.ts';
+import { BAR_NAMES } from './probe.ts';
+import { PURPOSE_NAMES } from './safety.ts';
+import { sayList } from './terms.ts';
+
+const reps = ({ least, most }: Dose['reps']) =>
+  least === most ? `${least}` : `${least} to ${most}`;
+
+/** "4 sets of 3 to 5 good reps, 1 s still at the bottom". */
+export function sayDose({ sets, reps: of, descentS, pauseS, kind }: Dose): string {
+  const parts = [
+    `${sets} ${sets === 1 ? 'set' : 'sets'} of ${reps(of)} ${kind === 'skill' ? 'good reps' : 'easy reps'}`,
+    descentS === null ? null : `${descentS} s on the way down`,
+    pauseS === 0 ? null : `${pauseS} s still at the bottom`,
+  ];
+  return parts.filter((p) => p !== null).join(', ');
+}
+
+export const rungName = (rung: RungId): string => RUNG_TABLE[rung].name;
+const lower = (rung: RungId) => rungName(rung).toLowerCase();
+
+/** What opens the next rung: "five clean reps, 2 s still at the bottom of each". */
+export const sayEntryTest = (): string =>
+  `${ENTRY_TEST.reps} clean reps, ${ENTRY_TEST.pauseS} s still at the bottom of each`;
+
+/** The variation trained now, and how much of it. */
+export function sayTraining({
+  now,
+  dose,
+  loadKg,
+}: Pick<LadderAnswer, 'now' | 'dose' | 'loadKg'>): string {
+  const load = loadKg === null ? '' : `, up to ${loadKg} kg for now`;
+  return `${rungName(now)}: ${sayDose(dose)}${load}.`;
+}
+
+/** Why this variation. */
+export function sayBecause({ now, because }: Pick<LadderAnswer, 'now' | 'because'>): string {
+  switch (because.kind) {
+    case 'chosen':
+      return 'Chosen by the coach.';
+    case 'purpose':
+      return because.purpose === null
+        ? 'Nobody said what the squat is for, and no variation was seen yet: start low.'
+        : `${PURPOSE_NAMES[because.purpose]} starts here while no variation was seen.`;
+    case 'inUse':
+      return 'The setup in use carries a load there already.';
+    case 'shown':
+      return because.seen.rung === now
+        ? `It went clean on ${sayShortDay(because.seen.on)}.`
+        : `${rungName(because.seen.rung)} was passed on ${sayShortDay(because.seen.on)}.`;
+    case 'notClean':
+      return `The ${lower(because.seen.rung)} did not go clean on ${sayShortDay(because.seen.on)}: one easier first.`;
+    case 'limit':
+      return `Clear rules out the ${lower(because.wanted)} (${BAR_NAMES[because.limit]}).`;
+  }
+}
+
+/** What the next variation is, and what is missing for it. */
+export function sayNext({ now, next }: Pick<LadderAnswer, 'now' | 'next'>): string {
+  if (!next) return 'This is the top of this client’s ladder.';
+  const { rung, missing } = next;
+  const limit = missing.find((m) => m.kind === 'limit');
+  if (limit) return `Next: ${lower(rung)}, once Clear allows it (${BAR_NAMES[limit.limit]}).`;
+  if (missing.length === 0) return `Next: ${lower(rung)}. Its entry test is passed.`;
+  const asked = missing.flatMap((m) =>
+    m.kind === 'cleanReps'
+      ? [`${m.reps} clean reps`]
+      : m.kind === 'pause'
+        ? [`${m.seconds} s still at the bottom of each`]
+        : [],
+  );
+  return `Next: ${lower(rung)}, after ${sayList(asked)} with the ${lower(now)}.`;
+}
+
+/** The part of a plan that says what is trained. */
+export const ladderLines = (ladder: LadderAnswer): string[] => [
+  sayTraining(ladder),
+  RUNG_TABLE[ladder.now].how,
+  sayBecause(ladder),
+  sayNext(ladder),
+];
+
+/** What was seen of a rung, in a word or two. */
+export const RUNG_STATES: Record<LadderAnswer['rungs'][number]['state'], string> = {
+  passed: 'entry test passed',
+  clean: 'seen clean',
+  notClean: 'not clean',
+  notSeen: 'not seen yet',
+};
+
+/** An entry test as it was recorded. */
+export const sayEntryTestDone = ({
+  rung,
+  isClean,
+  reps: count,
+  pauseS,
+  loadKg,
+  on,
+}: EntryTest): string =>
+  `${sayShortDay(on)}: ${rungName(rung)}, ${count} reps, ${pauseS} s still${loadKg > 0 ? `, ${loadKg} kg` : ''}: ${isClean ? 'all clean' : 'not clean'}.`;
