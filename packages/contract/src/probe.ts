@@ -135,6 +135,8 @@ const entryTest = {
   /** Held still at the bottom of every rep. */
   pauseS: z.number().min(0).max(60),
   loadKg: measured(0, 600, ' kg'),
+  /** With something under the heels. */
+  isLifted: z.boolean(),
   isClean: z.boolean(),
 };
 

@@ -21,6 +21,7 @@ const question = (change: Partial<LadderQuestion> = {}): LadderQuestion => ({
   setup: { hold: 'highBar', support: { kind: 'floor' }, loadKg: 0 },
   limits: [],
   seen: [],
+  ownsRange: true,
   chosen: null,
   ...change,
 });
@@ -31,6 +32,7 @@ const seen = (rung: RungId, change: Partial<RungSeen> = {}): RungSeen => ({
   reps: 3,
   pauseS: 0,
   loadKg: 0,
+  isLifted: false,
   on: '2026-01-05',
   ...change,
 });
@@ -113,6 +115,15 @@ describe('the ladder', () => {
     expect(found.now).toBe('counterweight');
   });
 
+  it('what was done on a heel lift opens nothing before the range is there flat and barefoot', () => {
+    const lifted = { ...passed('goblet', 20), isLifted: true };
+    expect(ladderFor(question({ seen: [lifted] })).now).toBe('front');
+    const without = ladderFor(question({ seen: [lifted], ownsRange: false }));
+    expect(without).toMatchObject({ now: 'goblet', next: { missing: [{ kind: 'range' }] } });
+    // On the floor it counts without more.
+    expect(ladderFor(question({ seen: [passed('goblet')], ownsRange: false })).now).toBe('front');
+  });
+
   it('has rungs of its own: heels-raised only with a lift, low bar and overhead only where they are squatted', () => {
     const rungs = (change: Partial<LadderQuestion>) =>
       ladderFor(question(change)).rungs.map((r) => r.rung);
@@ -165,6 +176,7 @@ describe('the ladder', () => {
       reps: fc.integer({ min: 1, max: 6 }),
       pauseS: fc.constantFrom(0, 2, 3),
       loadKg: fc.integer({ min: 0, max: 100 }),
+      isLifted: fc.boolean(),
       on: fc.constant('2026-01-05'),
     });
     fc.assert(

@@ -13,7 +13,7 @@ import {
 import { verdictIn } from './locking.ts';
 import { baselinesOf } from './looks.ts';
 import { purposeOf } from './method.ts';
-import { namedIn } from './signs.ts';
+import { couldSee, namedIn } from './signs.ts';
 
 /** Reps of a trial are three to five; three are sure. */
 const TRIAL_REPS = 3;
@@ -38,6 +38,29 @@ const BY_TEST: Readonly<Record<string, { rung: RungId; clean: readonly Outcome[]
   supportedSit: { rung: 'supported', clean: ['nothing'] },
   counterbalance: { rung: 'counterweight', clean: ['clean'] },
 };
+
+/**
+ * Whether the range is there without help: barefoot and flat, a squat looked at from the side in which the heels stayed down to depth, or a clean
+ * trial on the floor. Where the lift is a tool for good, it need not be.
+ */
+export function ownsRange(dossier: Dossier, { heelPolicy }: MethodProfile): boolean {
+  if (heelPolicy === 'tool' && purposeOf(dossier)?.plan.isFlat !== true) return true;
+  const flatLook = baselinesOf(dossier, null).some(
+    (l) =>
+      !l.look.asks.shod &&
+      l.look.asks.heelRiseMm === 0 &&
+      l.look.view === 'side' &&
+      couldSee(l, 'heelsRise') &&
+      !namedIn(l).some((f) => f.fault === 'heelsRise' || f.fault === 'depthShort'),
+  );
+  return (
+    flatLook ||
+    dossier.setupTrials.some(
+      (t) =>
+        !t.undone && t.setup.support.kind === 'floor' && verdictIn(dossier, t).kind === 'clean',
+    )
+  );
+}
 
 /** The rung a trial was on: by its load position, and for a goblet by what was under the heels. */
 function rungOfTrial({ hold, support }: Pick<Setup, 'hold' | 'support'>): RungId {
@@ -73,6 +96,7 @@ function fromLoadedLooks(dossier: Dossier): { at: string; seen: RungSeen }[] {
           reps: Math.min(...ofDay.map(({ capture }) => capture?.report.reps.length ?? TRIAL_REPS)),
           pauseS: 0,
           loadKg: Math.max(0, ...ofDay.map(({ look }) => look.asks.loadKg ?? 0)),
+          isLifted: setup.setup.support.kind !== 'floor',
           on,
         },
       },
@@ -83,8 +107,8 @@ function fromLoadedLooks(dossier: Dossier): { at: string; seen: RungSeen }[] {
 /** Everything the record shows of the rungs, oldest first: entry tests, trials of a setup, short tests, looks at a load. What was not fully looked at shows nothing. */
 export function rungsSeen(dossier: Dossier): RungSeen[] {
   const list: { at: string; seen: RungSeen }[] = [];
-  for (const { at, on, rung, reps, pauseS, isClean, loadKg } of entryTests(dossier))
-    list.push({ at, seen: { rung, isClean, reps, pauseS, loadKg, on } });
+  for (const { at, on, rung, reps, pauseS, isClean, loadKg, isLifted } of entryTests(dossier))
+    list.push({ at, seen: { rung, isClean, reps, pauseS, loadKg, isLifted, on } });
   for (const trial of dossier.setupTrials) {
     const verdict = trial.undone ? 'notSeen' : verdictIn(dossier, trial).kind;
     if (verdict === 'notSeen') continue;
@@ -96,6 +120,7 @@ export function rungsSeen(dossier: Dossier): RungSeen[] {
         reps: TRIAL_REPS,
         pauseS: 0,
         loadKg: trial.setup.loadKg,
+        isLifted: trial.setup.support.kind !== 'floor',
         on: trial.takenOn,
       },
     });
@@ -106,7 +131,15 @@ export function rungsSeen(dossier: Dossier): RungSeen[] {
     const isClean = shows.clean.includes(outcome);
     list.push({
       at: takenAt,
-      seen: { rung: shows.rung, isClean, reps: 1, pauseS: 0, loadKg: 0, on: takenOn },
+      seen: {
+        rung: shows.rung,
+        isClean,
+        reps: 1,
+        pauseS: 0,
+        loadKg: 0,
+        isLifted: false,
+        on: takenOn,
+      },
     });
   }
   list.push(...fromLoadedLooks(dossier));
@@ -127,6 +160,7 @@ export function ladderOf(
     setup,
     limits,
     seen: rungsSeen(dossier),
+    ownsRange: ownsRange(dossier, method),
     chosen: chosen && { rung: chosen.rung, dose: chosen.dose },
   });
 }

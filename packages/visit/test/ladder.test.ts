@@ -1,7 +1,7 @@
-import type { Decision, Dossier } from '@zither/contract';
+import type { Decision, Dossier, LookAsks } from '@zither/contract';
 import { PLAIN_LOOK } from '@zither/contract/row';
-import { BALANCED, ENTRY_TEST, PURPOSE_PLANS, type Setup } from '@zither/core';
-import { ladderOf, rungsSeen } from '@zither/visit';
+import { BALANCED, ENTRY_TEST, profileOf, PURPOSE_PLANS, type Setup } from '@zither/core';
+import { ladderOf, ownsRange, rungsSeen } from '@zither/visit';
 import { ladderLines, sayDose, sayEntryTestDone } from '@zither/words/ladder';
 import { AT, dossierOf, five, ID } from './trialRows.ts';
 
@@ -33,6 +33,7 @@ const entryTest = (
   rung: 'goblet',
   ...ENTRY_TEST,
   loadKg: 16,
+  isLifted: false,
   isClean: true,
   ...change,
 });
@@ -64,7 +65,15 @@ const setupTrial = (
 describe('what the record shows of the ladder', () => {
   it('a clean trial is seen on the rung of its load position; what was not looked at shows nothing', () => {
     expect(rungsSeen(client({ setupTrials: [setupTrial()] }))).toEqual([
-      { rung: 'goblet', isClean: true, reps: 3, pauseS: 0, loadKg: 16, on: '2026-01-05' },
+      {
+        rung: 'goblet',
+        isClean: true,
+        reps: 3,
+        pauseS: 0,
+        loadKg: 16,
+        isLifted: false,
+        on: '2026-01-05',
+      },
     ]);
     const raised = { ...SETUP, support: { kind: 'block' as const, riseMm: 20 } };
     expect(rungsSeen(client({ setupTrials: [setupTrial({ setup: raised })] }))[0]!.rung).toBe(
@@ -145,6 +154,41 @@ describe('what the record shows of the ladder', () => {
       ['supported', true],
       ['counterweight', false],
     ]);
+  });
+
+  it('the range is owned by a flat squat barefoot in which the heels stayed down, or by a clean trial on the floor', () => {
+    const look = (asks: Partial<LookAsks>, isUp = false): Dossier['judgements'][number] => ({
+      ...row,
+      takenOn: '2026-01-05',
+      takenAt: AT,
+      view: 'side',
+      condition: 'bodyweight',
+      asks: { ...PLAIN_LOOK, ...asks },
+      discarded: false,
+      reps: 5,
+      loadKg: 0,
+      lookedAt: ['feet'],
+      seen: isUp
+        ? [{ fault: 'heelsRise', severity: 'slight', side: null, phase: null, reps: [] }]
+        : [],
+    });
+    const owns = (...judgements: Dossier['judgements']) =>
+      ownsRange(client({ judgements }), BALANCED);
+    expect(owns()).toBe(false);
+    expect(owns(look({}))).toBe(true);
+    expect(owns(look({}, true))).toBe(false);
+    expect(owns(look({ shod: true }))).toBe(false);
+    expect(owns(look({ heelRiseMm: 20 }))).toBe(false);
+    expect(owns({ ...look({}), lookedAt: ['knees'] })).toBe(false);
+    const raised = { ...SETUP, support: { kind: 'block' as const, riseMm: 20 } };
+    const tried = (setup: Setup) =>
+      ownsRange(client({ setupTrials: [setupTrial({ setup })] }), BALANCED);
+    expect(tried(SETUP)).toBe(true);
+    expect(tried(raised)).toBe(false);
+    // A lift that is a tool for good asks for no range without it, unless the purpose is flat.
+    expect(ownsRange(client(), profileOf('heelTool')!)).toBe(true);
+    const barbell = client({ screenings: [{ ...screened[0]!, purpose: 'barbell' }] });
+    expect(ownsRange(barbell, profileOf('heelTool')!)).toBe(false);
   });
 
   it('an entry test opens the next rung until it is taken back', () => {

@@ -63,6 +63,9 @@ export function sayNext({ now, next }: Pick<LadderAnswer, 'now' | 'next'>): stri
   const { rung, missing } = next;
   const limit = missing.find((m) => m.kind === 'limit');
   if (limit) return `Next: ${lower(rung)}, once Clear allows it (${BAR_NAMES[limit.limit]}).`;
+  const range = missing.some((m) => m.kind === 'range')
+    ? ' What was done on a heel lift opens nothing before one clean squat flat and barefoot.'
+    : '';
   if (missing.length === 0) return `Next: ${lower(rung)}. Its entry test is passed.`;
   const asked = missing.flatMap((m) =>
     m.kind === 'cleanReps'
@@ -71,7 +74,9 @@ export function sayNext({ now, next }: Pick<LadderAnswer, 'now' | 'next'>): stri
         ? [`${m.seconds} s still at the bottom of each`]
         : [],
   );
-  return `Next: ${lower(rung)}, after ${sayList(asked)} with the ${lower(now)}.`;
+  return asked.length === 0
+    ? `Next: ${lower(rung)}.${range}`
+    : `Next: ${lower(rung)}, after ${sayList(asked)} with the ${lower(now)}.${range}`;
 }
 
 /** The part of a plan that says what is trained. */

@@ -20,7 +20,16 @@ type Train = Extract<DecisionValues, { kind: 'train' }>;
 const READABLE_PX = 520;
 
 /** The ladder of variations: where the client stands, the test that opens the next, and the coach's own choice. */
-export function LadderPart({ dossier, ladder }: { dossier: Dossier; ladder: LadderAnswer }) {
+export function LadderPart({
+  dossier,
+  ladder,
+  isLifted,
+}: {
+  dossier: Dossier;
+  ladder: LadderAnswer;
+  /** The setup in use has something under the heels. */
+  isLifted: boolean;
+}) {
   const { client } = dossier;
   const { moment, putDecision } = useChanges();
   const chosen = trainingChosen(dossier);
@@ -56,6 +65,7 @@ export function LadderPart({ dossier, ladder }: { dossier: Dossier; ladder: Ladd
         rung: ladder.now,
         ...ENTRY_TEST,
         loadKg: carries ? used : 0,
+        isLifted,
         isClean,
       },
     );

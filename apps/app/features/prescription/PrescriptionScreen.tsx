@@ -130,7 +130,13 @@ export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
         </Part>
       )}
       {shown && <Plan plan={shown} />}
-      {answer?.plan && <LadderPart dossier={dossier} ladder={answer.plan.ladder} />}
+      {answer?.plan && (
+        <LadderPart
+          dossier={dossier}
+          ladder={answer.plan.ladder}
+          isLifted={answer.plan.use.setup.support.kind !== 'floor'}
+        />
+      )}
     </Screen>
   );
 }

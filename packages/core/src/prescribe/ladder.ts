@@ -116,6 +116,8 @@ export interface RungSeen {
   /** Held still at the bottom of every rep; 0 = not held, or not recorded. */
   pauseS: number;
   loadKg: number;
+  /** With something under the heels, a shoe's own heel included. */
+  isLifted: boolean;
   /** Day, yyyy-mm-dd. */
   on: string;
 }
@@ -129,6 +131,11 @@ export interface LadderQuestion {
   limits: readonly SafetyLimit[];
   /** Oldest first. */
   seen: readonly RungSeen[];
+  /**
+   * The range is there flat and barefoot, or the heel lift is a tool for good. Else what was done on a lift opens nothing: the range comes
+   * before the shoe.
+   */
+  ownsRange: boolean;
   /** The coach's own choice. */
   chosen: { rung: RungId | null; dose: Dose | null } | null;
 }
@@ -149,6 +156,8 @@ export type OnRungBecause =
 export type MissingForRung =
   | { kind: 'cleanReps'; reps: number }
   | { kind: 'pause'; seconds: number }
+  /** A clean squat flat and barefoot first. */
+  | { kind: 'range' }
   | { kind: 'limit'; limit: SafetyLimit['kind'] };
 
 export interface LadderAnswer {
@@ -196,14 +205,18 @@ function ownRungs({ purpose, method, setup }: LadderQuestion): RungId[] {
 const newestOn = (id: RungId, seen: readonly RungSeen[]): RungSeen | null =>
   seen.filter((s) => s.rung === id).at(-1) ?? null;
 
-const hasPassed = (s: RungSeen | null): boolean =>
-  s !== null && s.isClean && s.reps >= ENTRY_TEST.reps && s.pauseS >= ENTRY_TEST.pauseS;
+const hasPassed = (s: RungSeen | null, ownsRange: boolean): boolean =>
+  s !== null &&
+  s.isClean &&
+  s.reps >= ENTRY_TEST.reps &&
+  s.pauseS >= ENTRY_TEST.pauseS &&
+  (ownsRange || !s.isLifted);
 
 /**
  * Where the climb stands by what was seen: the start of the purpose, or what is loaded already; up through what was passed or clean, down from
  * what was not.
  */
-function climbed(rungs: readonly RungId[], { purpose, setup, seen }: LadderQuestion) {
+function climbed(rungs: readonly RungId[], { purpose, setup, seen, ownsRange }: LadderQuestion) {
   const start = purpose === null ? 'box' : PURPOSE_PLANS[purpose].ladderStart;
   let at = Math.max(0, Math.min(rungs.length - 1, rungs.indexOf(start)));
   let because: OnRungBecause = { kind: 'purpose', purpose };
@@ -215,7 +228,7 @@ function climbed(rungs: readonly RungId[], { purpose, setup, seen }: LadderQuest
   rungs.forEach((id, i) => {
     const newest = newestOn(id, seen);
     if (!newest?.isClean) return;
-    const open = hasPassed(newest) ? Math.min(i + 1, rungs.length - 1) : i;
+    const open = hasPassed(newest, ownsRange) ? Math.min(i + 1, rungs.length - 1) : i;
     if (open > at || (open === at && because.kind !== 'shown')) {
       at = open;
       because = { kind: 'shown', seen: newest };
@@ -234,7 +247,7 @@ function climbed(rungs: readonly RungId[], { purpose, setup, seen }: LadderQuest
  * purpose starts; never a rung the screen rules out. Deterministic.
  */
 export function ladderFor(question: LadderQuestion): LadderAnswer {
-  const { purpose, limits, seen, chosen, setup } = question;
+  const { purpose, limits, seen, chosen, setup, ownsRange } = question;
   const rungs = ownRungs(question);
   const chosenRung = chosen?.rung ?? null;
   if (chosenRung && !rungs.includes(chosenRung)) {
@@ -261,12 +274,19 @@ export function ladderFor(question: LadderQuestion): LadderAnswer {
     missing.push({ kind: 'cleanReps', reps: ENTRY_TEST.reps });
   if (!newest?.isClean || newest.pauseS < ENTRY_TEST.pauseS)
     missing.push({ kind: 'pause', seconds: ENTRY_TEST.pauseS });
+  if (newest?.isLifted && !ownsRange) missing.push({ kind: 'range' });
   return {
     rungs: rungs.map((id) => {
       const s = newestOn(id, seen);
       return {
         rung: id,
-        state: hasPassed(s) ? 'passed' : s === null ? 'notSeen' : s.isClean ? 'clean' : 'notClean',
+        state: hasPassed(s, ownsRange)
+          ? 'passed'
+          : s === null
+            ? 'notSeen'
+            : s.isClean
+              ? 'clean'
+              : 'notClean',
       };
     }),
     now,
