@@ -1,6 +1,8 @@
 import type { Dossier } from '@zither/contract';
 import {
+  alikeTrials,
   changeBetween,
+  isAfterOnly,
   compareReadings,
   keptTrials,
   MEASURES,
@@ -51,7 +53,7 @@ const apart = (
   trace: traceOf('change', inputs),
 });
 
-/** Change of a measure since the visit before; null where it was read on one day only, or is a yes or no. */
+/** Change of a measure since the visit before, like with like: what was read after the routine only against what was read after it. Null where there is none, or for a yes or no. */
 export function changeShown(
   dossier: Pick<Dossier, 'trials'>,
   measure: MeasureId,
@@ -60,11 +62,13 @@ export function changeShown(
 ): ShownNumber | null {
   if (MEASURES[measure].unit === 'yesNo') return null;
   const now = readingOn(dossier.trials, measure, side, day);
-  const before = newestReading(dossier.trials, measure, side, day);
-  if (!now || !before) return null;
+  if (!now) return null;
+  const alike = alikeTrials(dossier.trials, isAfterOnly(dossier.trials, measure, side, day));
+  const before = newestReading(alike, measure, side, day);
+  if (!before) return null;
   const { by, mdc } = changeBetween(before, now);
   return apart(by, mdc, measure, [
-    readingInput(dossier, measure, side, before),
+    readingInput({ trials: alike }, measure, side, before),
     readingInput(dossier, measure, side, now),
   ]);
 }

@@ -2,6 +2,7 @@ import { parseISO } from 'date-fns/parseISO';
 import { differenceInCalendarDays } from 'date-fns/differenceInCalendarDays';
 import type { Dossier } from '@zither/contract';
 import {
+  alikeTrials,
   dorsiflexionOn,
   equivalentRiseMm,
   measuredDays,
@@ -18,8 +19,15 @@ import {
 import { bodyOf } from './derive.ts';
 import { purposeOf } from './method.ts';
 
-/** The stiffer ankle by its newest reading, with its pace from the first to the newest visit; null until both are known. */
-export function ankleTrend({ client, trials }: Dossier): AnkleTrend | null {
+/**
+ * The stiffer ankle by its newest reading, with its pace from the first to the newest visit; null until both are known. Readings after the routine
+ * are left out: they show the routine. Only where there are no others do they stand for the ankle.
+ */
+export function ankleTrend(dossier: Dossier): AnkleTrend | null {
+  return trendOf(dossier, alikeTrials(dossier.trials, false)) ?? trendOf(dossier, dossier.trials);
+}
+
+function trendOf({ client }: Dossier, trials: Dossier['trials']): AnkleTrend | null {
   const body = resolveBody(bodyOf(client));
   const days = [...measuredDays(trials)].sort();
   const readings = SIDES.map((side) =>

@@ -1,9 +1,18 @@
 import type { Dossier, Judgement, LookAsks } from '@zither/contract';
 import { PLAIN_LOOK } from '@zither/contract/row';
-import { evidenceOf, keptTrials, newestDorsiflexion, readingOn, resolveBody } from '@zither/core';
 import {
+  evidenceOf,
+  keptTrials,
+  newestDorsiflexion,
+  readingError,
+  readingOn,
+  resolveBody,
+} from '@zither/core';
+import {
+  ankleTrend,
   basisOf,
   bodyOf,
+  changeShown,
   knownOf,
   loadsCompared,
   looksOf,
@@ -76,6 +85,29 @@ describe('cold, warm, after the routine', () => {
     // Alone it counts.
     const only = dossierOf(five(), { judgements: [look({ state: 'after' }, { seen: heels })] });
     expect(basisOf(only, DAY, [], []).seen).toHaveLength(1);
+  });
+
+  it('over weeks like is compared with like: a day read only after the routine is no step of the trend', () => {
+    const on = (takenOn: string, state: 'cold' | 'after', value: number) =>
+      (['left', 'right'] as const).flatMap((side) =>
+        [0, 0, 0].map(() => trial('shinAngle', side, value, { takenOn, state })),
+      );
+    const cold = [...on('2026-01-05', 'cold', 30), ...on('2026-01-26', 'cold', 31.5)];
+    const trend = ankleTrend(dossierOf(cold))!;
+    expect(trend.perWeekDeg!.mean).toBeCloseTo(0.5, 9);
+    const later = [...cold, ...on('2026-02-16', 'after', 40)];
+    expect(ankleTrend(dossierOf(later))).toEqual(trend);
+    // And the change since the visit before is not read across the routine either.
+    expect(changeShown(dossierOf(later), 'shinAngle', 'left', '2026-02-16')).toBeNull();
+    expect(changeShown(dossierOf(later), 'shinAngle', 'left', '2026-01-26')!.value).toBe(1.5);
+    const twice = [...later, ...on('2026-03-02', 'after', 42)];
+    expect(changeShown(dossierOf(twice), 'shinAngle', 'left', '2026-03-02')!.value).toBe(2);
+    // Nor does the routine make the ankle look as if it were read unevenly.
+    const sameDay = [...on('2026-01-05', 'cold', 30), ...on('2026-01-05', 'after', 40)];
+    expect(readingError(sameDay, 'shinAngle')!.sem).toBeCloseTo(
+      readingError(on('2026-01-05', 'cold', 30), 'shinAngle')!.sem,
+      9,
+    );
   });
 
   it('warm-up sets at rising loads stand side by side, each with its load, and are judged at it', () => {

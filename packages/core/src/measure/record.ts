@@ -46,6 +46,18 @@ export function keptTrials<T extends Trial>(
     .sort((a, b) => a.takenAt.localeCompare(b.takenAt));
 }
 
+/** Trials that are like one another: taken after the routine, or not. */
+export const alikeTrials = <T extends Trial>(trials: readonly T[], isAfter: boolean): T[] =>
+  trials.filter((t) => (t.state === 'after') === isAfter);
+
+/** Whether all that counts of a measure on a day was taken after the routine. */
+export const isAfterOnly = (
+  trials: readonly Trial[],
+  measure: MeasureId,
+  side: Side | null,
+  day: string,
+): boolean => keptTrials(trials, measure, side, day).every((t) => t.state === 'after');
+
 /** Days on which anything that counts was measured, newest first. */
 export const measuredDays = (trials: readonly Trial[]): string[] =>
   [...new Set(trials.filter((t) => t.struck === null).map((t) => t.takenOn))].sort().reverse();
@@ -67,8 +79,8 @@ export function readingError(
   const sets = new Map<string, number[]>();
   for (const trial of trials) {
     if (trial.measure !== measure || trial.struck !== null) continue;
-    // Another knee width is another position, so it never counts as a repeat.
-    const key = `${trial.takenOn} ${trial.side ?? ''} ${trial.kneeGapMm ?? ''}`;
+    // Another knee width is another position, and after the routine another state: neither counts as a repeat.
+    const key = `${trial.takenOn} ${trial.side ?? ''} ${trial.kneeGapMm ?? ''} ${trial.state === 'after'}`;
     sets.set(key, [...(sets.get(key) ?? []), trial.value]);
   }
   const { sem, own } = singleReadingError([...sets.values()], given);
