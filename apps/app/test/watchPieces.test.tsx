@@ -46,7 +46,7 @@ describe('a fault under the thumb', () => {
     // Pressed again, a choice is taken back.
     fireEvent.click(screen.getByLabelText('3, in rep 3'));
     expect(told).toHaveBeenLastCalledWith(expect.objectContaining({ reps: [1] }));
-    fireEvent.click(screen.getByLabelText('–, Knee in not seen'));
+    fireEvent.click(screen.getByLabelText('–, Knee in not marked'));
     expect(told).toHaveBeenLastCalledWith(NO_MARK);
   });
 

@@ -45,7 +45,7 @@ export function runDiagnose(args: readonly string[]): Run {
     notFaults: found.notFaults.map((n) => ({ what: n.what, because: sayNotFault(n) })),
     bannedCues: found.bannedCues.map((cue) => ({
       cue,
-      because: sayBanned(cue, found.kneesLookedAt),
+      because: sayBanned(cue, found.knees),
     })),
     stop: found.stop,
   });

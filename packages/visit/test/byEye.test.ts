@@ -156,13 +156,22 @@ describe('what was looked at', () => {
     const because = (...looks: Judgement[]) => {
       const found = diagnose(signs(...looks));
       expect(found.bannedCues).toContain('kneesOut');
-      return sayBanned('kneesOut', found.kneesLookedAt);
+      return sayBanned('kneesOut', found.knees);
     };
     expect(because()).toMatch(/nobody has looked at these yet\.$/);
     expect(because(look({ lookedAt: ['hips'] }))).toMatch(/nobody has looked/);
     // Seen from behind the knees are not judged, from the front they are.
     expect(because(look({ lookedAt: ['knees'] }))).toMatch(/nobody has looked/);
-    expect(because(look({ view: 'front', lookedAt: ['knees'] }))).toMatch(/these do not\.$/);
+    expect(because(look({ view: 'front', lookedAt: ['knees'] }))).toMatch(
+      /these were not seen to\.$/,
+    );
     expect(because(look({ view: 'front', lookedAt: null }))).toMatch(/nobody has looked/);
+    const both = [
+      ...seenIn('kneesIn', { ...slight, side: 'left' }, 5),
+      ...seenIn('kneesOut', { ...slight, side: 'right' }, 5),
+    ];
+    expect(because(look({ view: 'front', lookedAt: ['knees'], seen: both }))).toMatch(
+      /one goes out\.$/,
+    );
   });
 });

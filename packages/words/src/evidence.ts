@@ -4,6 +4,7 @@ import {
   type BannedCue,
   type Evidence,
   type FindingId,
+  type KneesSeen,
   type NotFault,
   type OtherFinding,
   type Phase,
@@ -96,18 +97,23 @@ export function sayNotFault({ because }: NotFault): string {
     case 'overCued':
       return 'The knees are outside the feet already: cue them less, not more.';
     case 'slightAlone':
-      return 'Slight, and nothing else was seen: it may be left alone.';
+      return 'Slight, and nothing else was seen in what was looked at: it may be left alone.';
   }
 }
 
-/** Why a cue must not be used with this client; of knees nobody looked at nothing is said. */
-export const sayBanned = (cue: BannedCue, kneesLookedAt: boolean): string =>
-  cue === 'kneesOut' && !kneesLookedAt
-    ? 'Only for knees that come in, and nobody has looked at these yet.'
-    : BANNED_BECAUSE[cue];
+/** Why "knees out" must not be used; of knees nobody looked at nothing is said. */
+const KNEES_OUT_BECAUSE: Record<KneesSeen, string> = {
+  notLookedAt: 'Only for knees that come in, and nobody has looked at these yet.',
+  in: 'Only for knees that come in.',
+  inAndOut: 'Only for knees that come in; of these, one goes out.',
+  notIn: 'Only for knees that come in; these were not seen to.',
+};
 
-export const BANNED_BECAUSE: Record<BannedCue, string> = {
-  kneesOut: 'Only for knees that come in; these do not.',
+/** Why a cue must not be used with this client. */
+export const sayBanned = (cue: BannedCue, knees: KneesSeen): string =>
+  cue === 'kneesOut' ? KNEES_OUT_BECAUSE[knees] : BANNED_BECAUSE[cue];
+
+const BANNED_BECAUSE: Record<Exclude<BannedCue, 'kneesOut'>, string> = {
   chestUp: 'The lean is build; pulling the chest up only arches the back.',
   forcedTuck: 'The back keeps its standing shape; a forced tuck rounds it.',
   stretchAnkle: 'A pinch in front of the ankle is referred, not stretched.',

@@ -86,7 +86,9 @@ export function sayLeftOutBecause(because: LeftOutBecause): string {
     case 'referred':
       return `${CAUSES[because.cause].name} is for a clinician first.`;
     case 'banned':
-      return `${CUE_NAMES[because.cue]} does not suit this client.`;
+      return because.cue === 'kneesOut'
+        ? `${CUE_NAMES[because.cue]} is only for knees that were seen to come in.`
+        : `${CUE_NAMES[because.cue]} does not suit this client.`;
   }
 }
 

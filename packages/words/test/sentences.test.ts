@@ -1,13 +1,7 @@
 import { sayNoAnalysis } from '@zither/words/noAnalysis';
 import { diagnose, evidenceOf, ledgersOf, NODES, stanceFromTrace, type Signs } from '@zither/core';
 import { sayBox } from '@zither/words/box';
-import {
-  BANNED_BECAUSE,
-  sayEvidence,
-  sayNotFault,
-  sayReason,
-  saySeen,
-} from '@zither/words/evidence';
+import { sayBanned, sayEvidence, sayNotFault, sayReason, saySeen } from '@zither/words/evidence';
 import { sayMisplaced } from '@zither/words/footMarks';
 
 describe('evidence in words', () => {
@@ -35,7 +29,9 @@ describe('evidence in words', () => {
       NODES.map((_, i) => i),
     ))
       for (const w of ledger) expect(sayReason(w)).toMatch(/^[A-Z].+\.$/);
-    for (const because of Object.values(BANNED_BECAUSE)) expect(because).toMatch(/^[A-Z].+\.$/);
+    for (const cue of ['kneesOut', 'chestUp', 'forcedTuck', 'stretchAnkle'] as const)
+      for (const knees of ['notLookedAt', 'in', 'inAndOut', 'notIn'] as const)
+        expect(sayBanned(cue, knees)).toMatch(/^[A-Z].+\.$/);
     expect(sayNotFault({ what: 'proportions', because: { kind: 'build', leanDeg: 31.4 } })).toBe(
       '31° of the lean is build; no other part is large.',
     );

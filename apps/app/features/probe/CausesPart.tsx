@@ -29,7 +29,7 @@ export function CausesPart({
       </Part>
     );
   if (isEmpty) return null;
-  const { causes, notFaults, bannedCues, kneesLookedAt } = opinion.diagnosis;
+  const { causes, notFaults, bannedCues, knees } = opinion.diagnosis;
   const rows = (list: typeof causes) =>
     list.map((cause) => {
       const node = nodeOf(cause);
@@ -58,7 +58,7 @@ export function CausesPart({
         <Say key={n.what} small>{`Not a fault: ${sayNotFault(n)}`}</Say>
       ))}
       {bannedCues.map((c) => (
-        <Say key={c} small>{`Do not use: ${CUE_NAMES[c]}. ${sayBanned(c, kneesLookedAt)}`}</Say>
+        <Say key={c} small>{`Do not use: ${CUE_NAMES[c]}. ${sayBanned(c, knees)}`}</Say>
       ))}
     </Part>
   );

@@ -65,7 +65,8 @@ export function VerdictPart({
     return (
       <Part>
         <Notice tone="good">
-          Nothing that counts was seen: there is nothing to probe. On with the setup.
+          Nothing that counts was seen in what was looked at, so there is nothing to probe. Go on
+          with the setup.
         </Notice>
         {concluded}
       </Part>

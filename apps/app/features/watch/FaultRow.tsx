@@ -108,7 +108,7 @@ export function FaultRow({
                 title={level ?? '–'}
                 role="radio"
                 aria-checked={isOn}
-                accessibilityLabel={level === null ? `–, ${name} not seen` : `${level}, ${name}`}
+                accessibilityLabel={level === null ? `–, ${name} not marked` : `${level}, ${name}`}
                 onPress={() => set(level)}
                 buttonStyle={{
                   minHeight: TARGET_PX,

@@ -14,7 +14,14 @@ import {
   type NextTest,
 } from './nextTests.ts';
 import { HOUSE_TABLES, type Tables } from './tables.ts';
-import { bannedCues, notFaultsOf, type BannedCue, type NotFault } from './verdicts.ts';
+import {
+  bannedCues,
+  kneesSeen,
+  notFaultsOf,
+  type BannedCue,
+  type KneesSeen,
+  type NotFault,
+} from './verdicts.ts';
 
 export interface LikelyCause {
   cause: CauseId;
@@ -32,8 +39,7 @@ export interface Diagnosis {
   nextTests: NextTest[];
   notFaults: NotFault[];
   bannedCues: BannedCue[];
-  /** Whether anybody looked where the knees go: else nothing is said of them. */
-  kneesLookedAt: boolean;
+  knees: KneesSeen;
   /** True when something hurts: testing stops. */
   stop: boolean;
 }
@@ -100,10 +106,7 @@ export function diagnose(
     nextTests,
     notFaults: notFaultsOf(signs, there),
     bannedCues: bannedCues(there, comesIn, probabilities),
-    kneesLookedAt: ['kneesIn', 'kneesOut'].some(
-      (fault) =>
-        signs.lookedAt?.some((f) => f === fault) || signs.findings?.some((f) => f.fault === fault),
-    ),
+    knees: kneesSeen(signs, sees('kneesIn'), sees('kneesOut')),
     stop,
   };
 }

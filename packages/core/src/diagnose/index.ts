@@ -31,7 +31,7 @@ export {
   type Circumstances,
   type NextTest,
 } from './nextTests.ts';
-export type { BannedCue, NotFault } from './verdicts.ts';
+export type { BannedCue, KneesSeen, NotFault } from './verdicts.ts';
 export {
   aheadOf,
   mayChangePlan,

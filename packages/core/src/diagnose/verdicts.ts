@@ -6,6 +6,21 @@ import { NODES, type Evidence } from './model.ts';
 /** What must not be cued with this client. */
 export type BannedCue = 'kneesOut' | 'chestUp' | 'forcedTuck' | 'stretchAnkle';
 
+/** Where the knees were seen to go; of knees nobody looked at nothing is said. */
+export type KneesSeen = 'notLookedAt' | 'in' | 'inAndOut' | 'notIn';
+
+export function kneesSeen(
+  { lookedAt = [], findings = [] }: Signs,
+  isIn: boolean,
+  isOut: boolean,
+): KneesSeen {
+  if (isIn) return isOut ? 'inAndOut' : 'in';
+  const isLookedAt = (['kneesIn', 'kneesOut'] as const).some(
+    (fault) => lookedAt.some((f) => f === fault) || findings.some((f) => f.fault === fault),
+  );
+  return isLookedAt || isOut ? 'notIn' : 'notLookedAt';
+}
+
 export interface NotFault {
   what: CauseId | FindingId;
   because:
