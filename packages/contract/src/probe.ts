@@ -124,6 +124,12 @@ const train = {
   kind: z.literal('train'),
   rung: rungIdSchema.nullable(),
   dose: doseSchema.nullable(),
+  /** What a lift under the heels is for, where the method calls it a tool. */
+  heelRole: z
+    .enum(['warmUp', 'accessory', 'primary'], {
+      error: 'must be warmUp, accessory or primary.',
+    })
+    .nullable(),
 };
 
 /** The test that opens the next variation, as it went. */

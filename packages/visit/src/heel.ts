@@ -18,6 +18,7 @@ import {
 } from '@zither/core';
 import { bodyOf } from './derive.ts';
 import { purposeOf } from './method.ts';
+import { trainingChosen } from './training.ts';
 
 /**
  * The stiffer ankle by its newest reading, with its pace from the first to the newest visit; null until both are known. Readings after the routine
@@ -80,7 +81,7 @@ export type HeelCourse =
   | { kind: 'tool'; role: HeelRole; isFree: boolean };
 
 /**
- * What becomes of the lift in use: a method that calls it a tool keeps it, in the role the purpose gives it, unless the purpose is flat; up to
+ * What becomes of the lift in use: a method that calls it a tool keeps it, in the role the coach or else the purpose gives it, unless the purpose is flat; up to
  * the height that costs nothing it stays in any case.
  *
  * @returns null without a lift, or until both ankles are known
@@ -98,7 +99,11 @@ export function heelCourse(
   const plan = purposeOf(dossier)?.plan ?? null;
   const isFree = lift <= method.heelFreeMm + 1e-9;
   if (isFree || (method.heelPolicy === 'tool' && !plan?.isFlat))
-    return { kind: 'tool', role: plan?.heelRole ?? 'accessory', isFree };
+    return {
+      kind: 'tool',
+      role: trainingChosen(dossier)?.heelRole ?? plan?.heelRole ?? 'accessory',
+      isFree,
+    };
   const trend = ankleTrend(dossier);
   if (!trend) return null;
   const steps = weaningSteps(

@@ -27,6 +27,7 @@ export * from './wedgeAngle.ts';
 export * from './inUse.ts';
 export * from './cueTrial.ts';
 export * from './loadsCompared.ts';
+export * from './training.ts';
 export * from './ladder.ts';
 export * from './planning.ts';
 export * from './facts.ts';

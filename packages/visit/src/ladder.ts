@@ -14,18 +14,12 @@ import { verdictIn } from './locking.ts';
 import { baselinesOf } from './looks.ts';
 import { purposeOf } from './method.ts';
 import { couldSee, namedIn } from './signs.ts';
+import { trainingChosen } from './training.ts';
 
 /** Reps of a trial are three to five; three are sure. */
 const TRIAL_REPS = 3;
 
-type Training = Extract<Decision, { kind: 'train' }>;
 export type EntryTest = Extract<Decision, { kind: 'entryTest' }>;
-
-/** The coach's own choice of rung and dose in force; null = none. */
-export const trainingChosen = ({ decisions }: Pick<Dossier, 'decisions'>): Training | null =>
-  decisions
-    .flatMap((d) => (d.kind === 'train' && !d.takenBack ? [d] : []))
-    .sort((a, b) => b.at.localeCompare(a.at))[0] ?? null;
 
 /** Entry tests that count, oldest first. */
 export const entryTests = ({ decisions }: Pick<Dossier, 'decisions'>): EntryTest[] =>

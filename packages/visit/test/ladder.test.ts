@@ -214,6 +214,7 @@ describe('what the record shows of the ladder', () => {
       takenBack: false,
       rung: null,
       dose: null,
+      heelRole: null,
       ...change,
     });
     const chosen = [

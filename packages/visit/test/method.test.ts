@@ -63,8 +63,14 @@ describe('the method a client follows', () => {
 });
 
 describe('what becomes of a lift', () => {
-  const course = (profile: string, riseMm: number, purpose: Purpose) => {
+  const course = (
+    profile: string,
+    riseMm: number,
+    purpose: Purpose,
+    decisions: Dossier['decisions'] = [],
+  ) => {
     const dossier = client({
+      decisions,
       screenings: screened(purpose),
       setup: setupOf(profile, 16, riseMm),
     });
@@ -78,6 +84,21 @@ describe('what becomes of a lift', () => {
     expect(course('heelTool', 15, 'strength')).toMatchObject({ kind: 'tool', role: 'accessory' });
     expect(course('heelTool', 15, 'dailyLife')).toMatchObject({ kind: 'tool', role: 'primary' });
     expect(course('heelTool', 15, 'barbell')?.kind).toBe('weaned');
+    // The coach may give it another role.
+    const chosen: Dossier['decisions'][number] = {
+      ...row,
+      kind: 'train',
+      on: '2026-01-05',
+      at: AT,
+      takenBack: false,
+      rung: null,
+      dose: null,
+      heelRole: 'warmUp',
+    };
+    expect(course('heelTool', 15, 'strength', [chosen])).toMatchObject({ role: 'warmUp' });
+    expect(course('heelTool', 15, 'strength', [{ ...chosen, takenBack: true }])).toMatchObject({
+      role: 'accessory',
+    });
     expect(course('heelTool', 0, 'strength')).toBeNull();
   });
 

@@ -33,3 +33,10 @@ export const HEEL_ROLE_NAMES: Record<HeelRole, string> = {
   accessory: 'An accessory: flat for the main sets, on the lift for the ones after.',
   primary: 'For the main sets: it may stay for good.',
 };
+
+/** The same in a word or two, to choose from. */
+export const HEEL_ROLE_LABELS: Record<HeelRole, string> = {
+  warmUp: 'Warm-up sets',
+  accessory: 'Sets after the main ones',
+  primary: 'Main sets',
+};

@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import type { DecisionValues, Dossier } from '@zither/contract';
+import type { Dossier } from '@zither/contract';
 import { ENTRY_TEST, RUNG_TABLE, type Dose, type LadderAnswer, type RungId } from '@zither/core';
-import { entryTests, trainingChosen } from '@zither/visit';
+import { entryTests } from '@zither/visit';
 import { rungName, RUNG_STATES, sayEntryTest, sayEntryTestDone } from '@zither/words/ladder';
 import { Button } from '../../ui/elements.ts';
 import { Choice } from '../../ui/Choice.tsx';
@@ -12,9 +12,8 @@ import { Part } from '../../ui/Screen.tsx';
 import { Stepper } from '../../ui/Stepper.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
+import { useTraining } from '../instrument/index.ts';
 import { newId, splitRow, today, useChanges } from '../data/index.ts';
-
-type Train = Extract<DecisionValues, { kind: 'train' }>;
 
 /** A stepper or list need not be wider, however wide the page. */
 const READABLE_PX = 520;
@@ -32,27 +31,11 @@ export function LadderPart({
 }) {
   const { client } = dossier;
   const { moment, putDecision } = useChanges();
-  const chosen = trainingChosen(dossier);
+  const { chosen, choose } = useTraining(dossier);
   const lastTest = entryTests(dossier).at(-1) ?? null;
   const [loadKg, setLoadKg] = useState<number | null>(null);
   const carries = RUNG_TABLE[ladder.now].barredBy.includes('noLoad');
   const used = loadKg ?? ladder.loadKg ?? 0;
-  const choose = (change: Partial<Pick<Train, 'rung' | 'dose'>>) => {
-    const next = { rung: chosen?.rung ?? null, dose: chosen?.dose ?? null, ...change };
-    const at = moment();
-    if (next.rung === null && next.dose === null) {
-      if (chosen) {
-        const { ref, clientId, values } = splitRow(chosen);
-        putDecision(clientId, ref, { ...values, takenBack: true });
-      }
-      return;
-    }
-    putDecision(
-      client.id,
-      { id: newId(), version: 0 },
-      { kind: 'train', on: today(), at, takenBack: false, ...next },
-    );
-  };
   const record = (isClean: boolean) => {
     putDecision(
       client.id,

@@ -1,13 +1,15 @@
 import { useMemo } from 'react';
 import type { Dossier } from '@zither/contract';
-import type { Case, MethodProfile } from '@zither/core';
+import { HEEL_ROLES, type Case, type MethodProfile } from '@zither/core';
 import { heelCourse } from '@zither/visit';
-import { HEEL_FREE, HEEL_ROLE_NAMES, sayStep } from '@zither/words/heel';
+import { HEEL_FREE, HEEL_ROLE_LABELS, HEEL_ROLE_NAMES, sayStep } from '@zither/words/heel';
 import { sayFooting } from '@zither/words/sides';
+import { Choice } from '../../ui/Choice.tsx';
 import { Fold } from '../../ui/Fold.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
+import { useTraining } from '../instrument/index.ts';
 
 /** What stands under the feet does to them, and what becomes of it: it comes down by the measured ankle, never by a date, or is a tool. */
 export function HeelPart({
@@ -19,6 +21,7 @@ export function HeelPart({
   question: Case;
   method: MethodProfile;
 }) {
+  const { chosen, choose } = useTraining(dossier);
   const says = useMemo(() => sayFooting(question), [question]);
   const course = useMemo(() => heelCourse(dossier, question, method), [dossier, question, method]);
   const isWeaned = course?.kind === 'weaned' && course.steps.length > 0;
@@ -27,7 +30,23 @@ export function HeelPart({
     <Part>
       {says.length > 0 && <Notice tone="before">{says.join(' ')}</Notice>}
       {course?.kind === 'tool' && (
-        <Say>{course.isFree ? HEEL_FREE : HEEL_ROLE_NAMES[course.role]}</Say>
+        <>
+          <Say>{course.isFree ? HEEL_FREE : HEEL_ROLE_NAMES[course.role]}</Say>
+          <Fold
+            title="What the lift is for"
+            note={chosen?.heelRole ? 'Chosen by the coach' : 'Follows from the purpose'}
+          >
+            <Choice
+              label="The lift is for"
+              options={[
+                { value: 'follow' as const, label: 'As the purpose says' },
+                ...HEEL_ROLES.map((role) => ({ value: role, label: HEEL_ROLE_LABELS[role] })),
+              ]}
+              value={chosen?.heelRole ?? 'follow'}
+              onChange={(role) => choose({ heelRole: role === 'follow' ? null : role })}
+            />
+          </Fold>
+        </>
       )}
       {course?.kind === 'weaned' && isWeaned && (
         <Fold

@@ -4,6 +4,7 @@ export * from './prescribe.ts';
 export * from './types.ts';
 export * from './ladder.ts';
 export {
+  HEEL_ROLES,
   PURPOSE_PLANS,
   type Dose,
   type HeelRole,

@@ -15,7 +15,8 @@ export interface Dose {
 export type Purpose = 'strength' | 'sport' | 'barbell' | 'return' | 'kneeSparing' | 'dailyLife';
 
 /** What a heel lift is to a client: something for the first sets, for assistance work, or for the squat that is trained. */
-export type HeelRole = 'warmUp' | 'accessory' | 'primary';
+export const HEEL_ROLES = ['warmUp', 'accessory', 'primary'] as const;
+export type HeelRole = (typeof HEEL_ROLES)[number];
 
 /** What follows from a purpose until the coach chooses otherwise (house defaults; common practice, no source). */
 export interface PurposePlan {
