@@ -31,8 +31,9 @@ export function ClearScreen({ dossier }: { dossier: Dossier }) {
   const now = isDone && !isToday && !isRepeating ? screening : screenToday(dossier, today());
   const change = (values: Partial<ScreeningValues>) => {
     setDetailOf(null);
+    // What is said now is said today, whatever day's screen is on the page.
     putScreening(client.id, isToday && screening ? screening : { id: freshId, version: 0 }, {
-      ...now,
+      ...screenToday(dossier, today()),
       ...values,
     });
   };
