@@ -9,7 +9,7 @@ import { View } from 'react-native';
 import { SafeAreaProvider } from 'react-native-safe-area-context';
 import { Provider } from 'react-redux';
 import { makeStore, start } from '../features/data/index.ts';
-import { keepApp, Shell } from '../features/shell/index.ts';
+import { keepApp, Shell, Units } from '../features/shell/index.ts';
 import { readMode } from '../ui/mode.ts';
 import { theme } from '../ui/theme.ts';
 
@@ -45,13 +45,15 @@ export default function RootLayout() {
     <SafeAreaProvider style={{ flex: 1 }}>
       <Provider store={store}>
         <ThemeProvider theme={look}>
-          {isPrint ? (
-            <Slot />
-          ) : (
-            <Shell>
+          <Units>
+            {isPrint ? (
               <Slot />
-            </Shell>
-          )}
+            ) : (
+              <Shell>
+                <Slot />
+              </Shell>
+            )}
+          </Units>
         </ThemeProvider>
       </Provider>
     </SafeAreaProvider>

@@ -3,6 +3,7 @@ import { beadPlace, sayGauge, StringGauge } from '../ui/StringGauge.tsx';
 import { Stepper } from '../ui/Stepper.tsx';
 import { ThemeProvider } from '../ui/elements.ts';
 import { theme } from '../ui/theme.ts';
+import { setUnits } from '@zither/words/units';
 
 const inTheme = (node: React.ReactNode) =>
   render(<ThemeProvider theme={theme}>{node}</ThemeProvider>);
@@ -23,7 +24,7 @@ const stepper = (change: object = {}) => {
       {...change}
     />,
   );
-  const field = screen.getByLabelText('Heel to heel, cm');
+  const field = screen.getByLabelText(/^Heel to heel, (cm|in)$/);
   const type = (text: string) => {
     fireEvent.change(field, { target: { value: text } });
     fireEvent.blur(field);
@@ -38,6 +39,35 @@ describe('the stepper', () => {
     expect(onChange).toHaveBeenLastCalledWith(42.5);
     type('38,5');
     expect(onChange).toHaveBeenLastCalledWith(38.5);
+  });
+
+  it('understands a unit that is typed, feet and inches and fractions', () => {
+    const { onChange, type } = stepper();
+    type('16 1/2 in');
+    expect(onChange).toHaveBeenLastCalledWith(41.91);
+    type('1\'6"');
+    expect(onChange).toHaveBeenLastCalledWith(45.72);
+    type('500 mm');
+    expect(onChange).toHaveBeenLastCalledWith(50);
+  });
+
+  it('shows and steps in the units of the device, and gives back what the page counts in', () => {
+    setUnits('imperial');
+    try {
+      const { onChange, field, type } = stepper();
+      expect((field as HTMLInputElement).value).toBe('16.5');
+      fireEvent.click(screen.getByLabelText('More: Heel to heel'));
+      // Half a centimetre is about a quarter of an inch.
+      expect(onChange.mock.lastCall![0]).toBeCloseTo(16.8 * 2.54, 3);
+      type('18');
+      expect(onChange).toHaveBeenLastCalledWith(45.72);
+      type('50 cm');
+      expect(onChange.mock.lastCall![0]).toBeCloseTo(50, 3);
+      type('90');
+      expect(screen.getByText(/not possible: 2 to 47.2/)).toBeTruthy();
+    } finally {
+      setUnits('metric');
+    }
   });
 
   it('starts from a sensible value when nothing is entered', () => {

@@ -6,6 +6,7 @@ import { Notice } from './Notice.tsx';
 import { Say } from './Say.tsx';
 import { font, space, tabular } from './theme.ts';
 import { useLook } from './useLook.ts';
+import { readNumber, readQuantity, shownAs, unitsNow, type Quantity } from '@zither/words/units';
 
 export interface StepperProps {
   label: string;
@@ -31,27 +32,76 @@ export interface StepperProps {
 const HOLD_AFTER_MS = 400;
 const HOLD_EVERY_MS = 90;
 
-/** Reads what was typed: a number with point or comma, or what is wrong with it in a sentence. */
+/** What the units of a stepper are units of; of the rest a number is a number. */
+const QUANTITY: Readonly<Record<string, Quantity>> = {
+  cm: 'length',
+  mm: 'height',
+  kg: 'mass',
+  in: 'length',
+  lb: 'mass',
+};
+/** How many of the kept unit one of a caller's holds. */
+const KEPT_PER: Readonly<Record<string, number>> = { cm: 10, mm: 1, kg: 1 };
+/** Steps a coach counts in. */
+const STEPS = [0.01, 0.02, 0.05, 0.1, 0.25, 0.5, 1, 2, 5, 10] as const;
+
+/** A stepper told in cm, mm or kg, as this device shows it. */
+function asShown(props: StepperProps): StepperProps {
+  const unit = props.unit.trim();
+  const quantity = QUANTITY[unit];
+  const kept = KEPT_PER[unit];
+  if (!quantity || kept === undefined) return props;
+  const shown = shownAs(quantity);
+  if (shown.unit === unit || unitsNow() === 'metric') return props;
+  const factor = kept / shown.per;
+  const back = (v: number) => Number((v / factor).toFixed(4));
+  const within = ({ least, most }: { least: number; most: number }) => ({
+    least: Math.ceil(least * factor * 10) / 10,
+    most: Math.floor(most * factor * 10) / 10,
+  });
+  const { onEnter } = props;
+  return {
+    ...props,
+    unit: shown.unit,
+    digits: shown.digits,
+    value: props.value === null ? null : props.value * factor,
+    step: [...STEPS].sort(
+      (a, b) => Math.abs(a - props.step * factor) - Math.abs(b - props.step * factor),
+    )[0]!,
+    possible: within(props.possible),
+    ...(props.usual ? { usual: within(props.usual) } : {}),
+    startAt: Number((props.startAt * factor).toFixed(shown.digits)),
+    onChange: (v) => props.onChange(back(v)),
+    ...(onEnter ? { onEnter: (v: number) => onEnter(back(v)) } : {}),
+  };
+}
+
+/** Reads what was typed: a number with point, comma or fraction, with a unit of its own if it has one; or what is wrong with it in a sentence. */
 export function readEntry(
   text: string,
   { label, unit, possible }: Pick<StepperProps, 'label' | 'unit' | 'possible'>,
 ): { value: number } | { problem: string } {
-  const cleaned = text.trim().replace(',', '.');
-  const value = Number(cleaned);
-  if (cleaned === '' || !Number.isFinite(value))
+  const quantity = QUANTITY[unit.trim()];
+  const kept = quantity ? readQuantity(quantity, text) : readNumber(text);
+  if (kept === null)
     return { problem: `${label} must be a number${unit ? ` in ${unit.trim()}` : ''}.` };
+  const value = quantity ? Number((kept / perOf(quantity, unit.trim())).toFixed(4)) : kept;
   if (value < possible.least || value > possible.most)
     return {
-      problem: `${label} of ${cleaned} ${unit.trim()} is not possible: ${possible.least} to ${possible.most}.`,
+      problem: `${label} of ${text.trim()} ${unit.trim()} is not possible: ${possible.least} to ${possible.most}.`,
     };
   return { value };
 }
+
+/** mm or kg in one of the unit that is shown. */
+const perOf = (quantity: Quantity, unit: string): number => KEPT_PER[unit] ?? shownAs(quantity).per;
 
 /**
  * A big number with − and +, long-press to run, a number pad on tap. An impossible value is refused with a sentence and stays on the
  * screen; what is unusual is asked about once; nothing else is in the way.
  */
-export function Stepper(props: StepperProps) {
+export function Stepper(told: StepperProps) {
+  const props = asShown(told);
   const {
     label,
     unit,
@@ -151,7 +201,7 @@ export function Stepper(props: StepperProps) {
             aria-invalid={problem !== null}
             value={shown}
             placeholder="–"
-            inputMode="decimal"
+            inputMode={unitsNow() === 'metric' ? 'decimal' : 'text'}
             selectTextOnFocus
             onChangeText={(text) => {
               setDraft(text);

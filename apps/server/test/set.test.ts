@@ -107,6 +107,28 @@ describe('the emergency steps of a practice', () => {
   });
 });
 
+describe('the units of a practice', () => {
+  it('come with every client once somebody chose, the last word counting', async () => {
+    const clientId = await client();
+    const choose = (system: string, at: string) =>
+      b.send({
+        kind: 'units.choose',
+        operationId: id(),
+        rowId: id(),
+        baseVersion: 0,
+        saidAt: at,
+        values: { at, by: 'CH', system },
+      });
+    const units = async () => (await b.get(`/api/clients/${clientId}`)).body.schools.units;
+    expect(await units()).toBeUndefined();
+    await choose('imperial', '2026-01-05T09:00:00.000Z');
+    expect(await units()).toBe('imperial');
+    await choose('metric', '2026-01-05T09:05:00.000Z');
+    expect(await units()).toBe('metric');
+    expect((await choose('cubits', AT)).status).toBe(400);
+  });
+});
+
 describe('own schools', () => {
   it('are kept, changed against their version, and come with every client', async () => {
     const clientId = await client();

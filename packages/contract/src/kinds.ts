@@ -112,6 +112,7 @@ export const KINDS = {
   schoolChoice: { of: 'practice', put: 'school.choose', order: 'said', isFixed: true },
   tableChange: { of: 'practice', put: 'tables.change', order: 'said', isFixed: true },
   emergency: { of: 'practice', put: 'emergency.put', order: 'said', isFixed: true },
+  units: { of: 'practice', put: 'units.choose', order: 'said', isFixed: true },
 } as const satisfies Record<string, Kind>;
 
 export type RowKind = keyof typeof KINDS;

@@ -159,6 +159,7 @@ export const emergencyValuesSchema = z.strictObject({
     .max(12, { error: 'must be at most 12 steps.' }),
 });
 export type EmergencyValues = z.infer<typeof emergencyValuesSchema>;
+
 export const emergencySchema = emergencyValuesSchema.extend(practiceRow);
 
 /** A mistaken answer or pain, corrected: it counts as never said, and who corrected it stays on record. */

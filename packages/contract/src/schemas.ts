@@ -52,6 +52,8 @@ import {
   schoolSchema,
   schoolsSchema,
   schoolValuesSchema,
+  unitsSchema,
+  unitsValuesSchema,
   type Schools,
 } from './school.ts';
 import { sessionSchema, sessionValuesSchema, trialSchema, trialValuesSchema } from './session.ts';
@@ -85,6 +87,7 @@ export const SCHEMAS = {
   schoolChoice: { values: schoolChoiceValuesSchema, row: schoolChoiceSchema },
   tableChange: { values: tableChangeValuesSchema, row: tableChangeRowSchema },
   emergency: { values: emergencyValuesSchema, row: emergencySchema },
+  units: { values: unitsValuesSchema, row: unitsSchema },
 } as const satisfies Record<RowKind, { values: z.ZodType; row: z.ZodType; line?: z.ZodType }>;
 
 type Schemas = typeof SCHEMAS;

@@ -114,11 +114,22 @@ export type SchoolChoiceValues = z.infer<typeof schoolChoiceValuesSchema>;
 
 export const schoolChoiceSchema = schoolChoiceValuesSchema.extend(practiceRow);
 
+/** In which units the practice reads and types, unless a device says otherwise; what is kept is mm and kg. The last one said counts. */
+export const unitsValuesSchema = z.strictObject({
+  at: momentSchema,
+  by: z.string().trim().max(4),
+  system: z.enum(['metric', 'imperial'], { error: 'must be metric or imperial.' }),
+});
+export type UnitsValues = z.infer<typeof unitsValuesSchema>;
+export const unitsSchema = unitsValuesSchema.extend(practiceRow);
+
 /** A practice's own schools, and the one its clients start with. */
 export const schoolsSchema = z.strictObject({
   own: z.array(schoolSchema),
   usual: methodIdSchema,
   /** What to do in an emergency in this gym, and when it was said; left out until somebody entered it. */
   emergency: emergencyValuesSchema.optional(),
+  /** Left out until somebody chose. */
+  units: z.enum(['metric', 'imperial']).optional(),
 });
 export type Schools = z.infer<typeof schoolsSchema>;

@@ -34,14 +34,17 @@ export function schoolsFrom(
   own: readonly School[],
   choices: readonly LineOf<'schoolChoice'>[],
   emergencies: readonly LineOf<'emergency'>[] = [],
+  units: readonly LineOf<'units'>[] = [],
 ): Schools {
   const last = [...choices].sort(inOrderOf('schoolChoice'))[0];
   const byName = (a: School, b: School) => a.name.localeCompare(b.name) || a.id.localeCompare(b.id);
+  const chosen = [...units].sort(inOrderOf('units'))[0];
   const steps = [...emergencies].sort(inOrderOf('emergency'))[0];
   return {
     own: [...own].sort(byName),
     usual: last?.profile ?? 'balanced',
     ...(steps ? { emergency: { at: steps.at, by: steps.by, steps: steps.steps } } : {}),
+    ...(chosen ? { units: chosen.system } : {}),
   };
 }
 

@@ -22,6 +22,7 @@ const THIS: Readonly<Record<RowKind, string>> = {
   pain: 'This pain note',
   stop: 'This stop',
   emergency: 'These emergency steps',
+  units: 'These units',
   move: 'This move',
   correction: 'This correction',
 };

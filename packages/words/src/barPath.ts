@@ -1,4 +1,5 @@
 import type { BarPath, JointOrder, Phase } from '@zither/core';
+import { sayLength } from './units.ts';
 
 const PHASE_SAYS: Record<Phase, string> = {
   descent: 'on the way down',
@@ -11,12 +12,12 @@ const WORTH_MM = 15;
 const where = (mm: number): string =>
   Math.abs(mm) < 5
     ? 'over mid-foot'
-    : `${(Math.abs(mm) / 10).toFixed(1)} cm ${mm > 0 ? 'ahead of' : 'behind'} mid-foot`;
+    : `${sayLength(Math.abs(mm), 1)} ${mm > 0 ? 'ahead of' : 'behind'} mid-foot`;
 
 /** Where the bar travels, in a sentence. */
 export const sayBarPath = ({ meanMm, worst }: BarPath): string =>
   Math.abs(worst.mm) < WORTH_MM
-    ? `The bar stays within ${(Math.abs(worst.mm) / 10).toFixed(1)} cm of mid-foot.`
+    ? `The bar stays within ${sayLength(Math.abs(worst.mm), 1)} of mid-foot.`
     : `On average the bar is ${where(meanMm)}; furthest in rep ${worst.rep} ${PHASE_SAYS[worst.phase]}: ${where(worst.mm)}.`;
 
 /** Where the weight lies before anything moves. */

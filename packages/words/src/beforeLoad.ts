@@ -1,7 +1,6 @@
 import { RACKED, type Hold } from '@zither/core';
 import type { BeforeLoad } from '@zither/visit';
-
-const cm = (mm: number) => `${Math.round(mm / 10)} cm`;
+import { sayLength } from './units.ts';
 
 /** How to get out from under a load that does not go up (common practice, no source). */
 const BAIL_OUT: Partial<Record<Hold, string>> = {
@@ -20,8 +19,8 @@ export function sayBeforeLoad({ hold, rack, mayBrace, isFree }: BeforeLoad): str
   const list: string[] = [];
   if (rack) {
     list.push(
-      `Hooks at ${cm(rack.hooksMm)}: the bar stands at ${cm(rack.barStandingMm)} and lifts off with a small bend of the knees.`,
-      `Safeties at ${cm(rack.safetiesMm)}: 5 cm below the bar at the bottom. Lower one hole and try them with the empty bar.`,
+      `Hooks at ${sayLength(rack.hooksMm)}: the bar stands at ${sayLength(rack.barStandingMm)} and lifts off with a small bend of the knees.`,
+      `Safeties at ${sayLength(rack.safetiesMm)}: ${sayLength(50)} below the bar at the bottom. Lower one hole and try them with the empty bar.`,
     );
   } else if (isRacked)
     list.push('Set hooks and safeties with the empty bar: this setup gives no height.');

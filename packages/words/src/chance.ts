@@ -1,5 +1,6 @@
 import type { ChanceMap } from '@zither/core';
 import { chanceOn, type FieldPoint } from '@zither/visit';
+import { sayLength } from './units.ts';
 
 /** A chance as a count of a hundred; nothing done by people is sure, so never 0 and never 100. */
 export const sayChance = (p: number): string =>
@@ -14,4 +15,4 @@ export function sayLikely(p: number): string {
 
 /** A point of the map as a sentence. */
 export const sayPoint = (map: ChanceMap, point: FieldPoint): string =>
-  `${(point.stanceWidthMm / 10).toFixed(0)} cm, toes ${Math.round(point.toeOutDeg)}°: gets down in about ${sayChance(chanceOn(map, point))}`;
+  `${sayLength(point.stanceWidthMm)}, toes ${Math.round(point.toeOutDeg)}°: gets down in about ${sayChance(chanceOn(map, point))}`;

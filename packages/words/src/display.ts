@@ -1,6 +1,7 @@
 import { MEASURES, type MeasureId, type Side } from '@zither/core';
+import { shownAs } from './units.ts';
 
-/** How a measure is shown: tape in cm to the half, rulers in mm, angles in whole degrees. */
+/** How a measure is shown: tape in cm or inches, rulers in mm or parts of an inch, angles in whole degrees. */
 interface Display {
   unit: string;
   /** Stored units in one shown unit. */
@@ -8,8 +9,6 @@ interface Display {
   digits: number;
 }
 
-const CM: Display = { unit: 'cm', per: 10, digits: 1 };
-const RULER: Display = { unit: 'mm', per: 1, digits: 0 };
 const DEGREES: Display = { unit: '°', per: 1, digits: 0 };
 const COUNT: Display = { unit: '×', per: 1, digits: 0 };
 
@@ -20,7 +19,7 @@ export function displayOf(measure: MeasureId): Display {
   if (unit === 'deg') return DEGREES;
   if (unit === 'reps') return COUNT;
   if (unit === 'yesNo') return { unit: '', per: 1, digits: 0 };
-  return IN_CM.includes(measure) ? CM : RULER;
+  return shownAs(IN_CM.includes(measure) ? 'length' : 'height');
 }
 
 /** Unit as it follows a number: degrees close up, words apart. */

@@ -1,4 +1,5 @@
 import type { TraceResult } from '@zither/core';
+import { sayLength } from './units.ts';
 
 /** Which mark on the paper cannot be where it is, and what to do. */
 export function sayMisplaced({
@@ -8,11 +9,11 @@ export function sayMisplaced({
   const foot = side === null ? 'foot' : `${side} foot`;
   switch (because.kind) {
     case 'heelsTogether':
-      return 'The two heel marks are less than 3 cm apart. Move them to the backs of the heels.';
+      return `The two heel marks are less than ${sayLength(30)} apart. Move them to the backs of the heels.`;
     case 'exchanged':
       return 'The feet point backward: the marks of left and right are exchanged.';
     case 'length':
-      return `From heel to second toe the ${foot} measures ${Math.round(because.footMm / 10)} cm. Check these two marks.`;
+      return `From heel to second toe the ${foot} measures ${sayLength(because.footMm)}. Check these two marks.`;
     case 'ballSides':
       return `The inner and outer ball marks of the ${foot} must lie on either side of the line from heel to second toe.`;
     case 'ballPlace':

@@ -1,4 +1,5 @@
 import { weeksTo, type AnkleTrend, type HeelRole, type WeaningStep } from '@zither/core';
+import { sayHeight } from './units.ts';
 
 const whole = (value: number) => Math.round(value).toString();
 
@@ -9,7 +10,7 @@ export function sayStep(step: WeaningStep, trend: AnkleTrend): string {
     support.kind === 'floor'
       ? 'Flat'
       : support.kind === 'block'
-        ? `${support.riseMm} mm`
+        ? sayHeight(support.riseMm)
         : `${whole(support.angleDeg)}° wedge`;
   const from = `${to} from ${step.fromDorsiflexionDeg.toFixed(0)}° of dorsiflexion`;
   if (step.isReached) return `${from}: reached (${whole(100 * step.chance)} of 100 by the error).`;

@@ -11,6 +11,7 @@ import type {
   Support,
   Window,
 } from '@zither/core';
+import { sayHeight, sayLength } from './units.ts';
 
 export const HOLD_NAMES: Record<Hold, string> = {
   bodyweight: 'Bodyweight',
@@ -139,7 +140,7 @@ export const saySupport = (support: Support): string =>
   support.kind === 'floor'
     ? 'flat floor'
     : support.kind === 'block'
-      ? `heel lift ${n(support.riseMm)} mm`
+      ? `heel lift ${sayHeight(support.riseMm)}`
       : `${n(support.angleDeg)}° ramp, ${support.azimuth === 'foot' ? 'turned with the foot' : 'straight ahead'}`;
 
 /** A move as an instruction. */
@@ -149,11 +150,11 @@ export function sayMove(move: LeverMove): string {
   const up = move.dose > 0;
   switch (move.lever) {
     case 'heelRiseMm':
-      return `Heel lift ${size} mm`;
+      return `Heel lift ${sayHeight(size)}`;
     case 'rampDeg':
       return `Ramp ${size}° steeper`;
     case 'stanceWidthMm':
-      return `Stance ${size / 10} cm ${up ? 'wider' : 'narrower'}`;
+      return `Stance ${sayLength(size)} ${up ? 'wider' : 'narrower'}`;
     case 'toeOutDeg':
       return `Toes ${size}° further ${up ? 'out' : 'in'}`;
     case 'dorsiflexionDeg':
@@ -201,7 +202,7 @@ export function sayPose(bottom: Pose | NoPose): [string, string][] {
       `${one(Math.abs(bottom.hipRotationDeg))} ${bottom.hipRotationDeg >= 0 ? 'outward' : 'inward'}`,
     ],
     ['Knee flexion', one(bottom.kneeFlexionDeg)],
-    ['Kneecap past toe', `${(bottom.kneecapPastToeMm / 10).toFixed(1)} cm`],
+    ['Kneecap past toe', sayLength(bottom.kneecapPastToeMm, 1)],
     ['Sole pitch · cross-tilt', `${one(bottom.footPitchDeg)} · ${one(bottom.footRollDeg)}`],
     [
       'Hip · knee moment',

@@ -4,6 +4,7 @@ import { sayShortDay } from './days.ts';
 import { BAR_NAMES } from './probe.ts';
 import { PURPOSE_NAMES } from './safety.ts';
 import { sayList } from './terms.ts';
+import { sayMass } from './units.ts';
 
 const reps = ({ least, most }: Dose['reps']) =>
   least === most ? `${least}` : `${least} to ${most}`;
@@ -31,7 +32,7 @@ export function sayTraining({
   dose,
   loadKg,
 }: Pick<LadderAnswer, 'now' | 'dose' | 'loadKg'>): string {
-  const load = loadKg === null ? '' : `, up to ${loadKg} kg for now`;
+  const load = loadKg === null ? '' : `, up to ${sayMass(loadKg)} for now`;
   return `${rungName(now)}: ${sayDose(dose)}${load}.`;
 }
 
@@ -104,4 +105,4 @@ export const sayEntryTestDone = ({
   loadKg,
   on,
 }: EntryTest): string =>
-  `${sayShortDay(on)}: ${rungName(rung)}, ${count} reps, ${pauseS} s still${loadKg > 0 ? `, ${loadKg} kg` : ''}: ${isClean ? 'all clean' : 'not clean'}.`;
+  `${sayShortDay(on)}: ${rungName(rung)}, ${count} reps, ${pauseS} s still${loadKg > 0 ? `, ${sayMass(loadKg)}` : ''}: ${isClean ? 'all clean' : 'not clean'}.`;

@@ -2,6 +2,7 @@ import type { LoadsCompared, SeenAtLoad } from '@zither/visit';
 import { sayShortDay } from './days.ts';
 import { sayList } from './terms.ts';
 import { sayFault, VIEW_NAMES } from './watch.ts';
+import { sayMass } from './units.ts';
 
 /** What a set showed of a fault, in a word. */
 export const SEEN_AT_LOAD: Record<SeenAtLoad, string> = {
@@ -12,7 +13,7 @@ export const SEEN_AT_LOAD: Record<SeenAtLoad, string> = {
 };
 
 export const sayLoadOfSet = ({ loadKg, belt }: LoadsCompared['sets'][number]): string =>
-  `${loadKg === 0 ? 'no load' : `${loadKg} kg`}${belt ? ', belt' : ''}`;
+  `${loadKg === 0 ? 'no load' : sayMass(loadKg)}${belt ? ', belt' : ''}`;
 
 export const sayLoadsTitle = ({ view, on }: LoadsCompared): string =>
   `${VIEW_NAMES[view]}, ${sayShortDay(on)}, the lightest set first`;

@@ -32,6 +32,7 @@ import type { Dossier } from '@zither/contract';
 import { resolveBody } from '@zither/core';
 import { bodyOf, knownOf } from '@zither/visit';
 import { displayOf, sayError, sayValue, SIDE_LETTER } from './display.ts';
+import { sayHeight, sayLength } from './units.ts';
 
 /** How the last two trials of a side agree, against what the instrument can tell apart; null before there are two. */
 export function saySpread(
@@ -144,7 +145,7 @@ function archLines(trials: readonly Trial[]): string[] {
     const parts: string[] = [];
     if (arch.dropMm !== null && arch.plusMinusMm !== null)
       parts.push(
-        `drops ${arch.dropMm.toFixed(1)} ± ${arch.plusMinusMm.toFixed(1)} mm from sitting to standing (usual to 10, marked beyond 15; Brody 1982, from memory)`,
+        `drops ${sayHeight(arch.dropMm)} ± ${sayHeight(arch.plusMinusMm)} from sitting to standing (usual to ${sayHeight(10)}, marked beyond ${sayHeight(15)}; Brody 1982, from memory)`,
       );
     if (arch.kind) parts.push(ARCH_WORDS[arch.kind]);
     return parts.length > 0 ? [`${who(side)}: ${parts.join('; ')}.`] : [];
@@ -195,8 +196,8 @@ export function sayAnkle(body: ResolvedBody, ankle: AnkleReading): string {
   const mm = kneeToWallFromDorsiflexionMm(body, ankle.deg);
   const error = `${ankle.deg.toFixed(1)}° ± ${halfInterval(ankle.sem).toFixed(1)}°`;
   return ankle.by === 'kneeToWall'
-    ? `${error} by geometry, from ${(mm / 10).toFixed(1)} cm to the wall (rule of thumb ${ruleOfThumbDorsiflexionDeg(mm).toFixed(0)}°)`
-    : `${error}, the same as ${(mm / 10).toFixed(1)} cm to the wall by geometry`;
+    ? `${error} by geometry, from ${sayLength(mm, 1)} to the wall (rule of thumb ${ruleOfThumbDorsiflexionDeg(mm).toFixed(0)}°)`
+    : `${error}, the same as ${sayLength(mm, 1)} to the wall by geometry`;
 }
 
 function ankleLines(body: ResolvedBody, trials: readonly Trial[], day: string): string[] {

@@ -1,4 +1,5 @@
 import type { NoAnalysis } from '@zither/core';
+import { sayLength } from './units.ts';
 
 /** Why a capture says nothing, in a sentence for the coach. */
 export function sayNoAnalysis(found: NoAnalysis): string {
@@ -8,7 +9,7 @@ export function sayNoAnalysis(found: NoAnalysis): string {
     case 'timesNotRising':
       return 'The times of the capture do not rise from frame to frame.';
     case 'noReps':
-      return 'No whole repetition was found: the hips must sink at least 12 cm and come back up, in view all the way.';
+      return `No whole repetition was found: the hips must sink at least ${sayLength(120)} and come back up, in view all the way.`;
     case 'unsure':
       return `The file is sure of no mark of ${found.unsure.join(', ')} (confidence below 0.3 in every frame). Track it again in better light, or leave the confidence out.`;
     case 'otherUnit':

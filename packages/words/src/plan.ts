@@ -19,6 +19,7 @@ import { HOLD_NAMES, sayDepth, saySupport, sayToes } from './instrument.ts';
 import { ladderLines } from './ladder.ts';
 import { BAR_NAMES, CUE_NAMES, sureWord } from './probe.ts';
 import { sayUse } from './setup.ts';
+import { sayHeight, sayLength, sayMass } from './units.ts';
 
 const n = (value: number) => Math.round(value).toString();
 
@@ -41,7 +42,7 @@ function changesOf({ use, habit, askedDepthDeg }: PlanAnswer): { what: string; b
   const list: { what: string; because: string }[] = [];
   if (Math.abs(setup.stanceWidthMm - habit.stanceWidthMm) >= 10)
     list.push({
-      what: `Stance ${n(setup.stanceWidthMm / 10)} cm instead of ${n(habit.stanceWidthMm / 10)} cm`,
+      what: `Stance ${sayLength(setup.stanceWidthMm)} instead of ${sayLength(habit.stanceWidthMm)}`,
       because,
     });
   const toes = (setup.toeOutDeg.left + setup.toeOutDeg.right) / 2;
@@ -53,7 +54,7 @@ function changesOf({ use, habit, askedDepthDeg }: PlanAnswer): { what: string; b
   const rise = setup.support.kind === 'block' ? setup.support.riseMm : 0;
   if (setup.support.kind !== 'ramp' && Math.abs(rise - habit.heelRiseMm) >= 2)
     list.push({
-      what: `${rise === 0 ? 'Heels flat' : `Heel lift ${n(rise)} mm`} instead of ${habit.heelRiseMm === 0 ? 'flat' : `${n(habit.heelRiseMm)} mm`}`,
+      what: `${rise === 0 ? 'Heels flat' : `Heel lift ${sayHeight(rise)}`} instead of ${habit.heelRiseMm === 0 ? 'flat' : sayHeight(habit.heelRiseMm)}`,
       because,
     });
   if (targetDepthDeg < askedDepthDeg - 0.5)
@@ -128,7 +129,7 @@ function sayFeet({ how }: Drill, feet: readonly FootPosition[]): string {
   const places = feet.map(({ stanceWidthMm, toeOutDeg, ahead }) =>
     ahead
       ? `${ahead} foot a little ahead`
-      : `${n(stanceWidthMm / 10)} cm, toes ${sayToes(toeOutDeg)}`,
+      : `${sayLength(stanceWidthMm)}, toes ${sayToes(toeOutDeg)}`,
   );
   return `${how} Positions: ${places.join('; ')}.`;
 }
@@ -157,7 +158,7 @@ export function writePlan(plan: PlanAnswer, givenOn: string): PrescriptionValues
     from: use.from,
     chance: use.chance,
     isTried: use.isTried,
-    summary: `Heels ${n(setup.stanceWidthMm / 10)} cm apart, toes ${sayToes(setup.toeOutDeg)} out, ${saySupport(setup.support)}, ${HOLD_NAMES[setup.hold].toLowerCase()}${setup.loadKg > 0 ? ` with ${setup.loadKg} kg` : ''}, down to ${sayDepth(targetDepthDeg)}.`,
+    summary: `Heels ${sayLength(setup.stanceWidthMm)} apart, toes ${sayToes(setup.toeOutDeg)} out, ${saySupport(setup.support)}, ${HOLD_NAMES[setup.hold].toLowerCase()}${setup.loadKg > 0 ? ` with ${sayMass(setup.loadKg)}` : ''}, down to ${sayDepth(targetDepthDeg)}.`,
     why: plan.isLikelierProposed
       ? `${sayUse(use)} Set proposes one that is likelier to work.`
       : sayUse(use),

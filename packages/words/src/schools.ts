@@ -1,5 +1,6 @@
 import { DECIDING_FAULTS, FAULTS, HOLDS, type FaultId, type MethodProfile } from '@zither/core';
 import { HOLD_NAMES, sayDepth } from './instrument.ts';
+import { sayHeight } from './units.ts';
 
 export const HEEL_NAMES = {
   bridge: 'A bridge, then weaned',
@@ -91,8 +92,8 @@ export function schoolRows(school: MethodProfile): { name: string; value: string
       ).join(', '),
     },
     { name: 'A heel is', value: HEEL_NAMES[school.heelPolicy].toLowerCase() },
-    { name: 'Highest heel', value: `${school.heelMostMm} mm` },
-    { name: 'A heel costs nothing up to', value: `${school.heelFreeMm} mm` },
+    { name: 'Highest heel', value: sayHeight(school.heelMostMm) },
+    { name: 'A heel costs nothing up to', value: sayHeight(school.heelFreeMm) },
     {
       name: 'Ankle kept in reserve',
       value: `${deg(school.bufferDeg)}; ${deg(school.weanedBufferDeg)} before a heel comes down`,

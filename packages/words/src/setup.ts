@@ -26,6 +26,7 @@ import {
   saySupport,
   sayToes,
 } from './instrument.ts';
+import { sayHeight, sayLength, sayMass } from './units.ts';
 
 const whole = (value: number) => Math.round(value).toString();
 
@@ -44,7 +45,7 @@ export function sayFound({
   targetDepthDeg,
 }: Pick<FoundSetup, 'setup' | 'targetDepthDeg'>): string {
   const { stanceWidthMm, toeOutDeg, support, hold, loadKg } = setup;
-  return `${(stanceWidthMm / 10).toFixed(0)} cm · toes ${sayToes(toeOutDeg)} · ${saySupport(support)} · ${HOLD_NAMES[hold].toLowerCase()}${loadKg > 0 ? ` ${loadKg} kg` : ''} · to ${sayDepth(targetDepthDeg)}`;
+  return `${sayLength(stanceWidthMm)} · toes ${sayToes(toeOutDeg)} · ${saySupport(support)} · ${HOLD_NAMES[hold].toLowerCase()}${loadKg > 0 ? ` ${sayMass(loadKg)}` : ''} · to ${sayDepth(targetDepthDeg)}`;
 }
 
 /** Where the setup in use comes from, in two or three words. */
@@ -179,7 +180,7 @@ export function sayStep(step: NeededStep): string {
     }
     case 'heel':
       return step.support.kind === 'block'
-        ? `a heel lift of ${step.support.riseMm} mm, which is not in the kit`
+        ? `a heel lift of ${sayHeight(step.support.riseMm)}, which is not in the kit`
         : `a pair of ${step.support.angleDeg}° wedges, which is not in the kit`;
     case 'hold':
       return `another load position (${HOLD_NAMES[step.to].toLowerCase()})`;
@@ -222,7 +223,7 @@ export function sayDifference(
   more(
     (s) => s.setup.stanceWidthMm,
     20,
-    (name, by) => `${name} stands ${Math.round(by / 10)} cm wider.`,
+    (name, by) => `${name} stands ${sayLength(by)} wider.`,
   );
   more(
     (s) => s.setup.toeOutDeg.left,
@@ -248,7 +249,7 @@ export function sayDifference(
   more(
     (s) => s.bottom.kneecapPastToeMm,
     20,
-    (name, by) => `${name} sends the knees ${Math.round(by / 10)} cm further forward.`,
+    (name, by) => `${name} sends the knees ${sayLength(by)} further forward.`,
   );
   return list;
 }

@@ -8,6 +8,7 @@ import {
   type Side,
   type SideDifference,
 } from '@zither/core';
+import { sayHeight } from './units.ts';
 
 const whole = (value: number) => Math.round(value).toString();
 const other = (side: Side): Side => (side === 'left' ? 'right' : 'left');
@@ -24,7 +25,7 @@ export function saySides(
   if (drift) {
     const spent = other(drift.toward);
     says.push(
-      `Down to the target, expect the ${spent} heel to rise about ${whole(drift.heelMm)} mm, or the pelvis to turn about ${whole(drift.turnDeg)}° to the ${spent} and lean on the ${drift.toward}. The ${spent} side runs out first.`,
+      `Down to the target, expect the ${spent} heel to rise about ${sayHeight(drift.heelMm)}, or the pelvis to turn about ${whole(drift.turnDeg)}° to the ${spent} and lean on the ${drift.toward}. The ${spent} side runs out first.`,
     );
   }
   if (!unlike) {
@@ -38,7 +39,7 @@ export function saySides(
   const foot = `the ${unlike.side} foot`;
   const limit = unlike.isCapped
     ? 'That is the limit. Train the rest.'
-    : 'Never by more than 5° or 20 mm.';
+    : `Never by more than 5° or ${sayHeight(20)}.`;
   const turn = `Turn ${foot} ${unlike.toeOutDeg}° further out`;
   says.push(
     unlike.because === 'rotation'

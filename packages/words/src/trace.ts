@@ -7,6 +7,7 @@ import { sayChance } from './chance.ts';
 import { sayShortDay } from './days.ts';
 import { displayOf, sayValue } from './display.ts';
 import { sayDepth } from './instrument.ts';
+import { sayHeight, sayLength, sayMass } from './units.ts';
 
 const NAMES: Partial<Record<TraceInput['id'], string>> = {
   stature: 'Stature',
@@ -48,17 +49,15 @@ const BASIS: Partial<Record<TraceInput['basis'], string>> = {
   houseDefault: 'house default',
 };
 
-/** A number with its unit as it is shown in a trace; lengths of more than 10 cm in cm. */
+/** A number with its unit as it is shown in a trace; lengths of more than 10 cm in cm, or all in inches. */
 function sayAmount(value: number, unit: Unit): string {
   switch (unit) {
     case 'deg':
       return `${minus(value.toFixed(1))}${UNITS.deg}`;
     case 'mm':
-      return Math.abs(value) >= 100
-        ? `${minus((value / 10).toFixed(1))}${UNITS.cm}`
-        : `${minus(value.toFixed(0))}${UNITS.mm}`;
+      return Math.abs(value) >= 100 ? sayLength(value, 1) : sayHeight(value);
     case 'kg':
-      return `${Number(value.toFixed(1))}${UNITS.kg}`;
+      return sayMass(value);
     case 'share':
       return `${Math.round(100 * value)}${UNITS.percent}`;
     case 'percent':

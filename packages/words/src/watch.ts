@@ -13,6 +13,7 @@ import {
   type Severity,
   type Side,
 } from '@zither/core';
+import { sayHeight, sayMass } from './units.ts';
 
 export const VIEW_NAMES: Record<CameraView, string> = {
   side: 'Side',
@@ -58,6 +59,7 @@ export const sayFault = (fault: FaultId, side: Side | null): string =>
 
 /** A value with its unit, degrees and per cent close up. */
 export function sayAmount(value: number, unit: string): string {
+  if (unit === 'mm') return sayHeight(value);
   const digits = unit === '×' ? 1 : 0;
   const text = minus(value.toFixed(digits));
   return unit === '°' || unit === '×' ? `${text}${unit}` : `${text} ${unit}`;
@@ -166,7 +168,10 @@ export const LOOK_OPTIONS = {
     choices: {
       free: { name: 'Free', why: 'As they squat by themselves.' },
       up: { name: 'Up', why: 'Asks shoulders and trunk as well.' },
-      weight: { name: 'Weight in front', why: 'Shows what balance alone changes: 5 kg held out.' },
+      weight: {
+        name: 'Weight in front',
+        why: 'Shows what balance alone changes: a small weight held out.',
+      },
     },
   },
   feet: {
@@ -206,12 +211,12 @@ export const STATE_NAMES = { cold: 'Cold', warm: 'Warm', after: 'After the routi
 export const sayAsks = (asks: LookAsks): string =>
   [
     asks.state === null ? null : STATE_NAMES[asks.state].toLowerCase(),
-    asks.loadKg === null ? null : `${asks.loadKg} kg`,
+    asks.loadKg === null ? null : sayMass(asks.loadKg),
     asks.belt ? 'belt' : null,
     asks.arms === 'up' ? 'arms up' : asks.arms === 'weight' ? 'weight in front' : null,
     asks.feet === 'straight' ? 'feet straight' : null,
     asks.depth === 'seat' ? 'to a seat' : null,
-    asks.heelRiseMm > 0 ? `heels raised ${Math.round(asks.heelRiseMm)} mm` : null,
+    asks.heelRiseMm > 0 ? `heels raised ${sayHeight(asks.heelRiseMm)}` : null,
     asks.shod ? 'in shoes' : null,
   ]
     .filter((part) => part !== null)

@@ -11,23 +11,35 @@ import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { useDraft } from '../data/index.ts';
 import { ImportRecord } from './RecordFile.tsx';
+import {
+  inShown,
+  readQuantity,
+  sayLength,
+  sayMass,
+  shownAs,
+  unitsNow,
+  type Quantity,
+} from '@zither/words/units';
 
-/** A length typed in cm, kept as text until it is a number within reach. */
-const cm = (name: string, least: number, most: number) =>
+/** A length or mass typed as the coach has it, kept as text until it is a number within reach. */
+const typed = (quantity: Quantity, name: string, least: number, most: number) =>
   z
     .string()
     .trim()
     .transform((text, context) => {
-      const value = Number(text.replace(',', '.'));
-      if (text === '' || !Number.isFinite(value))
-        context.addIssue(`${name} must be a number in cm.`);
+      const value = readQuantity(quantity, text);
+      const say = quantity === 'mass' ? sayMass : (mm: number) => sayLength(mm, 1);
+      if (value === null)
+        context.addIssue(`${name} must be a number in ${shownAs(quantity).unit}.`);
       else if (value < least || value > most)
-        context.addIssue(`${name} of ${text} cm is not possible: ${least} to ${most}.`);
-      return value * 10;
+        context.addIssue(
+          `${name} of ${say(value)} is not possible: ${say(least)} to ${say(most)}.`,
+        );
+      return value ?? NaN;
     });
 
-const optionalCm = (name: string, least: number, most: number) =>
-  z.union([z.literal('').transform(() => undefined), cm(name, least, most)]);
+const optionalLength = (name: string, least: number, most: number) =>
+  z.union([z.literal('').transform(() => undefined), typed('length', name, least, most)]);
 
 const formSchema = z.object({
   name: z
@@ -35,56 +47,57 @@ const formSchema = z.object({
     .trim()
     .min(1, { error: 'Write a name.' })
     .max(80, { error: 'At most 80 characters.' }),
-  stature: cm('Stature', 90, 250),
-  mass: z
-    .string()
-    .trim()
-    .transform((text, context) => {
-      const value = Number(text.replace(',', '.'));
-      if (text === '' || !Number.isFinite(value))
-        context.addIssue('Body mass must be a number in kg.');
-      else if (value < 20 || value > 350)
-        context.addIssue(`Body mass of ${text} kg is not possible: 20 to 350.`);
-      return value;
-    }),
-  foot: optionalCm('Foot length', 15, 40),
-  shank: optionalCm('Shin', 25, 70),
-  thigh: optionalCm('Thigh', 25, 70),
-  trunk: optionalCm('Trunk', 30, 80),
-  shoulders: optionalCm('Shoulder width', 20, 70),
+  stature: typed('length', 'Stature', 900, 2500),
+  mass: typed('mass', 'Body mass', 20, 350),
+  foot: optionalLength('Foot length', 150, 400),
+  shank: optionalLength('Shin', 250, 700),
+  thigh: optionalLength('Thigh', 250, 700),
+  trunk: optionalLength('Trunk', 300, 800),
+  shoulders: optionalLength('Shoulder width', 200, 700),
   notes: z.string().max(2000, { error: 'At most 2000 characters.' }),
 });
 
 type Draft = z.input<typeof formSchema>;
 type Read = z.output<typeof formSchema>;
 
-const inCm = (mm: number | null | undefined) =>
-  mm === null || mm === undefined ? '' : String(Number((mm / 10).toFixed(1)));
+const asText = (quantity: Quantity, kept: number | null | undefined) =>
+  kept === null || kept === undefined ? '' : String(inShown(quantity, kept));
+const inLength = (mm: number | null | undefined) => asText('length', mm);
 
 const draftOf = (values: ClientValues | null): Draft => ({
   name: values?.name ?? '',
-  stature: inCm(values?.statureMm),
-  mass: values ? String(values.massKg) : '',
-  foot: inCm(values?.segmentsMm.foot),
-  shank: inCm(values?.segmentsMm.shank),
-  thigh: inCm(values?.segmentsMm.thigh),
-  trunk: inCm(values?.segmentsMm.trunk),
-  shoulders: inCm(values?.shoulderWidthMm),
+  stature: inLength(values?.statureMm),
+  mass: asText('mass', values?.massKg),
+  foot: inLength(values?.segmentsMm.foot),
+  shank: inLength(values?.segmentsMm.shank),
+  thigh: inLength(values?.segmentsMm.thigh),
+  trunk: inLength(values?.segmentsMm.trunk),
+  shoulders: inLength(values?.shoulderWidthMm),
   notes: values?.notes ?? '',
 });
 
+/** What was kept where what stands in the field reads the same: a unit with fewer digits moves nothing that was not typed. */
+const kept = <T extends number | undefined>(
+  quantity: Quantity,
+  read: T,
+  before: number | null | undefined,
+): T | number =>
+  read !== undefined && before != null && inShown(quantity, before) === inShown(quantity, read)
+    ? before
+    : read;
+
 const valuesOf = (read: Read, before: ClientValues | null): ClientValues => ({
   name: read.name,
-  statureMm: Math.round(read.stature),
-  massKg: read.mass,
+  statureMm: Math.round(kept('length', read.stature, before?.statureMm)),
+  massKg: kept('mass', read.mass, before?.massKg),
   segmentsMm: {
     ...before?.segmentsMm,
-    foot: read.foot,
-    shank: read.shank,
-    thigh: read.thigh,
-    trunk: read.trunk,
+    foot: kept('length', read.foot, before?.segmentsMm.foot),
+    shank: kept('length', read.shank, before?.segmentsMm.shank),
+    thigh: kept('length', read.thigh, before?.segmentsMm.thigh),
+    trunk: kept('length', read.trunk, before?.segmentsMm.trunk),
   },
-  shoulderWidthMm: read.shoulders ?? null,
+  shoulderWidthMm: kept('length', read.shoulders, before?.shoulderWidthMm) ?? null,
   interAsisMm: before?.interAsisMm ?? null,
   kit: before?.kit ?? [],
   notes: read.notes,
@@ -94,13 +107,14 @@ const valuesOf = (read: Read, before: ClientValues | null): ClientValues => ({
 function unusual(values: ClientValues): string[] {
   const odd: string[] = [];
   if (values.statureMm < 1400 || values.statureMm > 2100)
-    odd.push(`a stature of ${values.statureMm / 10} cm`);
-  if (values.massKg < 40 || values.massKg > 160) odd.push(`a body mass of ${values.massKg} kg`);
+    odd.push(`a stature of ${sayLength(values.statureMm, 1)}`);
+  if (values.massKg < 40 || values.massKg > 160)
+    odd.push(`a body mass of ${sayMass(values.massKg)}`);
   const { thigh, trunk } = values.segmentsMm;
   if (thigh && Math.abs(thigh / values.statureMm - 0.245) > 0.04)
-    odd.push(`a thigh of ${thigh / 10} cm for this stature`);
+    odd.push(`a thigh of ${sayLength(thigh, 1)} for this stature`);
   if (trunk && Math.abs(trunk / values.statureMm - 0.288) > 0.045)
-    odd.push(`a trunk of ${trunk / 10} cm for this stature`);
+    odd.push(`a trunk of ${sayLength(trunk, 1)} for this stature`);
   return odd;
 }
 
@@ -117,11 +131,13 @@ export function ClientForm({
   onSave: (values: ClientValues, over: Client | null) => void;
 }) {
   const isNew = values === null;
+  const [length, mass] = [shownAs('length').unit, shownAs('mass').unit];
   const {
     value: kept,
     set: keepDraft,
     drop: dropDraft,
-  } = useDraft<Partial<Draft> | null>(draftKey, null);
+  } = useDraft // A bare number means what was shown when it was typed.
+  <Partial<Draft> | null>(`${draftKey}${unitsNow() === 'metric' ? '' : `/${unitsNow()}`}`, null);
   const [begun, setBegun] = useState(kept);
   const [start] = useState(() => draftOf(values));
   const form = useForm<Draft, unknown, Read>({
@@ -188,8 +204,20 @@ export function ClientForm({
       )}
       <Field control={form.control} name="name" label="Name" onLeave={leave} autoFocus={isNew} />
       <View style={{ flexDirection: 'row', gap: space.m }}>
-        <Field control={form.control} name="stature" label="Stature, cm" numeric onLeave={leave} />
-        <Field control={form.control} name="mass" label="Body mass, kg" numeric onLeave={leave} />
+        <Field
+          control={form.control}
+          name="stature"
+          label={`Stature, ${length}`}
+          numeric
+          onLeave={leave}
+        />
+        <Field
+          control={form.control}
+          name="mass"
+          label={`Body mass, ${mass}`}
+          numeric
+          onLeave={leave}
+        />
       </View>
       <Fold
         title="Segment lengths by tape"
@@ -197,17 +225,41 @@ export function ClientForm({
         startsOpen={hasSegments}
       >
         <View style={{ flexDirection: 'row', gap: space.m }}>
-          <Field control={form.control} name="thigh" label="Thigh, cm" numeric onLeave={leave} />
-          <Field control={form.control} name="shank" label="Shin, cm" numeric onLeave={leave} />
+          <Field
+            control={form.control}
+            name="thigh"
+            label={`Thigh, ${length}`}
+            numeric
+            onLeave={leave}
+          />
+          <Field
+            control={form.control}
+            name="shank"
+            label={`Shin, ${length}`}
+            numeric
+            onLeave={leave}
+          />
         </View>
         <View style={{ flexDirection: 'row', gap: space.m }}>
-          <Field control={form.control} name="trunk" label="Trunk, cm" numeric onLeave={leave} />
-          <Field control={form.control} name="foot" label="Foot, cm" numeric onLeave={leave} />
+          <Field
+            control={form.control}
+            name="trunk"
+            label={`Trunk, ${length}`}
+            numeric
+            onLeave={leave}
+          />
+          <Field
+            control={form.control}
+            name="foot"
+            label={`Foot, ${length}`}
+            numeric
+            onLeave={leave}
+          />
         </View>
         <Field
           control={form.control}
           name="shoulders"
-          label="Shoulder width, cm"
+          label={`Shoulder width, ${length}`}
           numeric
           onLeave={leave}
         />

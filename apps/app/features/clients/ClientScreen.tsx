@@ -33,6 +33,7 @@ import { MeasureGauges } from '../measure/index.ts';
 import { LockedPart, useInUse } from '../setup/index.ts';
 import { stageOf } from '../session/index.ts';
 import { SaveRecord } from './RecordFile.tsx';
+import { sayLength, sayMass } from '@zither/words/units';
 
 /** One client: the setup in force, the measurements as strings, and the next step under the thumb. */
 export function ClientScreen({ dossier }: { dossier: Dossier }) {
@@ -161,9 +162,9 @@ function bodyLine({ client }: Dossier): string {
     statureMm: client.statureMm,
     massKg: client.massKg,
   }).shoulderWidthMm;
-  return `${client.statureMm / 10} cm · ${client.massKg} kg · ${
+  return `${sayLength(client.statureMm, 1)} · ${sayMass(client.massKg)} · ${
     measured > 0 ? `${count(measured, 'segment')} measured` : 'segments estimated from stature'
-  } · shoulders ${((client.shoulderWidthMm ?? shoulder) / 10).toFixed(0)} cm`;
+  } · shoulders ${sayLength(client.shoulderWidthMm ?? shoulder)}`;
 }
 
 function CurrentSetup({ dossier }: { dossier: Dossier }) {

@@ -13,6 +13,7 @@ import type {
   MoveValues,
   Operation,
   EmergencyValues,
+  UnitsValues,
   PainValues,
   StopValues,
   PrescriptionValues,
@@ -160,6 +161,8 @@ function useShelf(): boolean {
 }
 
 const NO_CHANGES: TableChangeRow[] = [];
+/** So long the first page has the network for itself, ms. */
+const LATER_MS = 1500;
 const NO_SCHOOLS: Schools = { own: [], usual: 'balanced' };
 
 /** The practice's changes of its tables, sent or not, oldest first; `isUnknown` when they could not be fetched and so are not all there. */
@@ -181,6 +184,20 @@ export function usePracticeSchools(): { schools: Schools; isUnknown: boolean } {
   const pending = useAppSelector(pendingOperations);
   const schools = useMemo(() => schoolsWithPending(kept ?? NO_SCHOOLS, pending), [kept, pending]);
   return { schools, isUnknown: isUnreachable && kept === null };
+}
+
+/** The practice's units as far as they are known here; asked for once the first page stands. */
+export function usePracticeUnits(): Schools['units'] {
+  const dispatch = useAppDispatch();
+  useEffect(() => {
+    const timer = setTimeout(() => void dispatch(sync(PRACTICE)), LATER_MS);
+    return () => {
+      clearTimeout(timer);
+    };
+  }, [dispatch]);
+  const kept = useAppSelector(schoolsKept);
+  const pending = useAppSelector(pendingOperations);
+  return useMemo(() => schoolsWithPending(kept ?? NO_SCHOOLS, pending).units, [kept, pending]);
 }
 
 /** A client's whole record from the server, to be put into a file; null without an answer. */
@@ -302,6 +319,8 @@ export function useChanges() {
         put({ kind: 'pain.put', ...at(row), clientId, values }),
       putStop: (clientId: string, row: RowRef, values: StopValues) =>
         put({ kind: 'stop.put', ...at(row), clientId, values }),
+      /** The practice's units, from now on. */
+      chooseUnits: (values: UnitsValues) => put({ kind: 'units.choose', ...fresh(), values }),
       /** What to do in an emergency in this gym, from now on. */
       putEmergency: (values: EmergencyValues) => put({ kind: 'emergency.put', ...fresh(), values }),
     };

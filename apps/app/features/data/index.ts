@@ -8,6 +8,7 @@ export {
   useDossier,
   useDraft,
   usePracticeSchools,
+  usePracticeUnits,
   useTableChanges,
 } from './hooks.ts';
 export { useDeviceState } from './deviceState.ts';

@@ -133,6 +133,7 @@ export function overlay(
 export const schoolsWithPending = (schools: Schools, pending: readonly Operation[]): Schools =>
   pending.reduce((seen, operation) => {
     if (operation.kind === 'school.choose') return { ...seen, usual: operation.values.profile };
+    if (operation.kind === 'units.choose') return { ...seen, units: operation.values.system };
     if (operation.kind === 'emergency.put') return { ...seen, emergency: operation.values };
     if (operation.kind !== 'school.put') return seen;
     const held = seen.own.find((s) => s.id === operation.rowId);

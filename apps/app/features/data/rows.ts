@@ -197,7 +197,14 @@ const all = <K extends RowKind>(kind: K, kept: Kept): LineOf<K>[] =>
 
 /** The practice's own methods, and the one its clients start with. */
 export const schoolsKept = createSelector([(s: Root) => s.rows.of[PRACTICE]?.rows], (rows) =>
-  rows ? schoolsFrom(all('school', rows), all('schoolChoice', rows), all('emergency', rows)) : null,
+  rows
+    ? schoolsFrom(
+        all('school', rows),
+        all('schoolChoice', rows),
+        all('emergency', rows),
+        all('units', rows),
+      )
+    : null,
 );
 
 /** The practice's changes of its tables, oldest first. */

@@ -10,6 +10,7 @@ const UNSAID: Settings = {
   angle: 'byHand',
   length: 'byHand',
   simulatedFault: 'none',
+  units: null,
   landmarks: {},
   missing: [],
   zero: null,

@@ -9,6 +9,8 @@ export const settingsSchema = z.object({
   length: z.enum(['byHand', 'simulatedTape']).default('byHand'),
   /** How the simulated inclinometer behaves, to learn what to do when a real one fails. */
   simulatedFault: z.enum(['none', 'missing', 'refused', 'frozen']).default('none'),
+  /** Units on this device; null = the practice's. */
+  units: z.enum(['metric', 'imperial']).nullable().default(null),
   /** What a file's landmarks are called: asked once, remembered for the next file. */
   landmarks: z.record(z.string(), z.string()).default({}),
   /** What the short tests would need and is not at hand where this device is used. */

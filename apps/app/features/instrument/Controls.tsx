@@ -15,6 +15,7 @@ import { SliderRow } from '../../ui/SliderRow.tsx';
 import { Tick } from '../../ui/Tick.tsx';
 import { space } from '../../ui/theme.ts';
 import { DEPTH_NAMES, HOLD_NAMES, sayDepth } from '@zither/words/instrument';
+import { sayHeight, sayLength, sayMass } from '@zither/words/units';
 
 export interface ControlsProps {
   question: Case;
@@ -27,7 +28,7 @@ export interface ControlsProps {
 
 const DEPTHS = Object.keys(NAMED_DEPTHS_DEG) as NamedDepth[];
 
-const inCm = (mm: number) => `${(mm / 10).toFixed(0)} cm`;
+const inCm = (mm: number) => sayLength(mm);
 const inDegrees = (deg: number) => `${Math.round(deg)}°`;
 
 /** Everything a coach can turn on a setup: depth, feet, heel, hold, load. Not rendered again while something is dragged. */
@@ -122,7 +123,7 @@ export const Controls = memo(function Controls({
       {holdsLoad && (
         <SliderRow
           label="Load"
-          show={(kg) => `${kg} kg`}
+          show={sayMass}
           value={setup.loadKg}
           least={0}
           most={250}
@@ -163,7 +164,7 @@ function HeelControls({ question, onDrag, onCommit }: Omit<ControlsProps, 'leanL
       {support.kind === 'block' && (
         <SliderRow
           label="Heel height"
-          show={(mm) => `${Math.round(mm)} mm`}
+          show={sayHeight}
           value={support.riseMm}
           least={0}
           most={60}

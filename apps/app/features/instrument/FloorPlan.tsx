@@ -13,6 +13,7 @@ import {
 import { font } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { saySupport } from '@zither/words/instrument';
+import { sayLength } from '@zither/words/units';
 
 /** Outline of a left foot from above: share of foot length ahead of the heel, share outward of its axis. */
 const OUTLINE: [number, number][] = [
@@ -41,7 +42,7 @@ export function sayPlan(question: Case): string {
     left === right
       ? `both feet ${Math.round(left)}° out`
       : `left foot ${Math.round(left)}°, right foot ${Math.round(right)}° out`;
-  return `Floor plan: heels ${(setup.stanceWidthMm / 10).toFixed(0)} cm apart, ${toes}, ${saySupport(setup.support)}.`;
+  return `Floor plan: heels ${sayLength(setup.stanceWidthMm)} apart, ${toes}, ${saySupport(setup.support)}.`;
 }
 
 /** Both feet from above to scale, client facing up the page, client's left on the left. */
@@ -132,7 +133,7 @@ export function FloorPlan({
           fill={colors.ink}
           textAnchor="middle"
         >
-          {`${(stanceWidthMm / 10).toFixed(1)} cm between heels`}
+          {`${sayLength(stanceWidthMm, 1)} between heels`}
         </SvgText>
       </Svg>
     </View>

@@ -8,6 +8,7 @@ import { Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { NumberTrace } from './NumberTrace.tsx';
+import { sayLength } from '@zither/words/units';
 
 interface WhyProps {
   question: Case;
@@ -36,8 +37,8 @@ function Opened({ question, solution, side, method, ground }: WhyProps) {
       <NumberTrace numbers={[room, depth].filter((n) => n !== null)} />
       <Pose rows={sayPose(solution.sides[side].bottom)} />
       <Say soft small>
-        Named depths, kneecap 5 cm ahead of the knee centre and where each load sits: house
-        defaults. Moments are static and for both legs together: for comparing setups, not for
+        Named depths, kneecap {sayLength(50)} ahead of the knee centre and where each load sits:
+        house defaults. Moments are static and for both legs together: for comparing setups, not for
         diagnosis.
       </Say>
     </View>

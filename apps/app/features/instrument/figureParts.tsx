@@ -3,6 +3,7 @@ import { KNEECAP_AHEAD_MM, type Pose } from '@zither/core';
 import { font } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import type { Moment } from './descent.ts';
+import { sayLength } from '@zither/words/units';
 
 /** From mm in the world to pixels in the picture. */
 type Map = (mm: number) => number;
@@ -232,7 +233,7 @@ export function KneeToToe({ pose, moment, X, Y }: { pose: Pose; moment: Moment; 
   const toeX = X(foot.toeAlongMm * cosToeOut);
   const capX = X(pose.joints.knee.x + KNEECAP_AHEAD_MM * cosKneeAzimuth);
   const y = Y(0) + 14;
-  const cm = pose.kneecapPastToeMm / 10;
+  const past = pose.kneecapPastToeMm;
   return (
     <G>
       <Line
@@ -260,7 +261,7 @@ export function KneeToToe({ pose, moment, X, Y }: { pose: Pose; moment: Moment; 
         fontFamily={font.semibold}
         fill={colors.ink}
       >
-        {`${Math.abs(cm) < 0.5 ? '' : cm > 0 ? '+' : '−'}${Math.abs(cm).toFixed(0)} cm`}
+        {`${past >= 5 ? '+' : ''}${sayLength(past)}`}
       </SvgText>
     </G>
   );

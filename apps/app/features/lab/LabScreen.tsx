@@ -14,6 +14,7 @@ import { saveText } from '../data/index.ts';
 import { FromClient } from './FromClient.tsx';
 import { bySchool, keepLabCase, readLabCase } from './labCase.ts';
 import { SchoolChoice } from './SchoolChoice.tsx';
+import { sayLength, sayMass } from '@zither/words/units';
 
 /** The linkage as an instrument without a client: any body, any limits, case files in and out. */
 export function LabScreen({ clientId }: { clientId: string | null }) {
@@ -179,28 +180,22 @@ const LabBody = memo(function LabBody({
       {row(
         'Stature',
         body.statureMm,
-        (mm) => `${(mm / 10).toFixed(0)} cm`,
+        (mm) => sayLength(mm),
         [1400, 2100, 10],
         (statureMm) => withBody({ statureMm }),
       )}
-      {row(
-        'Body mass',
-        body.massKg,
-        (kg) => `${Math.round(kg)} kg`,
-        [40, 160, 1],
-        (massKg) => withBody({ massKg }),
-      )}
+      {row('Body mass', body.massKg, sayMass, [40, 160, 1], (massKg) => withBody({ massKg }))}
       {row(
         'Thigh',
         thigh,
-        (mm) => `${(mm / 10).toFixed(1)} cm`,
+        (mm) => sayLength(mm, 1),
         [300, 600, 5],
         (mm) => withSegment('thigh', mm),
       )}
       {row(
         'Trunk',
         trunk,
-        (mm) => `${(mm / 10).toFixed(1)} cm`,
+        (mm) => sayLength(mm, 1),
         [350, 650, 5],
         (mm) => withSegment('trunk', mm),
       )}

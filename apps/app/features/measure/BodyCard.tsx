@@ -8,6 +8,7 @@ import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { useChanges } from '../data/index.ts';
 import { clientValuesOf } from '@zither/visit';
+import { sayLength } from '@zither/words/units';
 
 type Segment = 'thigh' | 'shank' | 'trunk' | 'foot';
 
@@ -17,8 +18,6 @@ const SEGMENTS: { id: Segment; name: string; possible: [number, number] }[] = [
   { id: 'trunk', name: 'Trunk', possible: [30, 80] },
   { id: 'foot', name: 'Foot', possible: [15, 40] },
 ];
-
-const cm = (mm: number) => (mm / 10).toFixed(1);
 
 /** Stature, mass, and the lengths a tape can give. Measured lengths are kept apart from those estimated from stature. */
 export function BodyCard({ client }: { client: Client }) {
@@ -101,8 +100,8 @@ function Length({
         label={name}
         hint={
           mm === null
-            ? `Estimated ${cm(estimateMm)} cm from stature`
-            : `Measured · stature alone would say ${cm(estimateMm)} cm`
+            ? `Estimated ${sayLength(estimateMm, 1)} from stature`
+            : `Measured · stature alone would say ${sayLength(estimateMm, 1)}`
         }
         unit="cm"
         digits={1}

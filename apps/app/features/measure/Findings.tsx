@@ -24,6 +24,7 @@ import { displayOf, sayWhat, SIDE_LETTER } from '@zither/words/display';
 import { SCALES } from './scales.ts';
 import { sayAsymmetry, sayChangeSince, sayReading, stationLines } from '@zither/words/measure';
 import { sayComparison } from '@zither/words/trace';
+import { shownAs } from '@zither/words/units';
 
 /** What was found at a station today: each reading as a string with its error, the sides against each other, the change since last time. */
 export function Findings({
@@ -179,16 +180,17 @@ function ArchGauges({ dossier }: { dossier: Dossier }) {
   return SIDES.map((side) => {
     const { dropMm, plusMinusMm } = readArch(dossier.trials, side);
     if (dropMm === null) return null;
+    const { unit, per } = shownAs('height');
     return (
       <View key={side}>
-        <Say small soft>{`${SIDE_LETTER[side]} navicular drop, mm`}</Say>
+        <Say small soft>{`${SIDE_LETTER[side]} navicular drop, ${unit}`}</Say>
         <StringGauge
           label={`Navicular drop ${side}`}
-          unit=" mm"
-          now={dropMm}
-          target={DROP_TARGET}
-          error={plusMinusMm}
-          scale={{ least: 0, most: 20 }}
+          unit={` ${unit}`}
+          now={dropMm / per}
+          target={{ least: DROP_TARGET.least / per, most: DROP_TARGET.most / per }}
+          error={plusMinusMm === null ? null : plusMinusMm / per}
+          scale={{ least: 0, most: 20 / per }}
         />
       </View>
     );

@@ -10,6 +10,7 @@ import { useLook } from '../../ui/useLook.ts';
 import { clientValuesOf, wedgeAngleDeg } from '@zither/visit';
 import { useChanges } from '../data/index.ts';
 import { sayKit, type AS_NAMES } from '@zither/words/kit';
+import { sayHeight } from '@zither/words/units';
 
 /** What gyms usually have, one tap each. */
 const USUAL: readonly KitItem[] = [
@@ -80,7 +81,7 @@ export function KitCard({ client }: { client: Client }) {
         <Heading level={2}>Kit on hand</Heading>
         <Say soft small>
           {kit.every((item) => item.kind === 'box')
-            ? 'Not said: any height in 5 mm steps may be advised.'
+            ? `Not said: any height in steps of ${sayHeight(5)} may be advised.`
             : 'Heels are advised from these only.'}
         </Say>
       </View>

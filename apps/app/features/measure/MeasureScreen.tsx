@@ -20,6 +20,7 @@ import { StageBead } from '../session/index.ts';
 import { today } from '../data/index.ts';
 import { useStation } from './StationPane.tsx';
 import { sayBrief } from '@zither/words/measure';
+import { sayLength, sayMass } from '@zither/words/units';
 
 /** How a station stands on a day, and what it gave, in a few characters. */
 export function stationView(
@@ -34,7 +35,7 @@ export function stationView(
       [client.interAsisMm, client.shoulderWidthMm].filter((v) => v !== null).length;
     return {
       state: measured > 0 ? 'done' : 'partial',
-      brief: `${client.statureMm / 10} cm · ${client.massKg} kg · ${measured === 0 ? 'lengths estimated' : `${count(measured, 'length')} measured`}`,
+      brief: `${sayLength(client.statureMm, 1)} · ${sayMass(client.massKg)} · ${measured === 0 ? 'lengths estimated' : `${count(measured, 'length')} measured`}`,
     };
   }
   const odd = disagreeing(dossier, day).some((m) => station.measures.includes(m));

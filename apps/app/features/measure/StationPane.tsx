@@ -32,7 +32,7 @@ import { TrialSet, usualKneeGapMm, type Entry } from './TrialSet.tsx';
 import { useTrials } from './useTrials.ts';
 
 const TABS: Partial<Record<MeasureId, string>> = {
-  heelRise: 'Lift in mm',
+  heelRise: 'Lift',
   heelWedge: 'Wedge angle',
   stanceWidth: 'Width',
   toeOut: 'Foot angle',

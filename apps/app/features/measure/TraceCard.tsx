@@ -21,6 +21,7 @@ import { Stepper } from '../../ui/Stepper.tsx';
 import { font, space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { SIDE_LETTER } from '@zither/words/display';
+import { sayLength } from '@zither/words/units';
 
 /** The sheet, mm: across and away from the coach. */
 const PAPER = { across: 800, up: 560 } as const;
@@ -140,7 +141,7 @@ export function TraceCard({
             ))}
             <Rect x={4} y={height - 18} width={100 * scale} height={2} fill={colors.brass} />
             <SvgText x={4} y={height - 4} fontSize={12} fontFamily={font.regular} fill={colors.ink}>
-              10 cm
+              {sayLength(100)}
             </SvgText>
             {SIDES.map((s) => {
               const { heel, secondToe } = draft[s];
@@ -229,7 +230,7 @@ export function TraceCard({
       {found?.kind === 'misplaced' && <Notice tone="now">{sayMisplaced(found)}</Notice>}
       {stance && (
         <Notice tone="good">
-          {`Heels ${(stance.stanceWidthMm / 10).toFixed(1)} cm apart, toes out L ${stance.toeOutDeg.left.toFixed(0)}° R ${stance.toeOutDeg.right.toFixed(0)}°. Heel to second toe L ${(stance.footMm.left / 10).toFixed(1)} R ${(stance.footMm.right / 10).toFixed(1)} cm.`}
+          {`Heels ${sayLength(stance.stanceWidthMm, 1)} apart, toes out L ${stance.toeOutDeg.left.toFixed(0)}° R ${stance.toeOutDeg.right.toFixed(0)}°. Heel to second toe L ${(stance.footMm.left / 10).toFixed(1)} R ${(stance.footMm.right / 10).toFixed(1)} cm.`}
         </Notice>
       )}
       <Button

@@ -15,6 +15,7 @@ import {
 import { readEntry } from '../../ui/Stepper.tsx';
 import { displayOf, sayError, sayValue, SIDE_LETTER } from '@zither/words/display';
 import { stepOf } from '@zither/words/measure';
+import { sayLength, sayMass } from '@zither/words/units';
 
 /** One line of the sheet: a measure of one side over the days. */
 export interface SheetRow {
@@ -69,7 +70,7 @@ export function sheetRows(dossier: Dossier, days: string[]): SheetRow[] {
 
 /** The body's lengths, each measured or estimated. */
 export function bodyRows({ client }: Dossier): { name: string; value: string; how: string }[] {
-  const cm = (mm: number) => `${(mm / 10).toFixed(1)} cm`;
+  const cm = (mm: number) => sayLength(mm, 1);
   const length = (name: string, own: number | null | undefined, estimate: number) => ({
     name,
     value: cm(own ?? estimate),
@@ -78,7 +79,7 @@ export function bodyRows({ client }: Dossier): { name: string; value: string; ho
   const { statureMm: h, segmentsMm: s } = client;
   return [
     { name: 'Stature', value: cm(h), how: 'measured' },
-    { name: 'Body mass', value: `${client.massKg} kg`, how: 'measured' },
+    { name: 'Body mass', value: sayMass(client.massKg), how: 'measured' },
     length('Shin', s.shank, LENGTH_PER_STATURE.shank * h),
     length('Thigh', s.thigh, LENGTH_PER_STATURE.thigh * h),
     length('Trunk', s.trunk, LENGTH_PER_STATURE.trunk * h),

@@ -6,6 +6,7 @@ import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { DevicePart } from './DevicePart.tsx';
 import { EmergencyPart } from './EmergencyPart.tsx';
+import { UnitsPart } from './UnitsPart.tsx';
 import { useAppDispatch, useAppSelector, settingsActions, type Settings } from '../data/index.ts';
 
 /** What this device measures with, and whose hands it is in. */
@@ -16,7 +17,10 @@ export function SettingsScreen() {
   const isSimulated =
     settings.angle === 'simulatedInclinometer' || settings.length === 'simulatedTape';
   return (
-    <Screen title="Settings" who="Kept on this device; the emergency steps for the whole practice">
+    <Screen
+      title="Settings"
+      who="Kept on this device; units and emergency steps also for the whole practice"
+    >
       <Part title="Coach">
         <Input
           label="Initials"
@@ -29,6 +33,7 @@ export function SettingsScreen() {
           containerStyle={{ maxWidth: 160 }}
         />
       </Part>
+      <UnitsPart own={settings.units} onOwn={(units) => set({ units })} />
       <Part
         title="Angles are read with"
         hint="Shin, hip rotation and leg lift. Entering by hand is always one tap away."

@@ -7,6 +7,7 @@ import { font } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { sayPoint } from '@zither/words/chance';
 import { type FieldPoint } from '@zither/visit';
+import { lengthNumber, shownAs } from '@zither/words/units';
 
 /** Room for the tick labels, px. */
 const EDGE = { left: 34, bottom: 34, top: 18, right: 8 } as const;
@@ -208,12 +209,12 @@ export function ChanceField({
               <G key={mm}>
                 <Line x1={X(mm)} x2={X(mm)} y1={bottom} y2={bottom + 4} stroke={colors.inkSoft} />
                 <SvgText x={X(mm)} y={bottom + 16} textAnchor="middle" {...text}>
-                  {mm / 10}
+                  {lengthNumber(mm)}
                 </SvgText>
               </G>
             ))}
           <SvgText x={EDGE.left} y={height - 4} {...text}>
-            stance, cm
+            {`stance, ${shownAs('length').unit}`}
           </SvgText>
           <SvgText x={2} y={EDGE.top - 6} {...text}>
             toe-out

@@ -16,6 +16,7 @@ import { ChanceField } from './ChanceField.tsx';
 import { sayChance, sayPoint } from '@zither/words/chance';
 import type { SetPage } from './useSetPage.ts';
 import { useChanceMap } from './useSet.ts';
+import { sayLength, sayMass } from '@zither/words/units';
 
 /** The chance over stance and foot angle: drag the point, slide the heel, and see it against the setup in use. */
 export function MapPart({
@@ -123,7 +124,7 @@ export function MapPart({
   const controls = (
     <Part>
       <Say small soft number>
-        {`${HOLD_NAMES[hold]}${loadKg > 0 ? ` ${loadKg} kg` : ''} · to ${sayDepth(targetDepthDeg)} · ${sayRests(basis?.tried.length ?? 0)}`}
+        {`${HOLD_NAMES[hold]}${loadKg > 0 ? ` ${sayMass(loadKg)}` : ''} · to ${sayDepth(targetDepthDeg)} · ${sayRests(basis?.tried.length ?? 0)}`}
       </Say>
       <SliderRow
         label="Under the heels"
@@ -139,7 +140,7 @@ export function MapPart({
         <>
           <SliderRow
             label="Stance width"
-            show={(mm) => `${(mm / 10).toFixed(0)} cm`}
+            show={(mm) => sayLength(mm)}
             value={point.stanceWidthMm}
             least={map.stancesMm[0] ?? 200}
             most={map.stancesMm.at(-1) ?? 800}

@@ -6,6 +6,7 @@ import { Choice } from '../../ui/Choice.tsx';
 import { Fold } from '../../ui/Fold.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
+import { sayHeight } from '@zither/words/units';
 
 /** What this look asks: each option by itself, with the reason to choose it. */
 export function LookOptions({
@@ -40,7 +41,7 @@ export function LookOptions({
       <Option
         of={heels}
         value={asks.heelRiseMm > 0 ? 'raised' : 'flat'}
-        suffix={{ raised: ` ${Math.round(asks.heelRiseMm || heelMm)} mm` }}
+        suffix={{ raised: ` ${sayHeight(asks.heelRiseMm || heelMm)}` }}
         onChange={(value) => onChange({ ...asks, heelRiseMm: value === 'raised' ? heelMm : 0 })}
       />
       <Option

@@ -16,6 +16,7 @@ import { space } from '../../ui/theme.ts';
 import { Equations, NumberInputs } from '../instrument/index.ts';
 import { builtMismatchDeg, gaugeOf } from './reviewData.ts';
 import { AREA_NAMES, sayAmount, sayClose, sayFault, sayFinding } from '@zither/words/watch';
+import { sayLength } from '@zither/words/units';
 
 /** What the capture showed: named faults as strings, the rest folded away, and how well it was seen. */
 export function ReviewFindings({
@@ -152,7 +153,7 @@ function Quality({ analysis }: { analysis: Analysis }) {
     consistency.depthSdDeg !== null && `depth SD ${consistency.depthSdDeg.toFixed(1)}°`,
     consistency.leanSdDeg !== null && `lean SD ${consistency.leanSdDeg.toFixed(1)}°`,
     consistency.kneeTravelSdMm !== null &&
-      `knee travel SD ${(consistency.kneeTravelSdMm / 10).toFixed(1)} cm`,
+      `knee travel SD ${sayLength(consistency.kneeTravelSdMm, 1)}`,
     consistency.tempoShare !== null && `tempo SD ${(100 * consistency.tempoShare).toFixed(0)} %`,
   ].filter((p) => p !== false);
   return (

@@ -42,6 +42,7 @@ import { LookOptions } from './LookOptions.tsx';
 import { Looks } from './Looks.tsx';
 import { useWork, type Job } from './work.ts';
 import { CONDITION_NAMES, saySquat, VIEW_NAMES } from '@zither/words/watch';
+import { sayHeight } from '@zither/words/units';
 
 const REPS = 5;
 
@@ -184,7 +185,7 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
             tone="before"
             actions={[
               {
-                label: `Repeat with the heels raised ${heelMm} mm`,
+                label: `Repeat with the heels raised ${sayHeight(heelMm)}`,
                 onPress: () => setAsks({ ...asks, heelRiseMm: heelMm }),
               },
             ]}

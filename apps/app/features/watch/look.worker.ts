@@ -1,4 +1,5 @@
 import { sayNoAnalysis } from '@zither/words/noAnalysis';
+import { setUnits, type UnitSystem } from '@zither/words/units';
 import {
   analyse,
   CAMERA_VIEWS,
@@ -85,7 +86,8 @@ async function work(job: Job): Promise<void> {
   });
 }
 
-addEventListener('message', (event: MessageEvent<Job>) => {
+addEventListener('message', (event: MessageEvent<Job & { units: UnitSystem }>) => {
+  setUnits(event.data.units);
   work(event.data).catch((error: unknown) =>
     say({
       kind: 'problem',

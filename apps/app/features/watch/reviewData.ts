@@ -12,6 +12,7 @@ import {
 import type { Span, Trace } from './MotionPlot.tsx';
 import { spotsOf, type Spots } from './StickFigure.tsx';
 import { scriptFor } from '@zither/visit';
+import { shownAs } from '@zither/words/units';
 
 /** What the figure shows in every frame. */
 export const spotsByFrame = ({ series, view }: Analysis): Spots[] =>
@@ -91,8 +92,15 @@ interface Plot {
   band?: { least: number; most: number };
 }
 
-const inCm = (values: readonly (number | null)[]) =>
-  values.map((v) => (v === null ? null : v / 10));
+const inLength = (values: readonly (number | null)[]) => {
+  const { per } = shownAs('length');
+  return values.map((v) => (v === null ? null : v / per));
+};
+/** A band of so many mm to either side. */
+const bandOf = (mm: number) => {
+  const { per } = shownAs('length');
+  return { least: -mm / per, most: mm / per };
+};
 
 /** A channel where the knees are judged: below 40 % of the drop of each rep. Above it a straight leg leans inward by itself. */
 function whereBent(
@@ -120,8 +128,8 @@ export function plotsOf(analysis: Analysis): Plot[] {
     return [
       {
         title: 'Hip height',
-        unit: ' cm',
-        traces: [{ name: 'hip', values: inCm(s.hipHeightMm), look: 'ink' }],
+        unit: ` ${shownAs('length').unit}`,
+        traces: [{ name: 'hip', values: inLength(s.hipHeightMm), look: 'ink' }],
       },
       {
         title: 'Trunk and shin lean',
@@ -133,22 +141,22 @@ export function plotsOf(analysis: Analysis): Plot[] {
       },
       {
         title: 'Knee past toe',
-        unit: ' cm',
-        traces: [{ name: 'knee', values: inCm(s.kneePastToeMm), look: 'ink' }],
+        unit: ` ${shownAs('length').unit}`,
+        traces: [{ name: 'knee', values: inLength(s.kneePastToeMm), look: 'ink' }],
       },
       {
         title: 'Balance ahead of mid-foot',
-        unit: ' cm',
-        traces: [{ name: 'balance', values: inCm(s.balanceMm), look: 'ink' }],
-        band: { least: -3, most: 3 },
+        unit: ` ${shownAs('length').unit}`,
+        traces: [{ name: 'balance', values: inLength(s.balanceMm), look: 'ink' }],
+        band: bandOf(30),
       },
       ...(picture.bar
         ? [
             {
               title: 'Bar ahead of mid-foot',
-              unit: ' cm',
-              traces: [{ name: 'bar', values: inCm(s.barAheadMm), look: 'ink' as const }],
-              band: { least: -3, most: 3 },
+              unit: ` ${shownAs('length').unit}`,
+              traces: [{ name: 'bar', values: inLength(s.barAheadMm), look: 'ink' as const }],
+              band: bandOf(30),
             },
           ]
         : []),
@@ -158,8 +166,8 @@ export function plotsOf(analysis: Analysis): Plot[] {
   return [
     {
       title: 'Hip height',
-      unit: ' cm',
-      traces: [{ name: 'hip', values: inCm(f.hipHeightMm), look: 'ink' }],
+      unit: ` ${shownAs('length').unit}`,
+      traces: [{ name: 'hip', values: inLength(f.hipHeightMm), look: 'ink' }],
     },
     ...(analysis.view === 'front'
       ? [
@@ -184,16 +192,16 @@ export function plotsOf(analysis: Analysis): Plot[] {
       : []),
     {
       title: 'Pelvis to the client’s left',
-      unit: ' cm',
-      traces: [{ name: 'pelvis', values: inCm(f.pelvisLeftMm), look: 'ink' }],
-      band: { least: -1, most: 1 },
+      unit: ` ${shownAs('length').unit}`,
+      traces: [{ name: 'pelvis', values: inLength(f.pelvisLeftMm), look: 'ink' }],
+      band: bandOf(10),
     },
     ...(analysis.view === 'rear'
       ? [
           {
             title: 'Left hip above the right',
-            unit: ' cm',
-            traces: [{ name: 'hips', values: inCm(f.leftHipAboveMm), look: 'ink' as const }],
+            unit: ` ${shownAs('length').unit}`,
+            traces: [{ name: 'hips', values: inLength(f.leftHipAboveMm), look: 'ink' as const }],
           },
         ]
       : []),

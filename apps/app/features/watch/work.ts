@@ -1,3 +1,4 @@
+import { unitsNow } from '@zither/words/units';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { PackedCapture } from '@zither/contract';
 import type { Analysis, AnalysisQuestion, Lens, Report, Side, SquatScript } from '@zither/core';
@@ -72,7 +73,8 @@ export function useWork(onDone?: (done: Done, job: Job) => void) {
           message: 'The part of the app that reads captures could not be started. Reload the page.',
         });
       });
-      own.postMessage(job);
+      // A worker says what is the matter with a file itself, in the units of this device.
+      own.postMessage({ ...job, units: unitsNow() });
     },
     [stop],
   );
