@@ -27,7 +27,7 @@ describe('inches and pounds, at 390 × 844', () => {
     };
     expect(await client()).toMatchObject({ statureMm: 1803, massKg: 81.647 });
 
-    await page.goto(`${server.address}/clients/${id}/measure/standing`);
+    await page.goto(`${server.address}/clients/${id}/measure/stance`);
     await enter(page, 'Stance width, in', '16 1/2');
     await page.getByRole('button', { name: /^Keep 16.5 in/ }).tap();
     await saved(page);
@@ -43,21 +43,18 @@ describe('inches and pounds, at 390 × 844', () => {
     await context.close();
   });
 
-  it('are in the setup, on the floor plan and on the printed plan, which says its units', async () => {
+  it('are in the setup, its figures and its map', async () => {
     const { server, browser } = house;
     const { page, context, problems } = await visit(browser, PHONE, server.address);
     await page.getByText('Tavi Brask').tap();
     await openStage(page, 'Set');
     await page
-      .getByRole('img', { name: /heels \d+(\.\d)? in apart/ })
+      .getByText(/^\d+(\.\d)? in · toes/)
       .first()
       .waitFor();
     expect(await page.getByText(/\d cm\b/).count()).toBe(0);
-    await openStage(page, 'Coach');
-    await page
-      .getByText(/Heels \d+(\.\d)? in apart/)
-      .first()
-      .waitFor();
+    await page.goto(`${page.url().split('?')[0]}?show=map`);
+    await page.getByText('stance, in').waitFor();
     expect(problems).toEqual([]);
     await context.close();
   });

@@ -232,7 +232,8 @@ describe('what the record shows of the ladder', () => {
 
   it('says what, why and what is next, in plain words', () => {
     expect(ladderLines(ladder(client()))).toEqual([
-      'Goblet squat: 4 sets of 3 to 5 good reps, 1 s still at the bottom, up to 16 kg for now.',
+      'Goblet squat: 4 sets of 3 to 5 good reps, 1 s still at the bottom.',
+      'Up to 16 kg for now.',
       'Hold the weight against the breastbone, elbows inside the knees.',
       'General strength starts here while no variation was seen.',
       'Next: front squat, after 5 clean reps and 2 s still at the bottom of each with the goblet squat.',

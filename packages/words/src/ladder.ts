@@ -27,14 +27,8 @@ export const sayEntryTest = (): string =>
   `${ENTRY_TEST.reps} clean reps, ${ENTRY_TEST.pauseS} s still at the bottom of each`;
 
 /** The variation trained now, and how much of it. */
-export function sayTraining({
-  now,
-  dose,
-  loadKg,
-}: Pick<LadderAnswer, 'now' | 'dose' | 'loadKg'>): string {
-  const load = loadKg === null ? '' : `, up to ${sayMass(loadKg)} for now`;
-  return `${rungName(now)}: ${sayDose(dose)}${load}.`;
-}
+const sayTraining = ({ now, dose }: Pick<LadderAnswer, 'now' | 'dose'>): string =>
+  `${rungName(now)}: ${sayDose(dose)}.`;
 
 /** Why this variation. */
 export function sayBecause({ now, because }: Pick<LadderAnswer, 'now' | 'because'>): string {
@@ -83,6 +77,7 @@ export function sayNext({ now, next }: Pick<LadderAnswer, 'now' | 'next'>): stri
 /** The part of a plan that says what is trained. */
 export const ladderLines = (ladder: LadderAnswer): string[] => [
   sayTraining(ladder),
+  ...(ladder.loadKg === null ? [] : [`Up to ${sayMass(ladder.loadKg)} for now.`]),
   RUNG_TABLE[ladder.now].how,
   sayBecause(ladder),
   sayNext(ladder),

@@ -17,10 +17,7 @@ export function SettingsScreen() {
   const isSimulated =
     settings.angle === 'simulatedInclinometer' || settings.length === 'simulatedTape';
   return (
-    <Screen
-      title="Settings"
-      who="Kept on this device; units and emergency steps also for the whole practice"
-    >
+    <Screen title="Settings" who="Kept on this device">
       <Part title="Coach">
         <Input
           label="Initials"
