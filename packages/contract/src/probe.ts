@@ -146,7 +146,25 @@ const entryTest = {
   isClean: z.boolean(),
 };
 
-const kindError = { error: 'must be leaveAlone, workOn, train or entryTest.' };
+/** What the coach said of the routine. */
+const routine = {
+  ...decided,
+  kind: z.literal('routine'),
+  minutes: z.int().min(3).max(40),
+  /** Kit at hand beside what every room has; null = all of it. */
+  kit: z
+    .array(
+      z.enum(['wall', 'upright', 'line', 'ball', 'roller', 'lightWeight', 'bar'], {
+        error: 'must be a known piece of kit.',
+      }),
+    )
+    .max(7)
+    .nullable(),
+  pinned: z.array(z.string().max(60)).max(12),
+  banned: z.array(z.string().max(60)).max(60),
+};
+
+const kindError = { error: 'must be leaveAlone, workOn, train, entryTest or routine.' };
 
 /** What a coach concluded: a finding too small to matter, the causes a plan is made for, what is trained, or how an entry test went. */
 export const decisionValuesSchema = z.discriminatedUnion(
@@ -156,6 +174,7 @@ export const decisionValuesSchema = z.discriminatedUnion(
     z.strictObject(workOn),
     z.strictObject(train),
     z.strictObject(entryTest),
+    z.strictObject(routine),
   ],
   kindError,
 );
@@ -168,6 +187,7 @@ export const decisionSchema = z.discriminatedUnion(
     z.strictObject({ ...workOn, ...clientRow }),
     z.strictObject({ ...train, ...clientRow }),
     z.strictObject({ ...entryTest, ...clientRow }),
+    z.strictObject({ ...routine, ...clientRow }),
   ],
   kindError,
 );

@@ -104,6 +104,8 @@ export const prescriptionValuesSchema = z.strictObject({
   chance: z.number().min(0).max(1).nullable().default(null),
   isTried: z.boolean().default(true),
   summary: text,
+  /** Time the routine takes, in words; empty in plans given before this was kept. */
+  time: text.default(''),
   /** A look to take before the routine and again after it; empty in plans given before this was kept. */
   look: text.default(''),
   why: text.default(''),
@@ -126,13 +128,15 @@ export const prescriptionValuesSchema = z.strictObject({
         name: text,
         part: z.enum(['makeRoom', 'ownIt', 'useIt']),
         how: text,
+        /** How it should feel; empty in plans given before this was kept. */
+        feel: text.default(''),
         dose: text,
         sides: text,
         because: text,
         precaution: text,
       }),
     )
-    .max(3),
+    .max(8),
   /** What would fit and was left out, with the reason. */
   notAdvised: z
     .array(z.strictObject({ id: z.string(), because: text }))

@@ -95,6 +95,6 @@ describe('the words of Probe', () => {
     ).toBe('must name a cause.');
     expect(
       decisionValuesSchema.safeParse({ ...base, kind: 'forget' }).error?.issues[0]?.message,
-    ).toBe('must be leaveAlone, workOn, train or entryTest.');
+    ).toBe('must be leaveAlone, workOn, train, entryTest or routine.');
   });
 });

@@ -55,6 +55,7 @@ const planBy = (method: MethodProfile, ...causes: WorkedCause['cause'][]) =>
     banned: [],
     stifferSide: 'left',
     method,
+    wishes: { minutes: 10, kit: null, pinned: [], banned: [] },
     cleared: [],
   });
 const cuesBy = (method: MethodProfile, ...causes: WorkedCause['cause'][]) =>
@@ -78,8 +79,11 @@ describe('every field of a method changes something', () => {
   it('drills: in the squat, or by itself first', () => {
     const parts = (method: MethodProfile) =>
       planBy(method, 'ankleJoint', 'trunkBracing').drills.map((d) => d.drill.part);
-    expect(parts(by({ drills: 'isolatedFirst' }))).toEqual(['makeRoom', 'ownIt', 'useIt']);
-    expect(parts(by({ drills: 'inTheSquat' })).filter((p) => p === 'useIt')).toHaveLength(2);
+    const squats = (method: MethodProfile) => parts(method).filter((p) => p === 'useIt').length;
+    expect(parts(by({ drills: 'isolatedFirst' }))).toContain('ownIt');
+    expect(squats(by({ drills: 'inTheSquat' }))).toBeGreaterThan(
+      squats(by({ drills: 'isolatedFirst' })),
+    );
   });
 
   it('toes: the cue, and how much of the ball of the big toe is asked for', () => {

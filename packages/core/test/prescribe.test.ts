@@ -8,9 +8,11 @@ import {
   CUES,
   DRILLS,
   footPositions,
+  IN_EVERY_ROOM,
   prescribe,
   PROFILES,
   ROUTINE_PARTS,
+  swapFor,
   USUAL_LIMITS,
   type BannedCue,
   type CauseId,
@@ -35,6 +37,7 @@ const input = (
   banned: [],
   stifferSide: 'left',
   method: BALANCED,
+  wishes: { minutes: 10, kit: null, pinned: [], banned: [] },
   cleared: [],
   ...change,
 });
@@ -66,15 +69,21 @@ const inputs = fc
     banned: fc.subarray(BANNED),
     method: fc.constantFrom(...PROFILES),
   })
-  .map((o): PrescriptionInput => ({ ...o, stifferSide: 'left', cleared: [] }));
+  .map((o): PrescriptionInput => ({
+    ...o,
+    stifferSide: 'left',
+    wishes: { minutes: 10, kit: null, pinned: [], banned: [] },
+    cleared: [],
+  }));
 
 describe('a plan for the causes found', () => {
-  it('gives at most two cues and three drills in routine order, each for a cause of the list', () => {
+  it('gives at most two cues and six drills in routine order, each for a cause of the list', () => {
     fc.assert(
       fc.property(inputs, (given) => {
         const plan = prescribe(given);
         expect(plan.cues.length).toBeLessThanOrEqual(2);
-        expect(plan.drills.length).toBeLessThanOrEqual(3);
+        expect(plan.drills.length).toBeLessThanOrEqual(6);
+        expect(plan.seconds).toBeLessThanOrEqual(600);
         const steps = plan.drills.map((d) => ROUTINE_PARTS.indexOf(d.drill.part));
         expect(steps).toEqual([...steps].sort((a, b) => a - b));
         for (const { drill, for: cause } of plan.drills) {
@@ -111,7 +120,7 @@ describe('a plan for the causes found', () => {
   });
 
   it('without a cause there is nothing to drill or cue', () => {
-    expect(prescribe(input([]))).toEqual({ cues: [], drills: [], notAdvised: [] });
+    expect(prescribe(input([]))).toEqual({ cues: [], drills: [], seconds: 0, notAdvised: [] });
   });
 
   it('works on the one cause that was concluded, its side first', () => {
@@ -150,6 +159,82 @@ describe('a plan for the causes found', () => {
     };
     const [before, after] = [ids(0.7, 0.69), ids(0.69, 0.7)];
     expect(after.filter((id) => !before.includes(id)).length).toBeLessThanOrEqual(1);
+  });
+
+  it('minutes, kit and what the coach put in or took out change the plan, and what is left out says why', () => {
+    const causes = [worked('ankleJoint', 'left'), worked('lateralLeg', 'left', 0.7)];
+    const wishes = (change: Partial<PrescriptionInput['wishes']>) =>
+      prescribe(input(causes, { wishes: { ...input([]).wishes, ...change } }));
+    const ids = (plan: ReturnType<typeof prescribe>) => plan.drills.map((d) => d.drill.id);
+    const usual = wishes({});
+    expect(usual.seconds).toBeLessThanOrEqual(600);
+    const short = wishes({ minutes: 5 });
+    expect(short.seconds).toBeLessThanOrEqual(300);
+    expect(ids(short)).not.toEqual(ids(usual));
+    const bare = wishes({ kit: [] });
+    for (const { drill } of bare.drills)
+      expect(drill.kit.every((k) => IN_EVERY_ROOM.includes(k))).toBe(true);
+    expect(bare.notAdvised).toContainEqual(
+      expect.objectContaining({ id: 'outer-shin-press', because: { kind: 'kit', kit: 'ball' } }),
+    );
+    const [first] = ids(usual);
+    const without = wishes({ banned: [first!] });
+    expect(ids(without)).not.toContain(first);
+    expect(without.notAdvised).toContainEqual(
+      expect.objectContaining({ id: first, because: { kind: 'coach' } }),
+    );
+    expect(ids(wishes({ pinned: ['crossed-foot-lean'] }))).toContain('crossed-foot-lean');
+    // The screen comes before the coach's pin.
+    const barred = prescribe(
+      input(causes, {
+        wishes: { ...input([]).wishes, pinned: ['knee-travel-hold'] },
+        limits: USUAL_LIMITS.filter((l) => l.kind === 'verticalShins'),
+      }),
+    );
+    expect(ids(barred)).not.toContain('knee-travel-hold');
+  });
+
+  it('a swap says what comes instead and which cause gets less', () => {
+    const given = input([worked('ankleJoint', 'left')], {
+      wishes: { minutes: 10, kit: [], pinned: [], banned: [] },
+    });
+    const before = prescribe(given).drills.map((d) => d.drill.id);
+    for (const id of before) {
+      const { instead, less } = swapFor(given, id);
+      const after = prescribe({
+        ...given,
+        wishes: { ...given.wishes, banned: [id] },
+      }).drills.map((d) => d.drill.id);
+      expect(instead.map((d) => d.id).sort()).toEqual(
+        after.filter((a) => !before.includes(a)).sort(),
+      );
+      for (const cause of less) expect(cause).toBe('ankleJoint');
+    }
+    // The best for the ankle is missed.
+    expect(before.some((id) => swapFor(given, id).less.includes('ankleJoint'))).toBe(true);
+  });
+
+  it('left and right mirrored give the same plan mirrored', () => {
+    const other = { left: 'right', right: 'left', both: 'both' } as const;
+    fc.assert(
+      fc.property(inputs, (given) => {
+        const turned: PrescriptionInput = {
+          ...given,
+          stifferSide: other[given.stifferSide],
+          causes: given.causes.map((c) => ({ ...c, side: c.side && other[c.side] })),
+        };
+        const sides = (plan: ReturnType<typeof prescribe>) =>
+          plan.drills.map((d) => [d.drill.id, d.sides.first, d.sides.doubled]);
+        expect(sides(prescribe(turned))).toEqual(
+          sides(prescribe(given)).map(([id, first, doubled]) => [
+            id,
+            other[first as Side],
+            doubled && other[doubled as Side],
+          ]),
+        );
+      }),
+      { numRuns: 200, seed: 33 },
+    );
   });
 
   it('a limited knee gets no squat with the knees to a line, a capped fold no deep sit or lunge', () => {

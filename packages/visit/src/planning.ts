@@ -14,6 +14,7 @@ import {
   type LadderAnswer,
   type NextTest,
   type Prescription,
+  type PrescriptionInput,
   type SafetyLimit,
   type SetupChoice,
   type Side,
@@ -28,6 +29,7 @@ import { ladderOf } from './ladder.ts';
 import { cuesThatCleared } from './cueTrial.ts';
 import { baselinesOf, isTelling } from './looks.ts';
 import { namedIn, referredOf, workedOn } from './signs.ts';
+import { routineWishes } from './training.ts';
 import { ankleDay } from './trying.ts';
 
 /** From here a cause is worked on without a conclusion in Probe (house default, as in the network's plan). */
@@ -35,6 +37,8 @@ export const WORKED_FROM = 0.5;
 
 /** What the client takes home, before it is put into words. */
 export interface PlanAnswer extends Prescription {
+  /** What it was made from: to be asked what a swap would cost. */
+  asked: PrescriptionInput;
   use: SetupUse;
   /** The search proposes a setup that is likely enough, where the one in use is not. */
   isLikelierProposed: boolean;
@@ -109,19 +113,22 @@ export function planFor(
   const known = knownOf(dossier);
   const { left, right } = known.toeOutDeg;
   const next = opinion.tests.find((t) => t.isWorth)?.next ?? null;
-  return {
-    ...prescribe({
-      causes,
-      limits,
-      referred,
-      banned: opinion.diagnosis.bannedCues,
-      stifferSide: lowerSide({
-        left: known.ankle.left?.deg ?? 0,
-        right: known.ankle.right?.deg ?? 0,
-      }),
-      method: use.method,
-      cleared: cuesThatCleared(dossier),
+  const asked: PrescriptionInput = {
+    causes,
+    limits,
+    referred,
+    banned: opinion.diagnosis.bannedCues,
+    stifferSide: lowerSide({
+      left: known.ankle.left?.deg ?? 0,
+      right: known.ankle.right?.deg ?? 0,
     }),
+    method: use.method,
+    wishes: routineWishes(dossier),
+    cleared: cuesThatCleared(dossier),
+  };
+  return {
+    ...prescribe(asked),
+    asked,
     use,
     isLikelierProposed: !use.isLikely && choice?.kind === 'tryFirst',
     habit: {

@@ -94,6 +94,7 @@ describe('a cue that is tried', () => {
         limits: [],
         referred: [],
         banned: [],
+        wishes: { minutes: 10, kit: null, pinned: [], banned: [] },
         stifferSide: 'left',
         method: BALANCED,
         cleared: list,

@@ -290,10 +290,20 @@ describe('the plan as written', () => {
     expect(keepsLimits(dossier, deep, [{ kind: 'depthCap', thighDepthDeg: 0 }])).toBe(false);
     const loaded = { ...given, setup: { ...given.setup, loadKg: 60, hold: 'highBar' as const } };
     expect(keepsLimits(dossier, loaded, [{ kind: 'noLoad' }])).toBe(false);
-    const { id, barredBy, part, name, how, precaution } = DRILLS.find((d) =>
+    const { id, barredBy, part, name, how, feel, precaution } = DRILLS.find((d) =>
       d.barredBy.includes('noLoad'),
     )!;
-    const drill = { id, part, name, how, precaution, dose: '5 reps', sides: 'both', because: '–' };
+    const drill = {
+      id,
+      part,
+      name,
+      how,
+      feel,
+      precaution,
+      dose: '5 reps',
+      sides: 'both',
+      because: '–',
+    };
     const bodyweight = {
       ...given,
       setup: { ...given.setup, loadKg: 0, hold: 'bodyweight' as const },

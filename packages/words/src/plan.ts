@@ -6,7 +6,9 @@ import { saySeen } from './evidence.ts';
 import {
   CAUSES,
   TESTS,
+  type CauseId,
   type Drill,
+  type DrillKit,
   type FootPosition,
   type LeftOut,
   type LeftOutBecause,
@@ -79,6 +81,33 @@ function saySides({ drill, sides }: PrescribedDrill): string {
   return `each side, ${sides.first} first, then ${second}${doubled}`;
 }
 
+/** What a drill may need, in a sentence. */
+export const DRILL_KIT_NAMES: Record<DrillKit, string> = {
+  wall: 'a wall',
+  upright: 'an upright to hold',
+  line: 'a line on the floor',
+  ball: 'a firm ball',
+  roller: 'a roller',
+  lightWeight: 'a light weight',
+  bar: 'a bar or kettlebell',
+};
+
+/** What would come instead of a drill. */
+export const saySwap = (instead: readonly Drill[]): string =>
+  instead.length === 0
+    ? 'Nothing would come instead.'
+    : `Instead: ${sayList(instead.map((d) => d.name.toLowerCase()))}.`;
+
+/** What a swap costs: "Less for the ankle joint or soleus." */
+export const sayLess = (less: readonly CauseId[]): string =>
+  less.length === 0
+    ? 'It costs hardly anything.'
+    : `Less for ${sayList(less.map((c) => CAUSES[c].name.toLowerCase()))}.`;
+
+/** "About 9 minutes". */
+export const sayTime = (seconds: number): string =>
+  `About ${Math.max(1, Math.round(seconds / 60))} ${Math.round(seconds / 60) <= 1 ? 'minute' : 'minutes'}`;
+
 /** Why something that would fit is left out. */
 export function sayLeftOutBecause(because: LeftOutBecause): string {
   switch (because.kind) {
@@ -86,6 +115,10 @@ export function sayLeftOutBecause(because: LeftOutBecause): string {
       return `ruled out by Clear (${BAR_NAMES[because.limit]}).`;
     case 'referred':
       return `${CAUSES[because.cause].name} is for a clinician first.`;
+    case 'kit':
+      return `needs ${DRILL_KIT_NAMES[because.kit]}, which is not at hand.`;
+    case 'coach':
+      return 'taken out by the coach.';
     case 'banned':
       return because.cue === 'kneesOut'
         ? `${CUE_NAMES[because.cue]} is only for knees that were seen to come in.`
@@ -120,6 +153,15 @@ export const PART_NAMES: Record<RoutinePart, string> = {
   ownIt: 'Own it',
   useIt: 'Use it',
 };
+
+/** A drill of a plan in full: its part, the sides, how to do it and how it should feel. */
+export const sayHow = ({
+  part,
+  sides,
+  how,
+  feel,
+}: Pick<PrescriptionValues['drills'][number], 'part' | 'sides' | 'how' | 'feel'>): string =>
+  `${PART_NAMES[part]}: ${sides}. ${how}${feel === '' ? '' : ` It should feel like this: ${feel.charAt(0).toLowerCase()}${feel.slice(1)}`}`;
 
 /** The drill whose positions are this client's own. */
 const FEET_ID = 'feet-along-the-way';
@@ -163,6 +205,7 @@ export function writePlan(plan: PlanAnswer, givenOn: string): PrescriptionValues
       ? `${sayUse(use)} Set proposes one that is likelier to work.`
       : sayUse(use),
     beforeLoad: plan.beforeLoad ? sayBeforeLoad(plan.beforeLoad) : [],
+    time: drills.length > 0 ? `${sayTime(plan.seconds)} in all.` : '',
     look: drills.length > 0 && plan.look ? sayLookAgain(plan.look) : '',
     training: ladderLines(plan.ladder),
     rung: plan.ladder.now,
@@ -188,6 +231,7 @@ export function writePlan(plan: PlanAnswer, givenOn: string): PrescriptionValues
       ...(prescribed.drill.id === FEET_ID
         ? { how: sayFeet(prescribed.drill, plan.feet), dose: `${plan.feet.length} reps` }
         : { how: prescribed.drill.how, dose: sayDose(prescribed.drill) }),
+      feel: prescribed.drill.feel,
       sides: saySides(prescribed),
       because: sayWorkedCause(prescribed.for),
       precaution: prescribed.drill.precaution,

@@ -1,7 +1,7 @@
 import { View } from 'react-native';
 import type { PrescriptionValues } from '@zither/contract';
 import { CAUTIONS } from '@zither/core';
-import { PART_NAMES } from '@zither/words/plan';
+import { sayHow } from '@zither/words/plan';
 import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
@@ -58,12 +58,13 @@ export function Plan({ plan }: { plan: PrescriptionValues }) {
       )}
       {plan.drills.length > 0 && (
         <Part title="Preparation, in this order">
+          {plan.time !== '' && <Say soft>{plan.time}</Say>}
           {plan.look !== '' && <Say>{plan.look}</Say>}
           {plan.drills.map((drill, i) => (
             <Entry
               key={drill.id}
               title={`${i + 1}. ${drill.name} · ${drill.dose}`}
-              detail={`${PART_NAMES[drill.part]}: ${drill.sides}. ${drill.how}`}
+              detail={sayHow(drill)}
               because={drill.because}
               care={drill.precaution}
             />

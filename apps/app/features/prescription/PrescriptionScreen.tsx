@@ -13,6 +13,7 @@ import { StopButton, SafetyNotice } from '../clear/index.ts';
 import { newId, useChanges, useTableChanges, sayDay, today } from '../data/index.ts';
 import { useAnswer } from '../setup/index.ts';
 import { LadderPart } from './LadderPart.tsx';
+import { RoutinePart } from './RoutinePart.tsx';
 import { Plan } from './Plan.tsx';
 
 /** The end of the visit: the plan for the setup in use and the causes found, given with one tap, kept as given. */
@@ -130,6 +131,7 @@ export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
         </Part>
       )}
       {shown && <Plan plan={shown} />}
+      {answer?.plan && <RoutinePart dossier={dossier} plan={answer.plan} />}
       {answer?.plan && (
         <LadderPart
           dossier={dossier}

@@ -51,6 +51,8 @@ export interface Drill {
   /** `perSide`: dose for each side, the worse side first and doubled when clearly stiffer. */
   sides: 'perSide' | 'together';
   dose: DrillDose;
+  /** A rep takes so long, s; absent = as usual for its part. */
+  repSeconds?: number;
   kit: readonly DrillKit[];
   /** What to take care of, and when to stop. */
   precaution: string;

@@ -1,8 +1,10 @@
 import type { CauseId } from '../diagnose/causes.ts';
 import type { Side } from '../linkage/setup.ts';
 import { belongsTo, CUES, type Cue } from './cues.ts';
-import { DRILLS, ROUTINE_PARTS, type Drill } from './drills.ts';
+import { DRILL_EFFECT, IN_EVERY_ROOM, ROUTINE_PARTS, type Drill } from './drill.ts';
+import { DRILLS } from './drills.ts';
 import { BARRED_BY_REFERRAL } from './referral.ts';
+import { bestRoutine, costOf, type Routine } from './routine.ts';
 import type {
   LeftOut,
   LeftOutBecause,
@@ -15,20 +17,6 @@ import type {
 
 /** Two sides of one cause this far apart clearly differ: the worse one is done twice (house default). */
 const CLEARLY_WORSE = 0.3;
-
-/** What a slot of the routine takes: a part, and within it how it works. */
-type Slot = (drill: Drill) => boolean;
-const moves: Slot = (d) => d.part === 'makeRoom' && !d.presses;
-const presses: Slot = (d) => d.part === 'makeRoom' && d.presses === true;
-const owns: Slot = (d) => d.part === 'ownIt';
-const uses: Slot = (d) => d.part === 'useIt';
-
-/** Three places of the routine by how a method trains mobility; each with what it may be instead, the better first. */
-const SLOTS: Record<PrescriptionInput['method']['drills'], readonly (readonly Slot[])[]> = {
-  isolatedFirst: [[moves, presses], [owns, presses, moves], [uses]],
-  // What can be trained in the squat is; by itself only what the squat does not reach.
-  inTheSquat: [[uses], [uses, owns], [owns, presses, moves]],
-};
 
 /** Both sides of one cause as one, and which of them leads. */
 interface Merged {
@@ -69,9 +57,8 @@ function barOf(
 }
 
 /**
- * Cues and drills for the causes to work on, from the tables, under the screen's limits. At most two cues, one a cause; at most three drills,
- * by the method one to make room, one to own it and one to use it, or in the squat first. Without a cause nothing is given. What fits and is left out is named with its reason.
- * Deterministic.
+ * Cues and drills for the causes to work on, from the tables, under the screen's limits. At most two cues, one a cause. The drills are the best that fit
+ * into the minutes ({@link bestRoutine}). Without a cause nothing is given. What would fit and is left out is named with its reason. Deterministic.
  */
 export function prescribe(input: PrescriptionInput): Prescription {
   const causes = merged(input.causes);
@@ -110,26 +97,91 @@ export function prescribe(input: PrescriptionInput): Prescription {
     if (cue) give(cue, cause, false);
   }
 
-  const openDrills = DRILLS.filter((drill) => {
-    const bar = barOf(drill, drill.bannedAs, input);
-    if (bar && worksOn(drill)) leaveOut('drill', drill.id, drill.name, bar);
-    return bar === null;
+  const { drills, seconds } = routineOf(input, causes, (drill, because) => {
+    if (worksOn(drill)) leaveOut('drill', drill.id, drill.name, because);
   });
-  const drills: PrescribedDrill[] = [];
-  for (const slots of SLOTS[input.method.drills]) {
-    const found = firstFit(
-      openDrills.filter((d) => !drills.some((p) => p.drill.id === d.id)),
-      causes,
-      slots,
-      input.stifferSide,
-    );
-    if (found) drills.push(found);
-  }
+  return { cues, drills, seconds, notAdvised };
+}
+
+/** What keeps a drill from being given: the screen, a clinician, a ban, what the coach took out, or kit that is not at hand. */
+function drillBar(drill: Drill, input: PrescriptionInput): LeftOutBecause | null {
+  const { banned, kit } = input.wishes;
+  const bar = barOf(drill, drill.bannedAs, input);
+  if (bar) return bar;
+  if (banned.includes(drill.id)) return { kind: 'coach' };
+  const lacking = drill.kit.find((k) => kit && !kit.includes(k) && !IN_EVERY_ROOM.includes(k));
+  return lacking ? { kind: 'kit', kit: lacking } : null;
+}
+
+/** The cause a drill is given for: the one it is expected to do most for. */
+function answeredBy(drill: Drill, causes: readonly Merged[]): Merged | null {
+  const does = ({ cause }: Merged) => {
+    const strength = drill.works[cause.cause];
+    return strength ? cause.chance * DRILL_EFFECT[strength] : 0;
+  };
+  const [first] = [...causes].sort((a, b) => does(b) - does(a));
+  return first && does(first) > 0 ? first : null;
+}
+
+function routineOf(
+  input: PrescriptionInput,
+  causes: readonly Merged[],
+  leaveOut: (drill: Drill, because: LeftOutBecause) => void,
+): { drills: PrescribedDrill[]; seconds: number; found: Routine } {
+  const open = DRILLS.filter((drill) => {
+    const bar = drillBar(drill, input);
+    if (bar) leaveOut(drill, bar);
+    return bar === null && answeredBy(drill, causes) !== null;
+  });
+  const found = bestRoutine({
+    causes: causes.map(({ cause }) => ({ cause: cause.cause, chance: cause.chance })),
+    drills: open,
+    minutes: input.wishes.minutes,
+    method: input.method,
+    pinned: input.wishes.pinned,
+    isDoubled: (drill) => drill.sides === 'perSide' && answeredBy(drill, causes)?.doubled != null,
+  });
+  const drills = found.drills.flatMap((drill): PrescribedDrill[] => {
+    const answered = answeredBy(drill, causes);
+    if (!answered) return [];
+    const { cause, first, doubled } = answered;
+    return [
+      {
+        drill,
+        for: cause,
+        sides:
+          drill.sides === 'together'
+            ? { first: 'both', doubled: null }
+            : { first: first ?? input.stifferSide, doubled },
+      },
+    ];
+  });
   // Within a part pressure first: it eases what is moved afterwards.
   const place = ({ drill }: PrescribedDrill) =>
     2 * ROUTINE_PARTS.indexOf(drill.part) + (drill.presses ? 0 : 1);
   drills.sort((a, b) => place(a) - place(b));
-  return { cues, drills, notAdvised };
+  return { drills, seconds: found.seconds, found };
+}
+
+/** What a plan would give instead of a drill, and which causes get less by it. */
+export function swapFor(
+  input: PrescriptionInput,
+  id: string,
+): { instead: Drill[]; less: CauseId[] } {
+  const causes = merged(input.causes);
+  const nothing = () => undefined;
+  const { wishes } = input;
+  const before = routineOf(input, causes, nothing).found;
+  const without = {
+    ...wishes,
+    banned: [...wishes.banned, id],
+    pinned: wishes.pinned.filter((p) => p !== id),
+  };
+  const after = routineOf({ ...input, wishes: without }, causes, nothing).found;
+  return {
+    instead: after.drills.filter((d) => !before.drills.includes(d)),
+    less: costOf(before, after),
+  };
 }
 
 /** Words of the coach or the method that cleared it when they were tried. */
@@ -149,24 +201,4 @@ function bestFor<T extends { causes: readonly CauseId[] }>(
 ): T | null {
   const fit = list.filter((e) => e.causes.includes(cause));
   return [...fit].sort((a, b) => a.causes.indexOf(cause) - b.causes.indexOf(cause))[0] ?? null;
-}
-
-function firstFit(
-  drills: readonly Drill[],
-  causes: readonly Merged[],
-  slots: readonly Slot[],
-  stifferSide: Side,
-): PrescribedDrill | null {
-  // Slot before cause: a belief that moves a little then changes one drill, not the whole routine.
-  for (const fits of slots)
-    for (const { cause, first, doubled } of causes) {
-      const drill = bestFor(drills.filter(fits), cause.cause);
-      if (!drill) continue;
-      const sides =
-        drill.sides === 'together'
-          ? { first: 'both' as const, doubled: null }
-          : { first: first ?? stifferSide, doubled };
-      return { drill, for: cause, sides };
-    }
-  return null;
 }

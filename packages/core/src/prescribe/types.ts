@@ -5,7 +5,7 @@ import type { Side } from '../linkage/setup.ts';
 import type { SafetyLimit } from '../safety/screen.ts';
 import type { MethodProfile } from '../setup/profiles.ts';
 import type { Cue } from './cues.ts';
-import type { Drill } from './drills.ts';
+import type { Drill, DrillKit } from './drill.ts';
 
 /** Sides a cause or a drill concerns. */
 export type SideSet = Side | 'both';
@@ -30,8 +30,20 @@ export interface PrescriptionInput {
   stifferSide: Side;
   /** Which cues are part of it, and whether mobility is trained in the squat or by itself first. */
   method: Pick<MethodProfile, 'breaks' | 'toes' | 'workingPoint' | 'kneeTravel' | 'drills'>;
+  /** What the coach said of the routine. */
+  wishes: RoutineWishes;
   /** Cues that cleared what was seen when they were tried, the newest first; they come before all others. Of the coach's own words no id. */
   cleared: readonly { id: string | null; words: string }[];
+}
+
+/** Minutes, what is at hand, and what the coach put in or took out. */
+export interface RoutineWishes {
+  minutes: number;
+  /** Kit at hand beside what every room has; null = all of it. */
+  kit: readonly DrillKit[] | null;
+  /** Ids of drills that are in, whatever else would be better; and of those that are not given. */
+  pinned: readonly string[];
+  banned: readonly string[];
 }
 
 export interface PrescribedCue {
@@ -52,7 +64,9 @@ export interface PrescribedDrill {
 export type LeftOutBecause =
   | { kind: 'limit'; limit: SafetyLimit['kind'] }
   | { kind: 'referred'; cause: CauseId }
-  | { kind: 'banned'; cue: BannedCue };
+  | { kind: 'banned'; cue: BannedCue }
+  | { kind: 'kit'; kit: DrillKit }
+  | { kind: 'coach' };
 
 export interface LeftOut {
   what: 'cue' | 'drill';
@@ -65,7 +79,9 @@ export interface LeftOut {
 export interface Prescription {
   /** At most two. */
   cues: PrescribedCue[];
-  /** At most three, in routine order. */
+  /** In routine order. */
   drills: PrescribedDrill[];
+  /** Time they take in all, s. */
+  seconds: number;
   notAdvised: LeftOut[];
 }
