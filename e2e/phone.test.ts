@@ -98,7 +98,7 @@ describe('at 390 × 844, by touch', () => {
     await page.getByLabel('Stature, cm').fill('72');
     await page.getByLabel('Body mass, kg').fill('sixty');
     await page.getByRole('button', { name: 'Add and measure' }).tap();
-    await page.getByText('Stature of 72 cm is not possible: 90 to 250.').waitFor();
+    await page.getByText('Stature of 72 cm is not possible: 90 cm to 250 cm.').waitFor();
     await page.getByText('Body mass must be a number in kg.').waitFor();
     expect(await page.getByLabel('Body mass, kg').inputValue()).toBe('sixty');
     // What was typed survives a reload before anything is saved.

@@ -3,7 +3,14 @@ import { View } from 'react-native';
 import type { Dossier } from '@zither/contract';
 import { ENTRY_TEST, RUNG_TABLE, type Dose, type LadderAnswer, type RungId } from '@zither/core';
 import { entryTests } from '@zither/visit';
-import { rungName, RUNG_STATES, sayEntryTest, sayEntryTestDone } from '@zither/words/ladder';
+import {
+  RUNG_STATES,
+  rungName,
+  sayBecause,
+  sayEntryTest,
+  sayEntryTestDone,
+  sayNext,
+} from '@zither/words/ladder';
 import { Button } from '../../ui/elements.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { Fold } from '../../ui/Fold.tsx';
@@ -57,6 +64,8 @@ export function LadderPart({
   return (
     <Part title="The ladder">
       <Rungs ladder={ladder} />
+      <Say>{sayBecause(ladder)}</Say>
+      <Say>{sayNext(ladder)}</Say>
       <Say
         strong
       >{`Entry test: ${sayEntryTest()}, with the ${rungName(ladder.now).toLowerCase()}`}</Say>

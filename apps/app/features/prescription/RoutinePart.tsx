@@ -88,7 +88,7 @@ export function RoutinePart({ dossier, plan }: { dossier: Dossier; plan: PlanAns
                 paddingTop: space.xs,
               }}
             >
-              <View style={{ flexGrow: 1, flexShrink: 1, minWidth: 160 }}>
+              <View style={{ flexGrow: 1, flexShrink: 1, minWidth: 240 }}>
                 <Say strong>{drill.name}</Say>
                 <Say small soft>
                   {drill.feel}

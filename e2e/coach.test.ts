@@ -1,0 +1,76 @@
+import { openStage, PHONE, saved, seeded, visit } from './support.ts';
+
+const house = seeded();
+
+describe('Coach, at 390 × 844', () => {
+  it('makes the routine fit: minutes, kit, a swap with its cost; gives it as it stands', async () => {
+    const { page, context, problems } = await visit(house.browser, PHONE, house.server.address);
+    await page.getByText('Pell Ashgrove').tap();
+    await openStage(page, 'Coach');
+    await page.getByText('Make the routine fit').waitFor();
+    const swaps = page.getByRole('button', { name: /^Swap: / });
+    await swaps.first().waitFor();
+    const before = await swaps.count();
+    await page
+      .getByRole('radiogroup', { name: 'Minutes' })
+      .getByRole('radio', { name: '5', exact: true })
+      .tap();
+    await page.getByText(/of the 5 are used\./).waitFor();
+    expect(await swaps.count()).toBeLessThanOrEqual(before);
+    await page
+      .getByRole('radiogroup', { name: 'Minutes' })
+      .getByRole('radio', { name: '15', exact: true })
+      .tap();
+    await page.getByText(/of the 15 are used\./).waitFor();
+    // Without the light weight nothing that needs it is given, and that is said.
+    await page.getByRole('checkbox', { name: 'A light weight' }).tap();
+    await page
+      .getByText(/needs a light weight, which is not at hand\./)
+      .first()
+      .waitFor();
+    const first = await swaps.first().getAttribute('aria-label');
+    await swaps.first().tap();
+    await page.getByText(/^(Instead: |Nothing would come instead\.)/).waitFor();
+    await page.getByRole('button', { name: /^(Swap it|Take it out)$/ }).tap();
+    await page.getByRole('button', { name: first!, exact: true }).waitFor({ state: 'detached' });
+    await page
+      .getByText(/taken out by the coach\./)
+      .first()
+      .waitFor();
+    await page.getByRole('button', { name: 'Give plan' }).tap();
+    await page.getByText(/and kept with the client\./).waitFor();
+    await saved(page);
+    expect(problems).toEqual([]);
+    await context.close();
+  });
+
+  it('climbs the ladder by an entry test, which can be taken back; the coach may choose another variation', async () => {
+    const { page, context, problems } = await visit(house.browser, PHONE, house.server.address);
+    await page.getByText('Runa Feld').tap();
+    await openStage(page, 'Coach');
+    const now = page.getByText(/: now$/);
+    await now.waitFor();
+    const start = await now.innerText();
+    await page.getByRole('button', { name: 'All clean' }).tap();
+    await page.getByText(/: all clean\.$/).waitFor();
+    await page.getByText(start, { exact: true }).waitFor({ state: 'detached' });
+    await page.getByRole('button', { name: /^Take back: / }).tap();
+    await page.getByText(start, { exact: true }).waitFor();
+    await page.getByText('Choose the variation or the dose').tap();
+    await page.getByRole('radio', { name: 'Supported squat' }).tap();
+    await page.getByText('Supported squat: now').waitFor();
+    await page.getByText('Chosen by the coach.').first().waitFor();
+    await saved(page);
+    // What was done on a heel lift opens nothing before the range is there flat and barefoot.
+    await page.goto(`${house.server.address}/clients`);
+    await page.getByText('Pell Ashgrove').tap();
+    await openStage(page, 'Coach');
+    await page.getByRole('button', { name: 'All clean' }).tap();
+    await page
+      .getByText(/opens nothing before one clean squat flat and barefoot/)
+      .first()
+      .waitFor();
+    expect(problems).toEqual([]);
+    await context.close();
+  });
+});
