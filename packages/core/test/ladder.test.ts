@@ -19,6 +19,7 @@ const question = (change: Partial<LadderQuestion> = {}): LadderQuestion => ({
   purpose: 'strength',
   method: { breaks: 'together' },
   setup: { hold: 'highBar', support: { kind: 'floor' }, loadKg: 0 },
+  isLikely: true,
   limits: [],
   seen: [],
   ownsRange: true,
@@ -97,6 +98,9 @@ describe('the ladder', () => {
       because: { kind: 'inUse' },
       loadKg: 60,
     });
+    // Neither a setup that is not likely to work, nor after a lay-off: that starts over.
+    expect(ladderFor(question({ setup, isLikely: false })).now).toBe('goblet');
+    expect(ladderFor(question({ setup, purpose: 'return' })).now).toBe('supported');
     expect(
       ladderFor(question({ setup, seen: [seen('highBar', { isClean: false })] })),
     ).toMatchObject({ now: 'front', because: { kind: 'notClean' } });

@@ -143,7 +143,7 @@ export function rungsSeen(dossier: Dossier): RungSeen[] {
 /** Where a client stands on the ladder with the setup in use, under the screen's limits. */
 export function ladderOf(
   dossier: Dossier,
-  setup: Setup,
+  { setup, isLikely }: { setup: Setup; isLikely: boolean },
   method: MethodProfile,
   limits: readonly SafetyLimit[],
 ): LadderAnswer {
@@ -152,6 +152,7 @@ export function ladderOf(
     purpose: purposeOf(dossier)?.purpose ?? null,
     method,
     setup,
+    isLikely,
     limits,
     seen: rungsSeen(dossier),
     ownsRange: ownsRange(dossier, method),

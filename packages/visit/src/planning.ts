@@ -149,7 +149,7 @@ export function planFor(
     beforeLoad: ((at) => at && beforeLoad(at.question, limits))(
       underLimits(dossier, use, use.method, limits),
     ),
-    ladder: ladderOf(dossier, use.setup, use.method, limits),
+    ladder: ladderOf(dossier, use, use.method, limits),
     feet: footPositions(startingSetup(dossier.client, known, use.method).setup, use.setup),
   };
 }

@@ -20,7 +20,8 @@ const screened: Dossier['screenings'] = [
 ];
 const client = (change: Partial<Dossier> = {}) =>
   dossierOf(five(), { screenings: screened, ...change });
-const ladder = (dossier: Dossier) => ladderOf(dossier, SETUP, BALANCED, []);
+const ladder = (dossier: Dossier) =>
+  ladderOf(dossier, { setup: SETUP, isLikely: true }, BALANCED, []);
 
 const entryTest = (
   change: Partial<Extract<Decision, { kind: 'entryTest' }>> = {},
@@ -193,7 +194,8 @@ describe('what the record shows of the ladder', () => {
 
   it('an entry test opens the next rung until it is taken back', () => {
     const setup = { ...SETUP, hold: 'highBar' as const, loadKg: 0 };
-    const at = (decisions: Decision[]) => ladderOf(client({ decisions }), setup, BALANCED, []);
+    const at = (decisions: Decision[]) =>
+      ladderOf(client({ decisions }), { setup, isLikely: true }, BALANCED, []);
     expect(at([entryTest()]).now).toBe('front');
     expect(at([entryTest({ takenBack: true })]).now).toBe('goblet');
     expect(sayEntryTestDone(entryTest())).toBe(

@@ -128,6 +128,8 @@ export interface LadderQuestion {
   method: Pick<MethodProfile, 'breaks'>;
   /** The setup in use: its load position is climbed to, its heel lift makes a rung of its own. */
   setup: Pick<Setup, 'hold' | 'support' | 'loadKg'>;
+  /** The setup in use is likely enough to work: else its load does not count as squatted. */
+  isLikely: boolean;
   limits: readonly SafetyLimit[];
   /** Oldest first. */
   seen: readonly RungSeen[];
@@ -216,11 +218,16 @@ const hasPassed = (s: RungSeen | null, ownsRange: boolean): boolean =>
  * Where the climb stands by what was seen: the start of the purpose, or what is loaded already; up through what was passed or clean, down from
  * what was not.
  */
-function climbed(rungs: readonly RungId[], { purpose, setup, seen, ownsRange }: LadderQuestion) {
+function climbed(
+  rungs: readonly RungId[],
+  { purpose, setup, isLikely, seen, ownsRange }: LadderQuestion,
+) {
   const start = purpose === null ? 'box' : PURPOSE_PLANS[purpose].ladderStart;
   let at = Math.max(0, Math.min(rungs.length - 1, rungs.indexOf(start)));
   let because: OnRungBecause = { kind: 'purpose', purpose };
-  const own = setup.loadKg > 0 ? rungs.indexOf(rungOfHold(setup.hold)) : -1;
+  const startsOver = purpose !== null && PURPOSE_PLANS[purpose].startsOver;
+  const counts = isLikely && setup.loadKg > 0 && !startsOver;
+  const own = counts ? rungs.indexOf(rungOfHold(setup.hold)) : -1;
   if (own > at) {
     at = own;
     because = { kind: 'inUse' };

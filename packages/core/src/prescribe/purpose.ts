@@ -28,6 +28,8 @@ export interface PurposePlan {
   isFlat: boolean;
   /** The variation that is trained first while nothing was seen. */
   ladderStart: RungId;
+  /** Starts there even where the setup in use carries a load further up already. */
+  startsOver: boolean;
   /** The variation that is climbed to, unless the setup in use goes further. */
   ladderTop: RungId;
   dose: Dose;
@@ -54,6 +56,7 @@ export const PURPOSE_PLANS: Readonly<Record<Purpose, PurposePlan>> = {
     heelRole: 'accessory',
     isFlat: false,
     ladderStart: 'goblet',
+    startsOver: false,
     ladderTop: 'highBar',
     dose: skill(4, 1),
   },
@@ -62,6 +65,7 @@ export const PURPOSE_PLANS: Readonly<Record<Purpose, PurposePlan>> = {
     heelRole: 'accessory',
     isFlat: false,
     ladderStart: 'goblet',
+    startsOver: false,
     ladderTop: 'front',
     dose: skill(4, 0),
   },
@@ -70,6 +74,7 @@ export const PURPOSE_PLANS: Readonly<Record<Purpose, PurposePlan>> = {
     heelRole: 'warmUp',
     isFlat: true,
     ladderStart: 'front',
+    startsOver: false,
     ladderTop: 'highBar',
     dose: skill(5, 1),
   },
@@ -78,6 +83,7 @@ export const PURPOSE_PLANS: Readonly<Record<Purpose, PurposePlan>> = {
     heelRole: 'primary',
     isFlat: false,
     ladderStart: 'supported',
+    startsOver: true,
     ladderTop: 'goblet',
     dose: base(2, 5),
   },
@@ -86,6 +92,7 @@ export const PURPOSE_PLANS: Readonly<Record<Purpose, PurposePlan>> = {
     heelRole: 'warmUp',
     isFlat: true,
     ladderStart: 'box',
+    startsOver: false,
     ladderTop: 'goblet',
     dose: base(3, 3),
   },
@@ -94,6 +101,7 @@ export const PURPOSE_PLANS: Readonly<Record<Purpose, PurposePlan>> = {
     heelRole: 'primary',
     isFlat: false,
     ladderStart: 'box',
+    startsOver: false,
     ladderTop: 'goblet',
     dose: base(2, null),
   },
