@@ -195,17 +195,21 @@ async function seedLook(
   clientId: string,
   target: SeedTarget,
   today: Date,
-  random: () => number,
+  shared: () => number,
 ): Promise<void> {
+  const random = look.seed === undefined ? shared : seededRandom(look.seed);
   const day = format(addDays(today, -look.daysAgo), 'yyyy-MM-dd');
   const minute = { side: '20', front: '25', rear: '30' }[look.view];
-  const at = `${day}T09:${minute}:00.000Z`;
+  // Heavier sets come later.
+  const second = String(Math.round((look.loadKg ?? 0) / 2)).padStart(2, '0');
+  const at = `${day}T09:${minute}:${second}.000Z`;
   const put = { baseVersion: 0, clientId };
   const known = dossierSchema.parse(await target.get(`/api/clients/${clientId}`));
   // What was measured later was not known that day.
   const dossier = { ...known, trials: known.trials.filter((t) => t.takenOn <= day) };
   const { view, condition, faults } = look;
-  const subject = subjectFor(dossier, condition, PLAIN_LOOK, []);
+  const asks = { ...PLAIN_LOOK, loadKg: look.loadKg ?? null };
+  const subject = subjectFor(dossier, condition, asks, []);
   if (!subject)
     throw new Error(`${demo.client.name} cannot be filmed before the ankles are measured.`);
   const script = scriptFor(subject, faults, REPS);
@@ -241,7 +245,7 @@ async function seedLook(
     values: keptCapture(
       { report: reportOf(analysis), packed },
       { question, source: 'simulated', name },
-      { condition, asks: PLAIN_LOOK, day, at },
+      { condition, asks, day, at },
     ),
   });
   if (!look.byEye) return;
@@ -255,7 +259,7 @@ async function seedLook(
       takenAt: at,
       view,
       condition,
-      asks: PLAIN_LOOK,
+      asks,
       discarded: false,
       reps: REPS,
       loadKg: condition === 'load' ? subject.setup.loadKg : 0,

@@ -27,6 +27,10 @@ export interface DemoLook {
   daysAgo: number;
   view: CameraView;
   condition: Condition;
+  /** On the bar in a loaded look, kg; left out = not said. */
+  loadKg?: number;
+  /** A draw of its own: added later, and the rest of the scenario stays as it was. */
+  seed?: number;
   /** What the client truly does. */
   faults: MadeFault[];
   /** What the eye saw; left out = nobody judged. */

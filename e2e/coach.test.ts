@@ -40,6 +40,15 @@ describe('Coach, at 390 × 844', () => {
     await page.getByRole('button', { name: 'Give plan' }).tap();
     await page.getByText(/and kept with the client\./).waitFor();
     await saved(page);
+    // As plain text for a messenger: where the device has no sheet to share with, by the clipboard.
+    await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+    await page.getByRole('button', { name: 'Print the plan' }).tap();
+    await page.getByRole('button', { name: 'Share as text' }).tap();
+    await page.getByRole('button', { name: 'Copied' }).waitFor();
+    const text = await page.evaluate(() => navigator.clipboard.readText());
+    expect(text).toMatch(/^Squat plan, /);
+    expect(text).toMatch(/DO, IN THIS ORDER/);
+    expect(text).not.toMatch(/Pell/);
     expect(problems).toEqual([]);
     await context.close();
   });

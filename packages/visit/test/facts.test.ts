@@ -1,5 +1,5 @@
 import { PLAIN_LOOK } from '@zither/contract/row';
-import { HOUSE_RULES, BALANCED, DRILLS } from '@zither/core';
+import { HOUSE_RULES, BALANCED, CAUTIONS, DRILLS } from '@zither/core';
 import { clientSetupValuesSchema, prescriptionValuesSchema, type Dossier } from '@zither/contract';
 import {
   answerOf,
@@ -15,6 +15,7 @@ import {
   startingSetup,
 } from '@zither/visit';
 import { planChanges, writePlan } from '@zither/words/plan';
+import { planText } from '@zither/words/planText';
 import { AT, dossierOf, five, ID, trial } from './trialRows.ts';
 
 describe('from trials to a question', () => {
@@ -280,6 +281,22 @@ describe('the plan as written', () => {
     expect(places.slice(-2)).toEqual(['left foot a little ahead', 'right foot a little ahead.']);
     expect(feet?.dose).toBe(`${places.length} reps`);
     expect(write({ wall: [110, 110] }).look).toBe('');
+  });
+
+  it('as plain text says all the client needs, in the order of the page, and names nobody', () => {
+    const plan = write({ wall: [40, 60] });
+    const text = planText(plan);
+    expect(text).toMatch(/^Squat plan, 5 Jan 2026\n\nHOW TO STAND\n/);
+    expect(text).toContain(plan.summary);
+    for (const [i, drill] of plan.drills.entries())
+      expect(text).toContain(`${i + 1}. ${drill.name}: ${drill.dose}.`);
+    for (const cue of plan.cues) expect(text).toContain(`“${cue.words}”`);
+    for (const caution of CAUTIONS) expect(text).toContain(caution);
+    expect(text.indexOf('TRAIN')).toBeLessThan(text.indexOf('DO, IN THIS ORDER'));
+    expect(text).not.toMatch(/Orla Venn|undefined|null/);
+    // Without drills and load these parts are not there at all.
+    const bare = planText({ ...plan, drills: [], beforeLoad: [], cues: [] });
+    expect(bare).not.toMatch(/DO, IN THIS ORDER|BEFORE THE LOAD|THINK OF/);
   });
 
   it('keeps the limits it was made under, and not stricter ones that came after', () => {

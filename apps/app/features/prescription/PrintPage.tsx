@@ -15,6 +15,7 @@ import { sayLimit } from '@zither/words/safety';
 import { SafetyNotice } from '../clear/index.ts';
 import { FloorPlan, momentAt, PlumbFigure } from '../instrument/index.ts';
 import { sayDay, today } from '../data/index.ts';
+import { ShareText } from './ShareText.tsx';
 
 /** One plain page for the client to take home: figure, floor plan, cues, drills, cautions. */
 export function PrintPage({ dossier }: { dossier: Dossier }) {
@@ -83,6 +84,7 @@ export function PrintPage({ dossier }: { dossier: Dossier }) {
       >
         <View id="print-actions" style={{ flexDirection: 'row', gap: space.s, flexWrap: 'wrap' }}>
           <Button title="Print" onPress={() => window.print()} />
+          <ShareText plan={prescription} />
           <Button
             type="outline"
             title="Back"

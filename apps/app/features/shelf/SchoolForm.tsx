@@ -133,7 +133,10 @@ export function SchoolForm({
           }),
         )}
       </Fold>
-      <Fold title="Lean and balance" note="Lean limit by hold, balance point, working point">
+      <Fold
+        title="Lean and balance"
+        note="Lean limit by load position, balance point, working point"
+      >
         {HOLDS.map((hold) =>
           number(
             `Lean limit, ${HOLD_NAMES[hold].toLowerCase()}`,
