@@ -53,6 +53,62 @@ describe('Coach, at 390 × 844', () => {
     await context.close();
   });
 
+  it('goes through the routine on the floor: timer, skip, sore, and the look again after it', async () => {
+    const { page, context, problems } = await visit(house.browser, PHONE, house.server.address);
+    await page.getByText('Pell Ashgrove').tap();
+    await openStage(page, 'Coach');
+    await page.getByRole('button', { name: 'Go through it now' }).tap();
+    await page
+      .getByText(/^1 of \d+/)
+      .or(page.getByText(/ · 1 of \d+$/))
+      .first()
+      .waitFor();
+    await page.getByRole('button', { name: 'Stop: pain or alarm' }).waitFor();
+    const timer = page.getByRole('timer');
+    const over = page.getByRole('heading', { name: 'Done', exact: true });
+    let timed = 0;
+    let sore = 0;
+    for (let i = 0; i < 40; i += 1) {
+      await timer.or(over).first().waitFor();
+      if ((await over.count()) > 0) break;
+      const before = await page
+        .getByText(/ · \d+ of \d+$/)
+        .first()
+        .innerText();
+      const start = page.getByRole('button', { name: 'Start', exact: true });
+      if (timed === 0 && (await start.count()) > 0) {
+        // The clock runs, stands, and can be given more.
+        const full = await timer.innerText();
+        await start.tap();
+        await page.waitForFunction(
+          (was) => document.querySelector('[role=timer]')?.textContent !== was,
+          full,
+        );
+        await page.getByRole('button', { name: 'Pause' }).tap();
+        await page.getByRole('button', { name: '30 s more' }).tap();
+        timed += 1;
+      }
+      if (
+        sore === 0 &&
+        (await page.getByRole('button', { name: /^Sore: .* instead$/ }).count()) > 0
+      ) {
+        const was = await page.getByRole('heading', { level: 2 }).first().innerText();
+        await page.getByRole('button', { name: /^Sore: / }).tap();
+        await page.getByRole('heading', { name: was, exact: true }).waitFor({ state: 'detached' });
+        sore += 1;
+        continue;
+      }
+      await page.getByRole('button', { name: /^(Skip|Next)$/ }).tap();
+      await page.getByText(before, { exact: true }).waitFor({ state: 'detached' });
+    }
+    expect([timed, sore]).toEqual([1, 1]);
+    await page.getByRole('button', { name: 'Look again, after the routine' }).tap();
+    await page.getByRole('heading', { name: 'Watch', exact: true }).waitFor();
+    await page.getByRole('radio', { name: 'After the routine', checked: true }).waitFor();
+    expect(problems).toEqual([]);
+    await context.close();
+  });
+
   it('climbs the ladder by an entry test, which can be taken back; the coach may choose another variation', async () => {
     const { page, context, problems } = await visit(house.browser, PHONE, house.server.address);
     await page.getByText('Runa Feld').tap();

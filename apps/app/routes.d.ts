@@ -47,6 +47,10 @@ declare module 'expo-router' {
             params: Router.UnknownInputParams & { id: string | number };
           }
         | {
+            pathname: `/clients/[id]/run`;
+            params: Router.UnknownInputParams & { id: string | number };
+          }
+        | {
             pathname: `/clients/[id]/setup`;
             params: Router.UnknownInputParams & { id: string | number };
           }
@@ -111,6 +115,7 @@ declare module 'expo-router' {
             pathname: `/clients/[id]/referral`;
             params: Router.UnknownOutputParams & { id: string };
           }
+        | { pathname: `/clients/[id]/run`; params: Router.UnknownOutputParams & { id: string } }
         | { pathname: `/clients/[id]/setup`; params: Router.UnknownOutputParams & { id: string } }
         | { pathname: `/clients/[id]/sheet`; params: Router.UnknownOutputParams & { id: string } }
         | { pathname: `/clients/[id]/stop`; params: Router.UnknownOutputParams & { id: string } }
@@ -161,6 +166,7 @@ declare module 'expo-router' {
         | `/clients/${Router.SingleRoutePart<T>}/print${`?${string}` | `#${string}` | ''}`
         | `/clients/${Router.SingleRoutePart<T>}/recheck${`?${string}` | `#${string}` | ''}`
         | `/clients/${Router.SingleRoutePart<T>}/referral${`?${string}` | `#${string}` | ''}`
+        | `/clients/${Router.SingleRoutePart<T>}/run${`?${string}` | `#${string}` | ''}`
         | `/clients/${Router.SingleRoutePart<T>}/setup${`?${string}` | `#${string}` | ''}`
         | `/clients/${Router.SingleRoutePart<T>}/sheet${`?${string}` | `#${string}` | ''}`
         | `/clients/${Router.SingleRoutePart<T>}/stop${`?${string}` | `#${string}` | ''}`
@@ -199,6 +205,10 @@ declare module 'expo-router' {
           }
         | {
             pathname: `/clients/[id]/referral`;
+            params: Router.UnknownInputParams & { id: string | number };
+          }
+        | {
+            pathname: `/clients/[id]/run`;
             params: Router.UnknownInputParams & { id: string | number };
           }
         | {

@@ -52,6 +52,7 @@ const MOVEMENTS: Record<string, string> = {
   setup: 'While squatting in the setup',
   prescription: 'During a preparation drill',
   recheck: 'During the recheck',
+  run: 'In the routine',
 };
 
 /** What was going on, from the page the coach was on: the station's name when one was being read. */

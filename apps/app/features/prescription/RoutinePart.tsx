@@ -1,3 +1,4 @@
+import { router } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { DecisionValues, Dossier } from '@zither/contract';
@@ -71,6 +72,14 @@ export function RoutinePart({ dossier, plan }: { dossier: Dossier; plan: PlanAns
         values={atHand}
         onChange={(k, isOn) => wish({ kit: isOn ? [...atHand, k] : atHand.filter((a) => a !== k) })}
       />
+      {plan.drills.length > 0 && (
+        <View style={{ alignItems: 'flex-start' }}>
+          <Button
+            title="Go through it now"
+            onPress={() => router.navigate(`/clients/${dossier.client.id}/run`)}
+          />
+        </View>
+      )}
       <Say small soft>{`${sayTime(plan.seconds)} of the ${wishes.minutes} are used.`}</Say>
       {plan.drills.map(({ drill }) => {
         const isPinned = wishes.pinned.includes(drill.id);

@@ -113,6 +113,10 @@ function drillBar(drill: Drill, input: PrescriptionInput): LeftOutBecause | null
   return lacking ? { kind: 'kit', kit: lacking } : null;
 }
 
+/** Whether a drill may be given to this client at all. */
+export const mayGive = (drill: Drill, input: PrescriptionInput): boolean =>
+  drillBar(drill, input) === null;
+
 /** The cause a drill is given for: the one it is expected to do most for. */
 function answeredBy(drill: Drill, causes: readonly Merged[]): Merged | null {
   const does = ({ cause }: Merged) => {

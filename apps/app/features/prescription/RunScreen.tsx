@@ -1,0 +1,217 @@
+import { router } from 'expo-router';
+import { useMemo, useState } from 'react';
+import { View } from 'react-native';
+import type { Dossier } from '@zither/contract';
+import { easierFor, runSteps, withInstead, type RunStep } from '@zither/core';
+import { isHeld, safetyOf, type PlanAnswer } from '@zither/visit';
+import {
+  sayCare,
+  sayClock,
+  sayFeel,
+  sayLeft,
+  sayPlace,
+  saySore,
+  sayStep,
+  sayThen,
+} from '@zither/words/run';
+import { Button } from '../../ui/elements.ts';
+import { Notice } from '../../ui/Notice.tsx';
+import { Heading, Say } from '../../ui/Say.tsx';
+import { Part, Screen } from '../../ui/Screen.tsx';
+import { font, space, tabular } from '../../ui/theme.ts';
+import { useLook } from '../../ui/useLook.ts';
+import { Waiting } from '../../ui/Waiting.tsx';
+import { SafetyNotice, StopButton } from '../clear/index.ts';
+import { today, useTableChanges } from '../data/index.ts';
+import { useBodyState } from '../instrument/index.ts';
+import { useAnswer } from '../setup/index.ts';
+import { useCountdown } from './useCountdown.ts';
+import { useAwake } from './useAwake.ts';
+
+/** The routine on the floor: one set after another in letters that read from across the room. */
+export function RunScreen({ dossier }: { dossier: Dossier }) {
+  const { client } = dossier;
+  const on = today();
+  const safety = useMemo(() => safetyOf(dossier, on), [dossier, on]);
+  const { changes: tables } = useTableChanges();
+  const held = isHeld(safety);
+  const { answer } = useAnswer(held ? null : { dossier, on, tables });
+  const back = { to: `/clients/${client.id}/prescription` as const, label: 'Back to the plan' };
+  const aside = <StopButton dossier={dossier} />;
+  const plan = answer?.plan ?? null;
+  if (held || !plan || plan.drills.length === 0)
+    return (
+      <Screen title="Routine" who={client.name} back={back} aside={aside}>
+        <Part>
+          <SafetyNotice clientId={client.id} safety={safety} />
+          {!held && !answer && <Waiting what="the routine" verb="Working out" />}
+          {!held && answer && (
+            <Notice
+              actions={[
+                {
+                  label: 'To the plan',
+                  onPress: () => router.navigate(`/clients/${client.id}/prescription`),
+                },
+              ]}
+            >
+              There are no drills to go through yet: the plan says why.
+            </Notice>
+          )}
+        </Part>
+      </Screen>
+    );
+  return <Running dossier={dossier} plan={plan} back={back} />;
+}
+
+function Running({
+  dossier,
+  plan,
+  back,
+}: {
+  dossier: Dossier;
+  plan: PlanAnswer;
+  back: { to: `/clients/${string}/prescription`; label: string };
+}) {
+  const { client } = dossier;
+  // What is begun is gone through as it began, whatever the plan says meanwhile.
+  const [asked] = useState(plan.asked);
+  const [steps, setSteps] = useState(() => runSteps(plan.drills));
+  const [at, setAt] = useState(0);
+  const [, setState] = useBodyState(client.id, today());
+  const step = steps[at];
+  useAwake(step !== undefined);
+  if (!step)
+    return (
+      <Screen
+        title="Routine"
+        who={client.name}
+        back={back}
+        aside={<StopButton dossier={dossier} />}
+        foot={
+          <Button
+            title="Look again, after the routine"
+            containerStyle={{ flex: 1 }}
+            buttonStyle={{ minHeight: 52 }}
+            onPress={() => {
+              setState('after');
+              router.navigate(`/clients/${client.id}/watch`);
+            }}
+          />
+        }
+      >
+        <Part title="Done">
+          <Say>
+            Now the same look again, and the same readings. They are kept as taken after the
+            routine, beside those from before.
+          </Say>
+        </Part>
+      </Screen>
+    );
+  const next = () => setAt(at + 1);
+  const sore = () => {
+    const changed = withInstead(steps, at, easierFor(asked, step.drill));
+    setSteps(changed);
+  };
+  return (
+    <Step
+      key={`${at} ${step.drill.id}`}
+      dossier={dossier}
+      step={step}
+      place={sayPlace(at, steps.length)}
+      then={sayThen(steps[at + 1])}
+      back={back}
+      onNext={next}
+      onBefore={at > 0 ? () => setAt(at - 1) : null}
+      sore={saySore(easierFor(asked, step.drill))}
+      onSore={sore}
+    />
+  );
+}
+
+/** One set: what, which side, how long or how often, and the next one under the thumb. */
+function Step({
+  dossier,
+  step,
+  place,
+  then,
+  back,
+  onNext,
+  onBefore,
+  sore,
+  onSore,
+}: {
+  dossier: Dossier;
+  step: RunStep;
+  place: string;
+  then: string;
+  back: { to: `/clients/${string}/prescription`; label: string };
+  onNext: () => void;
+  onBefore: (() => void) | null;
+  sore: string;
+  onSore: () => void;
+}) {
+  const { colors } = useLook();
+  const { drill, seconds, reps } = step;
+  const clock = useCountdown(seconds ?? 0);
+  const isOver = seconds !== null && clock.left <= 0;
+  return (
+    <Screen
+      title="Routine"
+      who={`${dossier.client.name} · ${place}`}
+      back={back}
+      aside={<StopButton dossier={dossier} />}
+      foot={
+        <>
+          {seconds !== null && !isOver && (
+            <Button
+              title={clock.isRunning ? 'Pause' : 'Start'}
+              containerStyle={{ flex: 1 }}
+              buttonStyle={{ minHeight: 60 }}
+              onPress={clock.isRunning ? clock.pause : clock.start}
+            />
+          )}
+          <Button
+            title={seconds !== null && !isOver ? 'Skip' : 'Next'}
+            type={seconds !== null && !isOver ? 'outline' : 'solid'}
+            containerStyle={{ flex: 1 }}
+            buttonStyle={{ minHeight: 60 }}
+            onPress={onNext}
+          />
+        </>
+      }
+    >
+      <Part>
+        <Heading level={2} style={{ fontSize: 34, lineHeight: 42 }}>
+          {drill.name}
+        </Heading>
+        <Say strong style={{ fontSize: 24, lineHeight: 32 }}>
+          {sayStep(step)}
+        </Say>
+        <View role="timer" aria-label={seconds === null ? `${reps} reps` : sayLeft(clock.left)}>
+          <Say
+            number
+            strong
+            style={[
+              { fontFamily: font.bold, fontSize: 96, lineHeight: 108, textAlign: 'center' },
+              tabular,
+              isOver ? { color: colors.lake } : {},
+            ]}
+          >
+            {seconds === null ? `${reps} reps` : sayClock(clock.left)}
+          </Say>
+        </View>
+        <Say style={{ fontSize: 20, lineHeight: 30 }}>{drill.how}</Say>
+        <Say>{sayFeel(drill)}</Say>
+        <Say soft>{sayCare(drill)}</Say>
+        <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: space.s }}>
+          {seconds !== null && (
+            <Button type="outline" title="30 s more" onPress={() => clock.extend(30)} />
+          )}
+          {onBefore && <Button type="outline" title="One back" onPress={onBefore} />}
+          <Button type="outline" title={sore} onPress={onSore} />
+        </View>
+        <Say soft>{then}</Say>
+      </Part>
+    </Screen>
+  );
+}

@@ -1,0 +1,79 @@
+import {
+  BALANCED,
+  DRILLS,
+  easierFor,
+  prescribe,
+  runSteps,
+  secondsOf,
+  USUAL_LIMITS,
+  withInstead,
+  type PrescriptionInput,
+} from '../src/index.ts';
+
+const input = (change: Partial<PrescriptionInput> = {}): PrescriptionInput => ({
+  causes: [
+    { cause: 'ankleJoint', side: 'right', chance: 0.9, because: [] },
+    { cause: 'ankleJoint', side: 'left', chance: 0.5, because: [] },
+    { cause: 'habitSitsBack', side: null, chance: 0.7, because: [] },
+  ],
+  limits: [],
+  referred: [],
+  banned: [],
+  stifferSide: 'left',
+  method: BALANCED,
+  wishes: { minutes: 15, kit: null, pinned: [], banned: [] },
+  cleared: [],
+  ...change,
+});
+const drillOf = (id: string) => DRILLS.find((d) => d.id === id)!;
+
+describe('a routine as it is run', () => {
+  it('goes through every set and side, the worse side first, a doubled one once more', () => {
+    const { drills } = prescribe(input());
+    const steps = runSteps(drills);
+    for (const { drill, sides } of drills) {
+      const own = steps.filter((s) => s.drill === drill);
+      const times = drill.sides === 'together' ? 1 : sides.doubled ? 3 : 2;
+      expect(own).toHaveLength(drill.dose.sets * times);
+      if (drill.sides === 'perSide') {
+        expect(own[0]!.side).toBe('right');
+        expect(own.filter((s) => s.side === 'right').length).toBe(drill.dose.sets * 2);
+      }
+      // What the plan reckons with is what is run.
+      const run = own.reduce((sum, s) => sum + (s.seconds ?? 0), 0);
+      if (drill.dose.unit !== 'reps')
+        expect(secondsOf(drill, sides.doubled !== null) - 20).toBe(run);
+    }
+    expect(steps.map((s) => drills.findIndex((d) => d.drill === s.drill))).toEqual(
+      [...steps.map((s) => drills.findIndex((d) => d.drill === s.drill))].sort((a, b) => a - b),
+    );
+  });
+
+  it('what is sore goes on as the easier one, on the sides that are left; without one it is left out', () => {
+    const [rock] = prescribe(
+      input({ wishes: { minutes: 15, kit: null, pinned: ['loaded-ankle-rock'], banned: [] } }),
+    ).drills.filter((d) => d.drill.id === 'loaded-ankle-rock');
+    const other = prescribe(input()).drills.filter((d) => d.drill.part === 'useIt');
+    const steps = runSteps([rock!, ...other]);
+    const easier = easierFor(input(), rock!.drill);
+    expect(easier?.id).toBe('knee-over-toe-rock');
+    const after = withInstead(steps, 1, easier);
+    expect(after[0]).toBe(steps[0]);
+    expect(after.slice(1).some((s) => s.drill === rock!.drill)).toBe(false);
+    expect(after[1]).toMatchObject({ drill: easier, side: 'left', reps: 10 });
+    expect(after.slice(-1)).toEqual(steps.slice(-1));
+    const without = withInstead(steps, 0, null);
+    expect(without).toEqual(steps.filter((s) => s.drill !== rock!.drill));
+    // From one done together to one done side by side: both sides.
+    const together = { ...steps.at(-1)!, side: 'both' as const };
+    const apart = withInstead([together], 0, drillOf('split-knee-bend'));
+    expect(apart.map((s) => s.side)).toEqual(['left', 'right']);
+    expect(withInstead(steps, 99, null)).toEqual(steps);
+  });
+
+  it('an easier one that the screen rules out is none', () => {
+    const shins = input({ limits: USUAL_LIMITS.filter((l) => l.kind === 'verticalShins') });
+    expect(easierFor(shins, drillOf('loaded-ankle-rock'))).toBeNull();
+    expect(easierFor(input(), drillOf('squat-snacks'))).toBeNull();
+  });
+});
