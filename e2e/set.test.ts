@@ -319,7 +319,7 @@ describe('kit', () => {
     await page.getByText('That is 11.3°.').waitFor();
     await page.getByRole('button', { name: 'Add this piece' }).tap();
     await page
-      .getByRole('checkbox', { name: 'Wedge board 11.3° (60 on 300 mm)', checked: true })
+      .getByRole('checkbox', { name: 'Wedge board 11.3° (60 mm on 300 mm)', checked: true })
       .waitFor();
     await page.getByRole('checkbox', { name: 'Box 40 cm' }).tap();
     await page.getByRole('checkbox', { name: 'Box 40 cm', checked: true }).waitFor();

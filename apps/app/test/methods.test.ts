@@ -161,7 +161,7 @@ describe('kit, sides and the bench', () => {
     expect(wedgeAngleDeg(60, 300)).toBe(11.3);
     expect(
       sayKit({ kind: 'ramp', angleDeg: 11.3, pair: false, from: { riseMm: 60, lengthMm: 300 } }),
-    ).toBe('Wedge board 11.3° (60 on 300 mm)');
+    ).toBe('Wedge board 11.3° (60 mm on 300 mm)');
     expect(sayKit({ kind: 'ramp', angleDeg: 10, pair: true, from: null })).toBe(
       'Pair of wedges 10°',
     );

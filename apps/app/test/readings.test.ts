@@ -109,12 +109,12 @@ describe('what readings say', () => {
     const say = (station: Parameters<typeof stationLines>[1]) =>
       stationLines(dossier, station, TODAY).join(' ');
     expect(say('ankleBent')).toMatch(
-      /Right 38\.\d° ± .* from 12\.0 cm to the wall \(rule of thumb 43°\)/,
+      /Right 38\.\d° ± .* from 12 cm to the wall \(rule of thumb 43°\)/,
     );
     expect(say('ankleStraight')).toMatch(/Right short with the knee straight: the calf/);
     expect(say('ankleStraight')).toMatch(/Left short with the knee bent too: soleus or the joint/);
     expect(say('archStanding')).toMatch(
-      /drops 12\.0 ± .* flexible.*Right: does not form.*orthosis stays in/,
+      /drops 12 mm ± .* flexible.*Right: does not form.*orthosis stays in/,
     );
     expect(say('hipFold')).toMatch(
       /Fold limit 11\d° .*wants an open stance.*A pinch ended the range/,

@@ -145,7 +145,7 @@ function archLines(trials: readonly Trial[]): string[] {
     const parts: string[] = [];
     if (arch.dropMm !== null && arch.plusMinusMm !== null)
       parts.push(
-        `drops ${sayHeight(arch.dropMm)} ± ${sayHeight(arch.plusMinusMm)} from sitting to standing (usual to ${sayHeight(10)}, marked beyond ${sayHeight(15)}; Brody 1982, from memory)`,
+        `drops ${sayHeight(arch.dropMm, 1)} ± ${sayHeight(arch.plusMinusMm, 1)} from sitting to standing (usual to ${sayHeight(10)}, marked beyond ${sayHeight(15)}; Brody 1982, from memory)`,
       );
     if (arch.kind) parts.push(ARCH_WORDS[arch.kind]);
     return parts.length > 0 ? [`${who(side)}: ${parts.join('; ')}.`] : [];

@@ -65,7 +65,8 @@ export const lengthNumber = (mm: number, digits: 0 | 1 = 0): string =>
   sayLength(mm, digits).replace(/ \w+$/, '');
 
 /** A small height kept in mm, as under the heels: "20 mm", "0.79 in". */
-export const sayHeight = (mm: number): string => say('height', mm);
+export const sayHeight = (mm: number, digits: 0 | 1 = 0): string =>
+  say('height', mm, now === 'imperial' ? 2 : digits);
 
 /** A mass kept in kg: "62.5 kg", "137.8 lb". */
 export const sayMass = (kg: number): string => say('mass', kg);
