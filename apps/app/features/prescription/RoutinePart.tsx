@@ -103,24 +103,27 @@ export function RoutinePart({ dossier, plan }: { dossier: Dossier; plan: PlanAns
                   {drill.feel}
                 </Say>
               </View>
-              <Button
-                type="clear"
-                title={isPinned ? 'Kept in' : 'Keep in'}
-                accessibilityLabel={`${isPinned ? 'Kept in, let it go' : 'Keep in'}: ${drill.name}`}
-                onPress={() =>
-                  wish({
-                    pinned: isPinned
-                      ? wishes.pinned.filter((p) => p !== drill.id)
-                      : [...wishes.pinned, drill.id],
-                  })
-                }
-              />
-              <Button
-                type="clear"
-                title="Swap"
-                accessibilityLabel={`Swap: ${drill.name}`}
-                onPress={() => setSwapping(swapping === drill.id ? null : drill.id)}
-              />
+              {/* Together, so that a narrow screen does not part them. */}
+              <View style={{ flexDirection: 'row' }}>
+                <Button
+                  type="clear"
+                  title={isPinned ? 'Kept in' : 'Keep in'}
+                  accessibilityLabel={`${isPinned ? 'Kept in, let it go' : 'Keep in'}: ${drill.name}`}
+                  onPress={() =>
+                    wish({
+                      pinned: isPinned
+                        ? wishes.pinned.filter((p) => p !== drill.id)
+                        : [...wishes.pinned, drill.id],
+                    })
+                  }
+                />
+                <Button
+                  type="clear"
+                  title="Swap"
+                  accessibilityLabel={`Swap: ${drill.name}`}
+                  onPress={() => setSwapping(swapping === drill.id ? null : drill.id)}
+                />
+              </View>
             </View>
             {swapping === drill.id && (
               <SwapNotice
