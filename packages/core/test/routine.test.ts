@@ -112,11 +112,14 @@ describe('the routine', () => {
     expect(bestRoutine({ ...q, drills: ways }).byCause.ankleJoint).toBeCloseTo(0.91, 9);
   });
 
-  it('is found well within a tick of the clock for any client', () => {
-    // No timed assertion: that a thousand are found here at all is the check; the bench says how long one takes.
+  it('gives clients with six causes and 15 minutes several drills, each for one of them, within the time', () => {
     for (let i = 0; i < 40; i += 1) {
       const causes = TRAINED.slice(i % 8, (i % 8) + 6).map((c): [CauseId, number] => [c, 0.9]);
-      expect(bestRoutine(question(causes, { minutes: 15 })).drills.length).toBeGreaterThan(2);
+      const { drills, seconds, byCause } = bestRoutine(question(causes, { minutes: 15 }));
+      expect(drills.length).toBeGreaterThan(2);
+      expect(seconds).toBeLessThanOrEqual(900);
+      // More than half of the causes get something.
+      expect(Object.values(byCause).filter((g) => g > 0).length).toBeGreaterThan(3);
     }
   });
 
