@@ -130,7 +130,7 @@ describe('Clear, at 390 × 844', () => {
     await page.getByRole('button', { name: /^Add this limit/ }).tap();
     await page.getByRole('button', { name: 'Record what is allowed' }).tap();
     await page.getByText(/Left knee bent no further than 90°$/).waitFor();
-    await page.getByText('B. Physician, physician 4711, limits one joint for now.').waitFor();
+    await page.getByText('Joint limits by B. Physician, physician 4711, apply for now.').waitFor();
     await page.getByText(/from 2099-01-11/).waitFor();
     await saved(page);
     expect(problems).toEqual([]);

@@ -351,11 +351,19 @@ describe('one joint of one side', () => {
     expect(most('2026-07-01')).toEqual([]);
   });
 
+  it('what is allowed after a cleared injury lifts no hold of one that is not cleared', () => {
+    const allowed = clearance({ covers: ['clearedInjury'], limits: [knee(90)] });
+    const uncleared = { recentInjury: { clearedByClinician: false, place: 'hip' as const } };
+    expect(outcomeOf(uncleared, allowed, TODAY).kind).toBe('hold');
+  });
+
   it('counts as long as it runs, though the day’s answers are all no; says by whom', () => {
     const limited = clearance({ limits: [knee(90)] });
     const outcome = outcomeOf({}, limited, TODAY);
     expect(outcome).toMatchObject({ kind: 'withinLimits', limits: [knee(90)] });
-    expect(outcome.reasons).toEqual(['A. Clinician, physiotherapist, limits one joint for now.']);
+    expect(outcome.reasons).toEqual([
+      'Joint limits by A. Clinician, physiotherapist, apply for now.',
+    ]);
     expect(outcomeOf({}, limited, '2026-07-01').kind).toBe('go');
   });
 });

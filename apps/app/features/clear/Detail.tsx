@@ -1,11 +1,10 @@
-import { useState } from 'react';
 import { View } from 'react-native';
 import type { ScreeningValues } from '@zither/contract';
-import type { PainPlace, PainSide, ScreenQuestion } from '@zither/core';
+import type { ScreenQuestion } from '@zither/core';
 import { Button } from '../../ui/elements.ts';
 import { Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
-import { PainChoices, PlaceChoice, SideOfPlace } from './painChoices.tsx';
+import { PainChoices, PlaceAndSide } from './painChoices.tsx';
 
 type Answers = ScreeningValues['answers'];
 
@@ -17,29 +16,19 @@ export function Detail({
   question: ScreenQuestion;
   onAnswer: (given: Answers) => void;
 }) {
-  const [place, setPlace] = useState<PainPlace | ''>('');
-  const [side, setSide] = useState<PainSide | undefined>();
   if (question.detail === 'placeAndCleared')
     return (
       <View style={{ gap: space.l }}>
-        <PlaceChoice
-          place={place}
-          onChange={(to) => {
-            setPlace(to);
-            setSide(undefined);
-          }}
-        />
-        <SideOfPlace place={place} side={side} onChange={setSide} />
-        {place !== '' && (
-          <TwoWays
-            words="Has a clinician cleared squatting with it?"
-            onAnswer={(clearedByClinician) =>
-              onAnswer({
-                recentInjury: { clearedByClinician, place, ...(side ? { side } : {}) },
-              })
-            }
-          />
-        )}
+        <PlaceAndSide>
+          {(told) => (
+            <TwoWays
+              words="Has a clinician cleared squatting with it?"
+              onAnswer={(clearedByClinician) =>
+                onAnswer({ recentInjury: { clearedByClinician, ...told } })
+              }
+            />
+          )}
+        </PlaceAndSide>
       </View>
     );
   if (question.detail === 'clearedByClinician')

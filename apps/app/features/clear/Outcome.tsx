@@ -12,8 +12,8 @@ import { clearancesOf, clearedInjury, safetyOf } from '@zither/visit';
 import { sayClearance } from '@zither/words/clearance';
 import { sayLimit } from '@zither/words/safety';
 
-/** A clearance after an injury lifts no hold and says what is allowed. */
-const CLEARED_INJURY = ['uncleared', 'clearedInjury'];
+/** What is allowed after a cleared injury: it lifts no hold, of this injury or a later one. */
+const CLEARED_INJURY = ['clearedInjury'];
 
 /** The screen's word: go, within limits, or hold and refer with the way to lift it. */
 export function Outcome({ dossier }: { dossier: Dossier }) {

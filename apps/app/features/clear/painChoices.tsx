@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { hasSides, type PainPlace, type PainSide } from '@zither/core';
 import { Choice } from '../../ui/Choice.tsx';
 import { PLACE_NAMES } from '@zither/words/safety';
@@ -34,7 +34,7 @@ export function PlaceChoice({
 }
 
 /** Which side, for a place that has two. */
-export function SideOfPlace({
+function SideOfPlace({
   place,
   side,
   onChange,
@@ -55,6 +55,31 @@ export function SideOfPlace({
       value={(side ?? '') as PainSide}
       onChange={onChange}
     />
+  );
+}
+
+/** Where, and on which side; what follows is asked once the place was said. */
+export function PlaceAndSide({
+  startAt = '',
+  children,
+}: {
+  startAt?: PainPlace | '';
+  children: (told: Omit<ToldPain, 'level'>) => ReactNode;
+}) {
+  const [place, setPlace] = useState<PainPlace | ''>(startAt);
+  const [side, setSide] = useState<PainSide | undefined>();
+  return (
+    <>
+      <PlaceChoice
+        place={place}
+        onChange={(to) => {
+          setPlace(to);
+          setSide(undefined);
+        }}
+      />
+      <SideOfPlace place={place} side={side} onChange={setSide} />
+      {place !== '' && children({ place, ...(side ? { side } : {}) })}
+    </>
   );
 }
 
@@ -82,21 +107,9 @@ export function PainChoices({
   startAt?: PainPlace | '';
   onPain: (pain: ToldPain) => void;
 }) {
-  const [place, setPlace] = useState<PainPlace | ''>(startAt);
-  const [side, setSide] = useState<PainSide | undefined>();
   return (
-    <>
-      <PlaceChoice
-        place={place}
-        onChange={(to) => {
-          setPlace(to);
-          setSide(undefined);
-        }}
-      />
-      <SideOfPlace place={place} side={side} onChange={setSide} />
-      {place !== '' && (
-        <LevelChoice onChange={(level) => onPain({ place, ...(side ? { side } : {}), level })} />
-      )}
-    </>
+    <PlaceAndSide startAt={startAt}>
+      {(told) => <LevelChoice onChange={(level) => onPain({ ...told, level })} />}
+    </PlaceAndSide>
   );
 }

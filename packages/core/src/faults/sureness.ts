@@ -3,7 +3,8 @@ import { FAULTS, type FaultId, type Thresholds } from './table.ts';
 
 /**
  * How far one look reads off the truth because marks sit on skin and cloth, and not on the joint: standard deviation, in the unit of the fault.
- * Measured on one client filmed again and again by the simulated camera in a gym, marks up to 15 mm off (`test/sureness.test.ts` repeats it).
+ * House defaults, set to what ten clean clients showed, each filmed twelve times by the simulated camera in a gym, marks up to 15 mm off; for
+ * `armsFall` a guess, since they squatted with the arms free. `test/sureness.test.ts` repeats it for five of them.
  */
 const MARKS_ERROR: Readonly<Record<Exclude<FaultId, 'pain'>, number>> = {
   heelsRise: 0.8,

@@ -155,7 +155,7 @@ export function screenOutcome(
     limits,
     reasons: [
       ...reasons,
-      ...byWhom.map((c) => `${c.who}, ${c.licence}, limits one joint for now.`),
+      ...byWhom.map((c) => `Joint limits by ${c.who}, ${c.licence}, apply for now.`),
     ],
   };
 }
