@@ -3,10 +3,14 @@ import {
   bestRoutine,
   CAUSE_IDS,
   CAUSES,
+  CUE_KINDS,
+  CUE_PHASES,
+  CUES,
   costOf,
   DRILLS,
   DRILL_KIT,
   IN_EVERY_ROOM,
+  NO_CUE,
   secondsOf,
   worthOf,
   type CauseId,
@@ -189,6 +193,32 @@ describe('the drills are enough', () => {
           shares: true,
         });
       }
+    }
+  });
+});
+
+describe('the cues are enough', () => {
+  it('every trainable cause has a cue of each kind in each phase, or there is a reason why not', () => {
+    const missing: string[] = [];
+    for (const cause of TRAINED)
+      for (const kind of CUE_KINDS)
+        for (const phase of CUE_PHASES) {
+          // What is set up is set up before the squat; what is thought of in it belongs to the squat.
+          if ((kind === 'setUp') !== (phase === 'before')) continue;
+          const isThere = CUES.some(
+            (c) => c.causes.includes(cause) && c.kind === kind && c.phase === phase,
+          );
+          const reason = NO_CUE[cause]?.[phase];
+          if (isThere === (reason !== undefined)) missing.push(`${cause} · ${kind} · ${phase}`);
+        }
+    expect(missing).toEqual([]);
+  });
+
+  it('are short enough to be thought of in a squat, and only what is banned for knees that track asks knees apart', () => {
+    for (const c of CUES) {
+      expect(c.words).toMatch(/^[A-Z].*\.$/);
+      expect(c.words.split(' ').length).toBeLessThanOrEqual(16);
+      if (/knees? out|spread|apart/i.test(c.words)) expect(c.bannedAs).toBe('kneesOut');
     }
   });
 });

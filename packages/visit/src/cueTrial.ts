@@ -1,6 +1,7 @@
 import type { Dossier, TriedValues } from '@zither/contract';
 import {
   belongsTo,
+  CUE_KINDS,
   CUES,
   type BannedCue,
   type Cue,
@@ -22,7 +23,7 @@ export interface CueToTry {
 /** A cause this likely is worth a cue (house default). */
 const WORTH_FROM = 0.1;
 /** So many are offered; the coach's own words can always be typed. */
-const OFFERED = 5;
+const OFFERED = 7;
 
 /** Cues worth three reps: aimed at causes that are not unlikely, part of the method, allowed by Clear and not banned; then the method's own words. */
 export function cuesToTry(
@@ -37,16 +38,28 @@ export function cuesToTry(
       !cue.barredBy.some((kind) => limits.some((l) => l.kind === kind)) &&
       !(cue.bannedAs && banned.includes(cue.bannedAs)),
   );
-  const fit = opinion.diagnosis.causes.flatMap(({ cause, probability }) =>
-    probability < WORTH_FROM
-      ? []
-      : open
+  const fit = opinion.diagnosis.causes
+    .filter((c) => c.probability >= WORTH_FROM)
+    .flatMap(({ cause, probability }) =>
+      oneOfEachKindFirst(
+        open
           .filter((cue) => cue.causes.includes(cause))
           .sort((a, b) => a.causes.indexOf(cause) - b.causes.indexOf(cause)),
-  );
+        // A second cue for a likely cause comes before the first for one less than half as likely, and so on.
+      ).map((cue, k) => ({ cue, worth: probability / (k + 1) })),
+    )
+    .sort((a, b) => b.worth - a.worth)
+    .map(({ cue }) => cue);
   const house = [...new Set(fit)].map(({ id, words, precaution }) => ({ id, words, precaution }));
   const own = method.cueWords.map((words) => ({ id: null, words, precaution: '' }));
   return [...house.slice(0, OFFERED - Math.min(2, own.length)), ...own.slice(0, 2)];
+}
+
+/** The same cues, the first of each kind before all others: who does not get one kind of words may get another. */
+function oneOfEachKindFirst(cues: readonly Cue[]): Cue[] {
+  const first = CUE_KINDS.flatMap((kind) => cues.find((cue) => cue.kind === kind) ?? []);
+  first.sort((a, b) => cues.indexOf(a) - cues.indexOf(b));
+  return [...first, ...cues.filter((cue) => !first.includes(cue))];
 }
 
 /** How a cue did on the whole: it cleared only where it cleared something and made nothing worse. */

@@ -192,6 +192,7 @@ export function swapFor(
 const ownCue = (words: string, { cause }: WorkedCause): Cue => ({
   id: 'own-words',
   kind: 'external',
+  phase: 'down',
   words,
   causes: [cause],
   precaution: 'The client’s own cue: drop it as soon as it is no longer needed.',
