@@ -10,7 +10,7 @@ import {
 } from '@zither/words/instrument';
 import { sayFigure } from '../features/instrument/PlumbFigure.tsx';
 import { sayPlan } from '../features/instrument/FloorPlan.tsx';
-import { momentAt } from '../features/instrument/descent.ts';
+import { squatAt } from '@zither/core';
 
 const shut: Exclude<Window, { kind: 'stanceTooWide' }> = {
   kind: 'shut',
@@ -108,18 +108,18 @@ describe('other sentences', () => {
   });
 
   it('speak the figures for somebody who cannot see them', () => {
-    expect(sayFigure(momentAt(question, 'left', 0))).toMatch(
+    expect(sayFigure(squatAt(question, 'left', 0))).toMatch(
       /^Side view at parallel: shin \d+° forward, trunk \d+° forward, kneecap \d+ cm (past|behind) the toes\.$/,
     );
     const wide = { ...question, setup: { ...question.setup, stanceWidthMm: 1500 } };
-    expect(sayFigure(momentAt(wide, 'left', 0))).toMatch(/too wide/);
+    expect(sayFigure(squatAt(wide, 'left', 0))).toMatch(/too wide/);
     const stiff = {
       ...question,
       body: { ...question.body, segmentsMm: { thigh: 520, trunk: 430 } },
       limits: { ...question.limits, dorsiflexionDeg: { left: 2, right: 2 }, bufferDeg: 0 },
       setup: { ...question.setup, hold: 'bodyweight' as const, loadKg: 0 },
     };
-    expect(sayFigure(momentAt(stiff, 'left', 0))).toMatch(/^Falls back: no lean brings the weight/);
+    expect(sayFigure(squatAt(stiff, 'left', 0))).toMatch(/^Falls back: no lean brings the weight/);
     expect(sayPlan(question)).toBe('Floor plan: heels 42 cm apart, both feet 15° out, flat floor.');
   });
 });

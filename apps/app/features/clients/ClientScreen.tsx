@@ -4,7 +4,7 @@ import { Button } from '../../ui/elements.ts';
 import { router } from 'expo-router';
 import { useEffect, useMemo, useState, type ReactNode } from 'react';
 import { View } from 'react-native';
-import { resolveBody, solve } from '@zither/core';
+import { resolveBody, solve, squatAt } from '@zither/core';
 import type { Dossier } from '@zither/contract';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
@@ -28,7 +28,7 @@ import { sayMissing } from '@zither/words/missing';
 import { sayFound, sayReserve, SOURCE_NAMES, sayUse } from '@zither/words/setup';
 import { SafetyNotice, StopButton } from '../clear/index.ts';
 import { useChanges, useTableChanges, sayDay, today } from '../data/index.ts';
-import { FloorPlan, momentAt, PlumbFigure } from '../instrument/index.ts';
+import { FloorPlan, PlumbFigure } from '../instrument/index.ts';
 import { MeasureGauges } from '../measure/index.ts';
 import { LockedPart, useInUse } from '../setup/index.ts';
 import { stageOf } from '../session/index.ts';
@@ -191,7 +191,7 @@ function CurrentSetup({ dossier }: { dossier: Dossier }) {
   const picture: ReactNode = (
     <>
       <PlumbFigure
-        moment={momentAt(question, solved.governingSide, target.thighDepthDeg)}
+        moment={squatAt(question, solved.governingSide, target.thighDepthDeg)}
         ghost={null}
         width={half}
         height={280}

@@ -3,9 +3,12 @@ import { View } from 'react-native';
 import Svg, { G, Line, Path, Polygon, Text as SvgText } from 'react-native-svg';
 import {
   BALANCED,
+  FOOT_OUTLINE,
   footTilt,
+  onFloor,
   resolveBody,
   SIDES,
+  supportCorners,
   type Case,
   type Setup,
   type Side,
@@ -14,22 +17,6 @@ import { font } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { saySupport } from '@zither/words/instrument';
 import { sayLength } from '@zither/words/units';
-
-/** Outline of a left foot from above: share of foot length ahead of the heel, share outward of its axis. */
-const OUTLINE: [number, number][] = [
-  [0.0, 0.0],
-  [0.04, -0.1],
-  [0.3, -0.09],
-  [0.55, -0.11],
-  [0.73, -0.19],
-  [0.92, -0.17],
-  [1.0, -0.06],
-  [0.96, 0.05],
-  [0.86, 0.13],
-  [0.7, 0.19],
-  [0.4, 0.14],
-  [0.04, 0.1],
-];
 
 /** Where the knee may point against the foot's axis, degrees, positive outward: the balanced school's (house default). */
 const TRACK_BAND = BALANCED.kneeBandDeg;
@@ -143,22 +130,19 @@ export function FloorPlan({
 type OnPage = (mm: number) => number;
 
 /** Places a point along and beside one foot's axis on the page. */
-function placerOf({ toeOutDeg, stanceWidthMm }: Setup, side: Side, X: OnPage, Y: OnPage) {
-  const sign = side === 'left' ? 1 : -1;
-  const angle = (toeOutDeg[side] * Math.PI) / 180;
-  const heelY = (sign * stanceWidthMm) / 2;
-  return (along: number, aside: number): [number, number] => [
-    X(heelY + sign * (along * Math.sin(angle) + aside * Math.cos(angle))),
-    Y(along * Math.cos(angle) - aside * Math.sin(angle)),
-  ];
-}
+const placerOf =
+  (setup: Setup, side: Side, X: OnPage, Y: OnPage) =>
+  (along: number, aside: number): [number, number] => {
+    const { leftMm, aheadMm } = onFloor(setup, side, along, aside);
+    return [X(leftMm), Y(aheadMm)];
+  };
 
 /** The outline of one foot as a path. */
 function outlineOf(setup: Setup, side: Side, footMm: number, X: OnPage, Y: OnPage): string {
   const place = placerOf(setup, side, X, Y);
   return (
     curve().curve(curveCatmullRomClosed.alpha(0.5))(
-      OUTLINE.map(([a, b]) => place(a * footMm, b * footMm)),
+      FOOT_OUTLINE.map(([a, b]) => place(a * footMm, b * footMm)),
     ) ?? ''
   );
 }
@@ -209,7 +193,15 @@ function FootFromAbove({
           .join(' ')}
         fill={colors.lakeWash}
       />
-      <SupportUnder question={question} footMm={footMm} place={place} heelY={heelY} X={X} Y={Y} />
+      <SupportUnder
+        question={question}
+        side={side}
+        footMm={footMm}
+        place={place}
+        heelY={heelY}
+        X={X}
+        Y={Y}
+      />
       <Path
         d={outlineOf(setup, side, footMm, X, Y)}
         fill={colors.surface}
@@ -254,6 +246,7 @@ function FootFromAbove({
 /** Wedge or block under one foot, with an arrow down its slope. */
 function SupportUnder({
   question,
+  side,
   footMm,
   place,
   heelY,
@@ -261,6 +254,7 @@ function SupportUnder({
   Y,
 }: {
   question: Case;
+  side: Side;
   footMm: number;
   place: (along: number, aside: number) => [number, number];
   heelY: number;
@@ -275,13 +269,9 @@ function SupportUnder({
   const at = straight
     ? (along: number, aside: number): [number, number] => [X(heelY + aside), Y(along)]
     : place;
-  const length = support.kind === 'block' ? 0.3 * footMm : 1.04 * footMm;
-  const corners = [
-    at(-0.06 * footMm, -half),
-    at(-0.06 * footMm, half),
-    at(length, half),
-    at(length, -half),
-  ];
+  const corners = supportCorners(question.setup, side, footMm).map(
+    ({ leftMm, aheadMm }): [number, number] => [X(leftMm), Y(aheadMm)],
+  );
   const from = at(support.kind === 'block' ? 0 : footMm * 0.1, half * 0.8);
   const to = at(support.kind === 'block' ? 0.26 * footMm : footMm * 0.8, half * 0.8);
   return (

@@ -4,6 +4,7 @@ import {
   BALANCED,
   reaches,
   solve,
+  squatAt,
   type Case,
   type Hold,
   type MethodProfile,
@@ -18,7 +19,6 @@ import { SliderRow } from '../../ui/SliderRow.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { Controls } from './Controls.tsx';
-import { momentAt } from './descent.ts';
 import { FloorPlan } from './FloorPlan.tsx';
 import { Levers } from './Levers.tsx';
 import { PlumbFigure } from './PlumbFigure.tsx';
@@ -73,9 +73,9 @@ export function Instrument({
   const settled = useMemo(() => solve(asked), [asked]);
   const side = shownSide ?? solution.governingSide;
   const depthDeg = scrubDeg ?? question.target.thighDepthDeg;
-  const moment = useMemo(() => momentAt(question, side, depthDeg), [question, side, depthDeg]);
+  const moment = useMemo(() => squatAt(question, side, depthDeg), [question, side, depthDeg]);
   const ghost = useMemo(
-    () => (before ? momentAt(before, side, scrubDeg ?? before.target.thighDepthDeg) : null),
+    () => (before ? squatAt(before, side, scrubDeg ?? before.target.thighDepthDeg) : null),
     [before, side, scrubDeg],
   );
   const governing = solution.sides[solution.governingSide];

@@ -1,8 +1,8 @@
 import { View } from 'react-native';
 import Svg, { G, Line, Polygon, Rect, Text as SvgText } from 'react-native-svg';
+import type { SquatMoment } from '@zither/core';
 import { font } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import type { Moment } from './descent.ts';
 import { Angles, Body, KneeToToe, Wedge, WindowArc } from './figureParts.tsx';
 import { NO_POSE_WORDS, sayDepth } from '@zither/words/instrument';
 
@@ -10,13 +10,13 @@ import { NO_POSE_WORDS, sayDepth } from '@zither/words/instrument';
 const BALANCE_BAND_MM = 30;
 
 /** Height of a squat at a thigh depth as a share of stature: shank upright, head or overhead load on top. */
-const tallness = (depthDeg: number, { link }: Moment): number =>
+const tallness = (depthDeg: number, { link }: SquatMoment): number =>
   0.66 -
   0.245 * Math.sin((depthDeg * Math.PI) / 180) +
   (link.holdPoint && link.holdPoint.upMm > 300 ? 0.34 : 0);
 
 /** The figure as a sentence. */
-export function sayFigure(moment: Moment): string {
+export function sayFigure(moment: SquatMoment): string {
   const { pose } = moment;
   if (pose.kind !== 'pose') return NO_POSE_WORDS[pose.kind];
   const knee = Math.round(pose.kneecapPastToeMm / 10);
@@ -35,8 +35,8 @@ export function PlumbFigure({
   statureMm,
   fitDepthDeg,
 }: {
-  moment: Moment;
-  ghost: Moment | null;
+  moment: SquatMoment;
+  ghost: SquatMoment | null;
   height: number;
   width: number;
   statureMm: number;

@@ -1,8 +1,7 @@
 import { Circle, G, Line, Path, Polygon, Text as SvgText } from 'react-native-svg';
-import { KNEECAP_AHEAD_MM, type Pose } from '@zither/core';
+import { KNEECAP_AHEAD_MM, type Pose, type SquatMoment } from '@zither/core';
 import { font } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import type { Moment } from './descent.ts';
 import { sayLength } from '@zither/words/units';
 
 /** From mm in the world to pixels in the picture. */
@@ -11,7 +10,7 @@ type Map = (mm: number) => number;
 const PLATE_RADIUS_MM = 225;
 
 /** What stands under the foot, to scale. */
-export function Wedge({ moment, X, Y }: { moment: Moment; X: Map; Y: Map }) {
+export function Wedge({ moment, X, Y }: { moment: SquatMoment; X: Map; Y: Map }) {
   const { colors } = useLook();
   const { foot, cosToeOut } = moment.link;
   if (foot.heelHeightMm < 0.5) return null;
@@ -41,7 +40,7 @@ export function Body({
   ghost = false,
 }: {
   pose: Pose;
-  moment: Moment;
+  moment: SquatMoment;
   X: Map;
   Y: Map;
   scale: number;
@@ -139,7 +138,7 @@ export function WindowArc({
   Y,
   scale,
 }: {
-  moment: Moment;
+  moment: SquatMoment;
   pose: Pose;
   X: Map;
   Y: Map;
@@ -227,7 +226,17 @@ export function Angles({ pose, X, Y, width }: { pose: Pose; X: Map; Y: Map; widt
 }
 
 /** Kneecap against the longest toe. */
-export function KneeToToe({ pose, moment, X, Y }: { pose: Pose; moment: Moment; X: Map; Y: Map }) {
+export function KneeToToe({
+  pose,
+  moment,
+  X,
+  Y,
+}: {
+  pose: Pose;
+  moment: SquatMoment;
+  X: Map;
+  Y: Map;
+}) {
   const { colors } = useLook();
   const { cosToeOut, foot, cosKneeAzimuth } = moment.link;
   const toeX = X(foot.toeAlongMm * cosToeOut);

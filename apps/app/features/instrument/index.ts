@@ -4,5 +4,4 @@ export { Instrument } from './Instrument.tsx';
 export { Equations, NumberInputs, NumberTrace } from './NumberTrace.tsx';
 export { PlumbFigure } from './PlumbFigure.tsx';
 export { FloorPlan } from './FloorPlan.tsx';
-export { momentAt } from './descent.ts';
 export { useTraining } from './useTraining.ts';

@@ -2,6 +2,7 @@ import { View } from 'react-native';
 import type { PrescriptionValues } from '@zither/contract';
 import { CAUTIONS } from '@zither/core';
 import { sayHow } from '@zither/words/plan';
+import { DrillPicture } from '../../ui/DrillPicture.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
@@ -64,6 +65,7 @@ export function Plan({ plan }: { plan: PrescriptionValues }) {
             <Entry
               key={drill.id}
               title={`${i + 1}. ${drill.name} · ${drill.dose}`}
+              picture={drill.id}
               detail={sayHow(drill)}
               because={drill.because}
               care={drill.precaution}
@@ -91,11 +93,14 @@ export function Plan({ plan }: { plan: PrescriptionValues }) {
 
 function Entry({
   title,
+  picture,
   detail,
   because,
   care,
 }: {
   title: string;
+  /** Of a drill: its id. */
+  picture?: string;
   detail?: string;
   because: string;
   care?: string;
@@ -106,6 +111,7 @@ function Entry({
       <Say strong number>
         {title}
       </Say>
+      {picture && <DrillPicture id={picture} />}
       {detail && <Say>{detail}</Say>}
       <Say soft small>
         Because: {because}

@@ -5,15 +5,16 @@ import { router } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import type { Dossier } from '@zither/contract';
-import { CAUTIONS, type Case } from '@zither/core';
+import { CAUTIONS, squatAt, type Case } from '@zither/core';
 import { Notice } from '../../ui/Notice.tsx';
+import { DrillPicture } from '../../ui/DrillPicture.tsx';
 import { Heading, Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { clientCase, isHeld, keepsLimits, limitsOf, safetyOf } from '@zither/visit';
 import { sayLimit } from '@zither/words/safety';
 import { SafetyNotice } from '../clear/index.ts';
-import { FloorPlan, momentAt, PlumbFigure } from '../instrument/index.ts';
+import { FloorPlan, PlumbFigure } from '../instrument/index.ts';
 import { sayDay, today } from '../data/index.ts';
 import { ShareText } from './ShareText.tsx';
 
@@ -102,7 +103,7 @@ export function PrintPage({ dossier }: { dossier: Dossier }) {
         {question && (
           <View style={{ flexDirection: 'row', gap: space.l }}>
             <PlumbFigure
-              moment={momentAt(question, 'left', question.target.thighDepthDeg)}
+              moment={squatAt(question, 'left', question.target.thighDepthDeg)}
               ghost={null}
               width={half}
               height={210}
@@ -137,6 +138,7 @@ export function PrintPage({ dossier }: { dossier: Dossier }) {
         {prescription.drills.map((drill, i) => (
           <View key={drill.id}>
             <Say strong number>{`${i + 1}. ${drill.name}: ${drill.dose}, ${drill.sides}`}</Say>
+            <DrillPicture id={drill.id} height={64} />
             <Say small>{drill.how}</Say>
             <Say small soft>{`Because: ${drill.because} Care: ${drill.precaution}`}</Say>
           </View>

@@ -16,6 +16,7 @@ import {
 } from '@zither/words/run';
 import { Button } from '../../ui/elements.ts';
 import { Notice } from '../../ui/Notice.tsx';
+import { DrillPicture } from '../../ui/DrillPicture.tsx';
 import { Heading, Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { font, space, tabular } from '../../ui/theme.ts';
@@ -200,6 +201,7 @@ function Step({
             {seconds === null ? `${reps} reps` : sayClock(clock.left)}
           </Say>
         </View>
+        <DrillPicture id={drill.id} height={130} />
         <Say style={{ fontSize: 20, lineHeight: 30 }}>{drill.how}</Say>
         <Say>{sayFeel(drill)}</Say>
         <Say soft>{sayCare(drill)}</Say>

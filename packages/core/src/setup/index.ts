@@ -111,3 +111,11 @@ export { weaningSteps, weeksTo, type AnkleTrend, type WeaningStep } from './wean
 export { sideDifference, turnFurtherBy, UNLIKE_MOST, type SideDifference } from './sides.ts';
 export { chanceAt, chanceMap, MAP_RANGE, mapAxes, type ChanceMap, type MapAt } from './map.ts';
 export { boxFor, HIP_ABOVE_SEAT_MM } from './box.ts';
+export {
+  floorMarks,
+  onFloor,
+  supportCorners,
+  FOOT_OUTLINE,
+  type FloorPoint,
+  type FootMarks,
+} from './floorMarks.ts';

@@ -1,30 +1,24 @@
-import {
-  buildLinkage,
-  limitsForSide,
-  poseAt,
-  resolveBody,
-  windowAt,
-  workingShankDeg,
-  type Case,
-  type Linkage,
-  type NoPose,
-  type Pose,
-  type Side,
-  type Window,
-} from '@zither/core';
+import { resolveBody } from '../body/resolveBody.ts';
+import { buildLinkage, type Linkage } from '../linkage/linkage.ts';
+import { poseAt, type NoPose, type Pose } from '../linkage/pose.ts';
+import type { Side } from '../linkage/setup.ts';
+import { limitsForSide } from './limits.ts';
+import type { Case } from './solve.ts';
+import { windowAt, type Window } from './window.ts';
+import { workingShankDeg } from './workingPoint.ts';
 
 const rad = (deg: number) => (deg * Math.PI) / 180;
 
 /** One moment of the way down: the linkage at its working point for that depth. */
-export interface Moment {
+export interface SquatMoment {
   depthDeg: number;
   window: Window;
   pose: Pose | NoPose;
   link: Linkage;
 }
 
-/** The squat of one side at one depth, at the method's working point. */
-export function momentAt(question: Case, side: Side, depthDeg: number): Moment {
+/** The squat of one side at one thigh depth in degrees, at the method's working point; without a pose where the stance is too wide for it. */
+export function squatAt(question: Case, side: Side, depthDeg: number): SquatMoment {
   const link = buildLinkage(resolveBody(question.body), question.setup, side);
   const window = windowAt(link, limitsForSide(question.limits, side), rad(depthDeg));
   const pose: Pose | NoPose =
