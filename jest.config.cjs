@@ -32,7 +32,9 @@ const node = (displayName, roots, notInjected = []) => ({
       },
     ],
   },
-  transformIgnorePatterns: ['/node_modules/(?!(@zither|content-disposition|cookie|date-fns)/)'],
+  transformIgnorePatterns: [
+    '/node_modules/(?!(@zither|content-disposition|cookie|date-fns|d3-shape|d3-path)/)',
+  ],
 });
 
 module.exports = {

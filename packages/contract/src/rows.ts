@@ -17,6 +17,7 @@ import {
   momentSchema,
   practiceRow,
   sideSchema,
+  unitSystemSchema,
 } from './scalars.ts';
 import { rungIdSchema } from './probe.ts';
 import { stageSchema } from './session.ts';
@@ -95,6 +96,8 @@ export const prescriptionValuesSchema = z.strictObject({
   givenOn: daySchema,
   /** Day of the ankle readings it rests on. */
   measuredOn: daySchema,
+  /** Units its words are in; plans given before this was kept are metric. */
+  units: unitSystemSchema.default('metric'),
   setup: setupSchema,
   thighDepthDeg: thighDepthSchema,
   workingPoint: workingPointSchema,
@@ -132,6 +135,17 @@ export const prescriptionValuesSchema = z.strictObject({
         feel: text.default(''),
         dose: text,
         sides: text,
+        /** Its sets one after another, timed or counted; empty in plans given before this was kept. */
+        steps: z
+          .array(
+            z.strictObject({
+              side: sideSetSchema,
+              seconds: z.number().int().min(1).max(3600).nullable(),
+              reps: z.number().int().min(1).max(200).nullable(),
+            }),
+          )
+          .max(30)
+          .default([]),
         because: text,
         precaution: text,
       }),

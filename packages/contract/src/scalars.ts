@@ -42,3 +42,8 @@ export const bodyStateSchema = z.enum(['cold', 'warm', 'after'], {
   error: 'must be cold, warm or after.',
 });
 export type BodyState = z.infer<typeof bodyStateSchema>;
+
+/** How lengths and masses are said; what is kept is always mm and kg. */
+export const unitSystemSchema = z.enum(['metric', 'imperial'], {
+  error: 'must be metric or imperial.',
+});

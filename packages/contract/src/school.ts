@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { cameraFaultSchema } from './capture.ts';
 import { holdSchema, methodIdSchema, profileIdSchema, workingPointSchema } from './linkage.ts';
 import { emergencyValuesSchema } from './safety.ts';
-import { measured, momentSchema, practiceRow } from './scalars.ts';
+import { measured, momentSchema, practiceRow, unitSystemSchema } from './scalars.ts';
 import { decidingFaultSchema } from './setupTrial.ts';
 
 /** A range, refused when its ends are the wrong way round. */
@@ -118,7 +118,7 @@ export const schoolChoiceSchema = schoolChoiceValuesSchema.extend(practiceRow);
 export const unitsValuesSchema = z.strictObject({
   at: momentSchema,
   by: z.string().trim().max(4),
-  system: z.enum(['metric', 'imperial'], { error: 'must be metric or imperial.' }),
+  system: unitSystemSchema,
 });
 export type UnitsValues = z.infer<typeof unitsValuesSchema>;
 export const unitsSchema = unitsValuesSchema.extend(practiceRow);
@@ -130,6 +130,6 @@ export const schoolsSchema = z.strictObject({
   /** What to do in an emergency in this gym, and when it was said; left out until somebody entered it. */
   emergency: emergencyValuesSchema.optional(),
   /** Left out until somebody chose. */
-  units: z.enum(['metric', 'imperial']).optional(),
+  units: unitSystemSchema.optional(),
 });
 export type Schools = z.infer<typeof schoolsSchema>;

@@ -319,6 +319,7 @@ describe('the plan as written', () => {
       precaution,
       dose: '5 reps',
       sides: 'both',
+      steps: [],
       because: '–',
     };
     const bodyweight = {

@@ -5,6 +5,7 @@ import type { PrescriptionValues } from '@zither/contract';
 import { saySeen } from './evidence.ts';
 import {
   CAUSES,
+  stepsOf,
   TESTS,
   type CauseId,
   type Drill,
@@ -21,7 +22,7 @@ import { HOLD_NAMES, sayDepth, saySupport, sayToes } from './instrument.ts';
 import { ladderLines } from './ladder.ts';
 import { BAR_NAMES, CUE_NAMES, sureWord } from './probe.ts';
 import { sayUse } from './setup.ts';
-import { sayHeight, sayLength, sayMass } from './units.ts';
+import { sayHeight, sayLength, sayMass, unitsNow } from './units.ts';
 
 const n = (value: number) => Math.round(value).toString();
 
@@ -193,6 +194,7 @@ export function writePlan(plan: PlanAnswer, givenOn: string): PrescriptionValues
   return {
     givenOn,
     measuredOn,
+    units: unitsNow(),
     setup: { ...setup },
     thighDepthDeg: targetDepthDeg,
     workingPoint: method.workingPoint,
@@ -233,6 +235,11 @@ export function writePlan(plan: PlanAnswer, givenOn: string): PrescriptionValues
         : { how: prescribed.drill.how, dose: sayDose(prescribed.drill) }),
       feel: prescribed.drill.feel,
       sides: saySides(prescribed),
+      steps: stepsOf(prescribed).map(({ side, seconds, reps }) => ({
+        side,
+        seconds,
+        reps: prescribed.drill.id === FEET_ID ? plan.feet.length : reps,
+      })),
       because: sayWorkedCause(prescribed.for),
       precaution: prescribed.drill.precaution,
     })),

@@ -16,6 +16,17 @@ export const setUnits = (system: UnitSystem): void => {
   now = system;
 };
 
+/** What is said in another system than the device's: a plan keeps the units it was given in. */
+export function inUnits<T>(system: UnitSystem, say: () => T): T {
+  const before = now;
+  now = system;
+  try {
+    return say();
+  } finally {
+    now = before;
+  }
+}
+
 /** What a number is of: a length of the body or on the floor, a small height under the heels, a mass. */
 export type Quantity = 'length' | 'height' | 'mass';
 

@@ -8,7 +8,7 @@ import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
 import { useRecordFile } from './recordFile.ts';
-import { saveText } from '../data/index.ts';
+import { saveFile } from '../data/index.ts';
 
 /** Saves everything known of a client as one file. */
 export function SaveRecord({ client }: { client: Client }) {
@@ -20,7 +20,7 @@ export function SaveRecord({ client }: { client: Client }) {
     const taken = await take(client.id);
     setIsBusy(false);
     setProblem('problem' in taken ? taken.problem : null);
-    if ('text' in taken) saveText(`${fileName(client.name)}.json`, taken.text, 'application/json');
+    if ('text' in taken) saveFile(`${fileName(client.name)}.json`, taken.text, 'application/json');
   };
   return (
     <View style={{ gap: space.s, alignItems: 'flex-start' }}>

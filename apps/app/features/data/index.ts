@@ -19,6 +19,6 @@ export { sayClock } from './clock.ts';
 export { dropHeld, dropUnreadable, retryRefused, settleConflict } from './send.ts';
 export { allHeld, conflictsOf, refusedOf, stuckOf } from './outbox.ts';
 export type { Held } from './queue.ts';
-export { saveText } from './saveText.ts';
+export { saveFile } from './saveFile.ts';
 export { settingsActions, type Settings } from './settings.ts';
 export { sayDay, today } from './today.ts';

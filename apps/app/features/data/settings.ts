@@ -11,6 +11,7 @@ const UNSAID: Settings = {
   length: 'byHand',
   simulatedFault: 'none',
   units: null,
+  paper: null,
   landmarks: {},
   missing: [],
   zero: null,

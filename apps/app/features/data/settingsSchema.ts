@@ -11,6 +11,8 @@ export const settingsSchema = z.object({
   simulatedFault: z.enum(['none', 'missing', 'refused', 'frozen']).default('none'),
   /** Units on this device; null = the practice's. */
   units: z.enum(['metric', 'imperial']).nullable().default(null),
+  /** Paper that plans are printed on; null = by the units. */
+  paper: z.enum(['A4', 'LETTER']).nullable().default(null),
   /** What a file's landmarks are called: asked once, remembered for the next file. */
   landmarks: z.record(z.string(), z.string()).default({}),
   /** What the short tests would need and is not at hand where this device is used. */

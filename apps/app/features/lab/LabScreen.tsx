@@ -10,7 +10,7 @@ import { Part, Screen } from '../../ui/Screen.tsx';
 import { SliderRow } from '../../ui/SliderRow.tsx';
 import { space } from '../../ui/theme.ts';
 import { Instrument } from '../instrument/index.ts';
-import { saveText } from '../data/index.ts';
+import { saveFile } from '../data/index.ts';
 import { FromClient } from './FromClient.tsx';
 import { bySchool, keepLabCase, readLabCase } from './labCase.ts';
 import { SchoolChoice } from './SchoolChoice.tsx';
@@ -64,7 +64,7 @@ export function LabScreen({ clientId }: { clientId: string | null }) {
       setMessage({ tone: 'now', text: 'This setup cannot be written as a case file.' });
       return;
     }
-    saveText('case.json', writeCaseFile(checked.data), 'application/json');
+    saveFile('case.json', writeCaseFile(checked.data), 'application/json');
   };
 
   return (

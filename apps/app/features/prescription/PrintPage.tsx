@@ -16,6 +16,7 @@ import { sayLimit } from '@zither/words/safety';
 import { SafetyNotice } from '../clear/index.ts';
 import { FloorPlan, PlumbFigure } from '../instrument/index.ts';
 import { sayDay, today } from '../data/index.ts';
+import { PapersPart } from './PapersPart.tsx';
 import { ShareText } from './ShareText.tsx';
 
 /** One plain page for the client to take home: figure, floor plan, cues, drills, cautions. */
@@ -91,6 +92,9 @@ export function PrintPage({ dossier }: { dossier: Dossier }) {
             title="Back"
             onPress={() => router.navigate(`/clients/${client.id}/prescription`)}
           />
+        </View>
+        <View id="print-papers">
+          <PapersPart of={{ client, plan: prescription, question, within: limits.map(sayLimit) }} />
         </View>
         <Heading level={1}>{client.name}</Heading>
         <Say

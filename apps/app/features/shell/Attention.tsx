@@ -12,7 +12,7 @@ import {
   dropUnreadable,
   refusedOf,
   retryRefused,
-  saveText,
+  saveFile,
   sayClock,
   stuckOf,
   useAppDispatch,
@@ -36,7 +36,7 @@ const kindOfOperation = (operation: Operation) => putIn(operation)?.kind ?? null
 
 /** What is held on this page or device, as a file nobody needs the app to read. */
 const saveHeld = (what: unknown) =>
-  saveText(
+  saveFile(
     `zither-plumb-unsent-${new Date().toISOString().slice(0, 10)}.json`,
     `${JSON.stringify(what, null, 1)}\n`,
     'application/json',

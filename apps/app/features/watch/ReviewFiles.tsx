@@ -6,7 +6,7 @@ import { Fold } from '../../ui/Fold.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
-import { saveText } from '../data/index.ts';
+import { saveFile } from '../data/index.ts';
 import { sayLook } from '@zither/words/watch';
 
 /** Where a capture came from, its landmarks as files, and the way to put it aside. */
@@ -23,7 +23,7 @@ export function ReviewFiles({
   const save = (kind: 'csv' | 'trc') => {
     const raw = unpackCapture(capture.series);
     if (raw)
-      saveText(
+      saveFile(
         `${who} ${capture.view} ${capture.takenOn}.${kind}`,
         kind === 'csv' ? writeLandmarkCsv(raw) : writeTrc(raw),
       );

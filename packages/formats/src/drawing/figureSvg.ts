@@ -52,6 +52,10 @@ const n = (mm: number) => String(Math.round(mm));
 const path = (points: readonly At[], isClosed: boolean) =>
   `M${points.map((p) => `${n(p.x)} ${n(-p.z)}`).join('L')}${isClosed ? 'Z' : ''}`;
 
+/** Balls and weights lie over the body, so that they are seen; walls, boxes and plates behind it. */
+const isOver = (thing: DrawnFigure['things'][number]): boolean =>
+  thing.kind === 'circle' && thing.isFilled;
+
 /** A figure as marks, from far to near. */
 export function marksOf(
   figure: DrawnFigure,
@@ -88,7 +92,7 @@ export function marksOf(
   };
   return [
     line(`M${n(x)} 6L${n(x + width)} 6`, colours.floor, 10),
-    ...figure.things.filter((t) => t.kind !== 'circle').map(markOf),
+    ...figure.things.filter((t) => !isOver(t)).map(markOf),
     ...figure.limbs.map(({ points, width: thick, isFar, isClosed }): Mark => {
       const colour = isFar ? colours.far : colours.near;
       return line(path(points, isClosed === true), colour, thick, isClosed ? colour : 'none');
@@ -101,8 +105,7 @@ export function marksOf(
       stroke: colours.near,
       fill: colours.near,
     },
-    // Balls and weights lie over the body, so that they are seen.
-    ...figure.things.filter((t) => t.kind === 'circle').map(markOf),
+    ...figure.things.filter(isOver).map(markOf),
   ];
 }
 

@@ -72,7 +72,11 @@ export const escaped = (words: string): string =>
   words.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('"', '&quot;');
 
 /** The whole map in millimetres: outlines, axes, and crosses at heel and second toe. */
-function drawn({ marks, labels }: FloorMapPaper, { x, y, width, height }: Box): string {
+function drawn(
+  { marks, labels }: Pick<FloorMapPaper, 'marks' | 'labels'>,
+  { x, y, width, height }: Box,
+  hasWords = true,
+): string {
   const smooth = curve().curve(curveCatmullRomClosed.alpha(0.5));
   const feet = (['left', 'right'] as const).map((side) => {
     const { heel, toe, outline, support } = marks[side];
@@ -99,8 +103,12 @@ function drawn({ marks, labels }: FloorMapPaper, { x, y, width, height }: Box): 
   return [
     segment([0, y], [0, y + height], INK.lake, 0.5, '6 3'),
     segment([x, 0], [x + width, 0], INK.lake, 0.3, '2 3'),
-    label(2, y + 6, 'Centre line', 'start', 4),
-    label(2, -1.5, 'Line through the heels', 'start', 4),
+    ...(hasWords
+      ? [
+          label(2, y + 6, 'Centre line', 'start', 4),
+          label(2, -1.5, 'Line through the heels', 'start', 4),
+        ]
+      : []),
     ...feet,
   ].join('');
 }
@@ -131,8 +139,9 @@ function strip(words: string): string {
   );
 }
 
+/** A drawing `width` × `height` mm large; what lies outside its view is cut off. */
 const svg = (width: number, height: number, view: Box, body: string) =>
-  `<svg xmlns="http://www.w3.org/2000/svg" width="${pt(width)}" height="${pt(height)}" viewBox="${n(view.x)} ${n(view.y)} ${n(view.width)} ${n(view.height)}"><clipPath id="sheet"><rect x="${n(view.x)}" y="${n(view.y)}" width="${n(view.width)}" height="${n(view.height)}"/></clipPath><g clip-path="url(#sheet)">${body}</g></svg>`;
+  `<svg xmlns="http://www.w3.org/2000/svg" width="${pt(width)}" height="${pt(height)}" viewBox="${n(view.x)} ${n(view.y)} ${n(view.width)} ${n(view.height)}">${body}</svg>`;
 
 /**
  * A floor map at true size: one sheet after another, each with its part of the map, the crosses and fold lines it shares with its neighbours and a
@@ -192,6 +201,17 @@ export function floorMapDocument(paper: FloorMapPaper, size: Paper): TDocumentDe
     defaultStyle: { font: PAPER_FONT, fontSize: 11, color: INK.ink, lineHeight: 1.2 },
     content: [...pages, words],
   };
+}
+
+/** Both feet from above as a small picture, not to size. */
+export function floorPicture(marks: FloorMapPaper['marks']): string {
+  const box = extentOf(marks);
+  return svg(
+    box.width,
+    box.height,
+    box,
+    drawn({ marks, labels: { left: '', right: '' } }, box, false),
+  );
 }
 
 /** What all sheets show together. */

@@ -43,6 +43,7 @@ export type Prop =
   | { kind: 'box'; on: 'hands' }
   | { kind: 'weight'; on: 'hands' | 'knee' }
   | { kind: 'bar'; on: 'shoulders' }
+  | { kind: 'heel'; on: 'feet'; highMm: number }
   | { kind: 'ball' | 'roller'; on: 'calf' | 'shin' | 'sole'; at: number };
 
 /** One picture, ready to be drawn: limbs from far to near, each a chain of points. */
@@ -59,17 +60,24 @@ export interface Figure {
   box: { left: number; right: number; top: number };
 }
 
-/** The person of the pictures: average proportions. */
+/** Lengths of the person in a picture, mm. */
+export interface Lengths {
+  shank: number;
+  thigh: number;
+  trunk: number;
+  foot: number;
+}
+
+/** The person of the drills' pictures: average proportions. */
 const STATURE = 1700;
-const LENGTHS = {
+const AVERAGE: Lengths = {
   shank: LENGTH_PER_STATURE.shank * STATURE,
   thigh: LENGTH_PER_STATURE.thigh * STATURE,
   trunk: LENGTH_PER_STATURE.trunk * STATURE,
   foot: LENGTH_PER_STATURE.foot * STATURE,
-  upperArm: 0.186 * STATURE,
-  foreArm: 0.19 * STATURE,
-  head: 105,
-} as const;
+};
+const ARM = { upper: 0.186 * STATURE, fore: 0.19 * STATURE } as const;
+const HEAD = 105;
 const ANKLE_HIGH = 75;
 const HIP_HALF = 85;
 const SHOULDER_HALF = 170;
@@ -95,13 +103,12 @@ interface LegAt {
   sole: At[];
 }
 
-function footOf(ankle: At, { foot, arch = 1, toes = 0 }: Leg): At[] {
+function footOf(ankle: At, { foot, arch = 1, toes = 0 }: Leg, length: number): At[] {
   const along = { x: Math.cos(rad(foot)), z: Math.sin(rad(foot)) };
   const at = (u: number, v: number): At => ({
     x: ankle.x + u * along.x - v * along.z,
     z: ankle.z + u * along.z + v * along.x,
   });
-  const length = LENGTHS.foot;
   return [
     at(-0.25 * length, -ANKLE_HIGH + 12),
     at(-0.22 * length, -ANKLE_HIGH),
@@ -129,34 +136,35 @@ export function figureOf(
   stand: Stand,
   props: readonly Prop[],
   show: 'all' | 'foot' = 'all',
+  lengths: Lengths = AVERAGE,
 ): Figure {
   const isFront = stand.view === 'front';
   const hip: At = { x: 0, z: 0 };
   const across = isFront ? [-1, 1] : [1, 1];
-  const shoulder = down(hip, 180 - stand.trunk, LENGTHS.trunk);
+  const shoulder = down(hip, 180 - stand.trunk, lengths.trunk);
   const legs = stand.legs.map((leg, i): LegAt => {
     const sign = across[i]!;
     const from = isFront ? shifted(hip, sign * HIP_HALF, 0) : hip;
-    const knee = down(from, sign * leg.thigh, LENGTHS.thigh * (leg.seen ?? 1));
-    const ankle = down(knee, sign * leg.shank, LENGTHS.shank);
+    const knee = down(from, sign * leg.thigh, lengths.thigh * (leg.seen ?? 1));
+    const ankle = down(knee, sign * leg.shank, lengths.shank);
     return {
       hip: from,
       knee,
       ankle,
-      sole: isFront ? footFront(ankle, sign) : footOf(ankle, leg),
+      sole: isFront ? footFront(ankle, sign) : footOf(ankle, leg, lengths.foot),
     };
   });
   const arms = stand.arms.map((arm, i) => {
     const sign = across[i]!;
     const from = isFront ? shifted(shoulder, sign * SHOULDER_HALF, 0) : shoulder;
-    const elbow = down(from, sign * arm.upper, LENGTHS.upperArm);
-    return { from, elbow, hand: down(elbow, sign * arm.fore, LENGTHS.foreArm) };
+    const elbow = down(from, sign * arm.upper, ARM.upper);
+    return { from, elbow, hand: down(elbow, sign * arm.fore, ARM.fore) };
   });
-  const head = down(shoulder, 180 - stand.trunk, LENGTHS.head * 1.75);
+  const head = down(shoulder, 180 - stand.trunk, HEAD * 1.75);
   const lowest = Math.min(
     hip.z - ROUND.hip,
     shoulder.z - ROUND.shoulder,
-    head.z - LENGTHS.head,
+    head.z - HEAD,
     ...legs.flatMap((l) => [l.knee.z - ROUND.knee, ...l.sole.map((p) => p.z)]),
     ...arms.flatMap((a) => [a.elbow.z - ROUND.elbow, a.hand.z - ROUND.hand]),
   );
@@ -203,19 +211,21 @@ export function figureOf(
   const things = props.flatMap((prop) => thingsOf(prop, body));
   const xs = [
     ...limbs.flatMap((l) => l.points.map((p) => p.x)),
-    ...things.flatMap((t) => (t.kind === 'circle' ? [] : [t.from.x, t.to.x])),
+    ...things.flatMap((t) =>
+      t.kind === 'circle' ? [t.at.x - t.radius, t.at.x + t.radius] : [t.from.x, t.to.x],
+    ),
   ];
-  const tops = [...limbs.flatMap((l) => l.points.map((p) => p.z)), up(head).z + LENGTHS.head];
+  const tops = [...limbs.flatMap((l) => l.points.map((p) => p.z)), up(head).z + HEAD];
   const near = body.legs[0]!;
   const box =
     show === 'foot'
       ? { left: near.ankle.x - 260, right: near.ankle.x + 360, top: 420 }
       : {
-          left: Math.min(...xs, up(head).x - LENGTHS.head) - 70,
-          right: Math.max(...xs, up(head).x + LENGTHS.head) + 70,
+          left: Math.min(...xs, up(head).x - HEAD) - 70,
+          right: Math.max(...xs, up(head).x + HEAD) + 70,
           top: Math.max(...tops) + 60,
         };
-  return { limbs, head: { ...up(head), radius: LENGTHS.head }, things, box };
+  return { limbs, head: { ...up(head), radius: HEAD }, things, box };
 }
 
 function thingsOf(
@@ -267,6 +277,12 @@ function thingsOf(
           isFilled: true,
         },
       ];
+    case 'heel': {
+      const heel = near.sole[1]!;
+      return [
+        { kind: 'box', from: { x: heel.x - 10, z: 0 }, to: { x: heel.x + 70, z: prop.highMm } },
+      ];
+    }
     case 'bar':
       return [
         { kind: 'circle', at: shifted(body.shoulder, -60, 30), radius: 225, isFilled: false },

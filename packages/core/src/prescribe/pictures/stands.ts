@@ -1,7 +1,8 @@
 import { BALANCED } from '../../setup/profiles.ts';
 import type { Hold } from '../../linkage/setup.ts';
-import { squatAt } from '../../window/index.ts';
-import type { Arm, Leg, Stand } from './figure.ts';
+import { resolveBody } from '../../body/resolveBody.ts';
+import { squatAt, type Case, type SquatMoment } from '../../window/index.ts';
+import { figureOf, type Arm, type Figure, type Leg, type Prop, type Stand } from './figure.ts';
 
 export const leg = (thigh: number, shank: number, foot = 0, more: Partial<Leg> = {}): Leg => ({
   thigh,
@@ -31,9 +32,22 @@ export const stand = (a: Arms = HANGING, more: Partial<Stand> = {}): Stand => ({
 const deg = (x: number, z: number) => (Math.atan2(x, -z) * 180) / Math.PI;
 const round = (x: number) => Math.round(x * 10) / 10;
 
+/** A moment of a solved squat as a picture shows it; null where the linkage has no pose. */
+function standOf({ pose, link }: SquatMoment, a: Arms): Stand | null {
+  if (pose.kind !== 'pose') return null;
+  const { hip, knee, ankle } = pose.joints;
+  const { foot } = link;
+  const one = leg(
+    round(deg(knee.x - hip.x, knee.z - hip.z)),
+    round(deg(ankle.x - knee.x, ankle.z - knee.z)),
+    -round((Math.asin(Math.min(0.5, foot.heelHeightMm / foot.toeAlongMm)) * 180) / Math.PI),
+  );
+  return { view: 'side', trunk: round(pose.trunkDeg), legs: two(one), arms: a };
+}
+
 /** A squat from the side as the linkage has it: average proportions, free ankles, at the balanced method's working point. */
 export function squat(depthDeg: number, a: Arms = REACHING, hold: Hold = 'armsForward'): Stand {
-  const { pose } = squatAt(
+  const moment = squatAt(
     {
       body: { statureMm: 1700, massKg: 70 },
       setup: {
@@ -56,13 +70,46 @@ export function squat(depthDeg: number, a: Arms = REACHING, hold: Hold = 'armsFo
     'left',
     depthDeg,
   );
-  if (pose.kind !== 'pose') return stand(a);
-  const { hip, knee, ankle } = pose.joints;
-  const one = leg(
-    round(deg(knee.x - hip.x, knee.z - hip.z)),
-    round(deg(ankle.x - knee.x, ankle.z - knee.z)),
-  );
-  return { view: 'side', trunk: round(pose.trunkDeg), legs: two(one), arms: a };
+  return standOf(moment, a) ?? stand(a);
+}
+
+/** How the arms are drawn in each load position, from the trunk's own upright. */
+const ARMS_IN: Readonly<Record<Hold, (trunkDeg: number) => Arms>> = {
+  bodyweight: () => arms(60, 84),
+  armsForward: () => arms(86),
+  counterbalance: () => arms(88),
+  overhead: (trunk) => arms(178 - trunk * 0.4),
+  goblet: (trunk) => arms(20 - trunk * 0.3, 138),
+  front: () => arms(78, 166),
+  highBar: (trunk) => arms(6 - trunk, 150 - trunk),
+  lowBar: (trunk) => arms(-6 - trunk, 142 - trunk),
+};
+const PROP_IN: Readonly<Partial<Record<Hold, Prop>>> = {
+  counterbalance: { kind: 'weight', on: 'hands' },
+  goblet: { kind: 'weight', on: 'hands' },
+  front: { kind: 'bar', on: 'shoulders' },
+  highBar: { kind: 'bar', on: 'shoulders' },
+  lowBar: { kind: 'bar', on: 'shoulders' },
+};
+
+/** A setup as this client takes it, standing and at the bottom, from the side; null where the linkage has no pose for it. */
+export function setupPicture(question: Case): readonly [Figure, Figure] | null {
+  const { setup, target } = question;
+  const body = resolveBody(question.body).lengthsMm;
+  const moment = squatAt(question, 'left', target.thighDepthDeg);
+  const trunk = moment.pose.kind === 'pose' ? moment.pose.trunkDeg : 0;
+  const bottom = standOf(moment, ARMS_IN[setup.hold](trunk));
+  if (!bottom) return null;
+  const high = moment.link.foot.heelHeightMm;
+  const held = PROP_IN[setup.hold];
+  const props: Prop[] = [
+    ...(high >= 1 ? [{ kind: 'heel', on: 'feet', highMm: high } as const] : []),
+    ...(held ? [held] : []),
+  ];
+  const standing = stand(ARMS_IN[setup.hold](0), {
+    legs: two(leg(0, 0, bottom.legs[0].foot)),
+  });
+  return [figureOf(standing, props, 'all', body), figureOf(bottom, props, 'all', body)];
 }
 
 /** On the far knee, the near foot flat in front. */

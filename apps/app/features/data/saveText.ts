@@ -1,9 +1,0 @@
-/** Hands a text to the browser as a file to keep. */
-export function saveText(name: string, text: string, type = 'text/plain'): void {
-  const url = URL.createObjectURL(new Blob([text], { type }));
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = name;
-  link.click();
-  URL.revokeObjectURL(url);
-}

@@ -1,0 +1,43 @@
+import type { Client, PrescriptionValues } from '@zither/contract';
+import { drillPicture, resolveBody, setupPicture, type Case } from '@zither/core';
+import { floorMap, planParts, planTitle, setupCard } from '@zither/words/planPages';
+import type { PaperToMake } from './paperAsked.ts';
+
+/** A plan with what its papers need besides: who it is for, the body it was made for, and the limits that apply, in words. */
+export interface ForPaper {
+  client: Pick<Client, 'name'>;
+  plan: PrescriptionValues;
+  /** This client in the plan's setup; null where the measurements do not say it any more. */
+  question: Case | null;
+  within: readonly string[];
+}
+
+/** What one paper of a plan says and shows; null where the body it is drawn from is not known. */
+export function paperOf(
+  kind: PaperToMake['kind'],
+  { client, plan, question, within }: ForPaper,
+): PaperToMake | null {
+  if (kind === 'plan')
+    return {
+      kind,
+      content: {
+        title: planTitle(plan, client.name),
+        parts: planParts(plan, within).map((part) => ({
+          ...part,
+          drills: part.drills.map((drill) => ({ ...drill, picture: drillPicture(drill.id) })),
+        })),
+      },
+    };
+  if (!question) return null;
+  const map = floorMap(plan, resolveBody(question.body).lengthsMm.foot, client.name);
+  return kind === 'map'
+    ? { kind, content: map }
+    : {
+        kind,
+        content: { ...setupCard(plan, client.name), figure: setupPicture(question), floor: map },
+      };
+}
+
+/** What a file of a plan is called: by kind and day, without a name. */
+export const paperName = (kind: PaperToMake['kind'], { givenOn }: PrescriptionValues): string =>
+  `${{ card: 'squat-setup', plan: 'squat-plan', map: 'floor-map' }[kind]}-${givenOn}.pdf`;
