@@ -164,7 +164,30 @@ const routine = {
   banned: z.array(z.string().max(60)).max(60),
 };
 
-const kindError = { error: 'must be leaveAlone, workOn, train, entryTest or routine.' };
+/** What each day is for, Monday first. */
+export const weekDaysSchema = z
+  .array(
+    z.enum(['train', 'routine', 'micro', 'rest'], {
+      error: 'must be train, routine, micro or rest.',
+    }),
+  )
+  .length(7, { error: 'must be seven days.' });
+/** Time of the day, as on the clock there: no time zone. */
+export const timeOfDaySchema = z
+  .string()
+  .regex(/^([01]\d|2[0-3]):[0-5]\d$/, { error: 'must be a time like 18:00.' });
+
+/** How the week of a plan lies: what each day is for, when, and when the client is looked at again. */
+const week = {
+  ...decided,
+  kind: z.literal('week'),
+  days: weekDaysSchema,
+  time: timeOfDaySchema,
+  /** Day of the recheck; null = as the causes ask. */
+  recheckOn: daySchema.nullable(),
+};
+
+const kindError = { error: 'must be leaveAlone, workOn, train, entryTest, routine or week.' };
 
 /** What a coach concluded: a finding too small to matter, the causes a plan is made for, what is trained, or how an entry test went. */
 export const decisionValuesSchema = z.discriminatedUnion(
@@ -175,6 +198,7 @@ export const decisionValuesSchema = z.discriminatedUnion(
     z.strictObject(train),
     z.strictObject(entryTest),
     z.strictObject(routine),
+    z.strictObject(week),
   ],
   kindError,
 );
@@ -188,6 +212,7 @@ export const decisionSchema = z.discriminatedUnion(
     z.strictObject({ ...train, ...clientRow }),
     z.strictObject({ ...entryTest, ...clientRow }),
     z.strictObject({ ...routine, ...clientRow }),
+    z.strictObject({ ...week, ...clientRow }),
   ],
   kindError,
 );

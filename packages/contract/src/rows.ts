@@ -19,7 +19,7 @@ import {
   sideSchema,
   unitSystemSchema,
 } from './scalars.ts';
-import { rungIdSchema } from './probe.ts';
+import { rungIdSchema, timeOfDaySchema, weekDaysSchema } from './probe.ts';
 import { stageSchema } from './session.ts';
 
 /** Something the client has to stand on, where they squat. */
@@ -117,6 +117,10 @@ export const prescriptionValuesSchema = z.strictObject({
   /** The variation that is trained, how much of it, why, and what opens the next; empty in plans given before this was kept. */
   training: z.array(text).max(6).default([]),
   rung: rungIdSchema.nullable().default(null),
+  /** What each day of the week is for, and when; null in plans given before this was kept. */
+  week: z.strictObject({ days: weekDaysSchema, time: timeOfDaySchema }).nullable().default(null),
+  /** When the client is looked at again. */
+  recheckOn: daySchema.nullable().default(null),
   changes: z.array(z.strictObject({ what: text, because: text })).max(8),
   findings: z
     .array(z.strictObject({ cause: z.string(), side: sideSetSchema, because: text }))

@@ -5,6 +5,7 @@ import {
   LINKS,
   OTHER_FINDINGS,
   OUTCOMES,
+  DAY_KINDS,
   RUNGS,
   SIDES,
   STRENGTH,
@@ -26,6 +27,7 @@ import {
   trialFaultSchema,
   trialPartSchema,
   triedValuesSchema,
+  weekDaysSchema,
 } from '../src/index.ts';
 
 const AT = '2026-01-05T09:00:00.000Z';
@@ -35,6 +37,7 @@ describe('the words of Probe', () => {
     expect(causeIdSchema.options).toEqual([...CAUSE_IDS]);
     expect(testIdSchema.options).toEqual([...TEST_IDS]);
     expect(rungIdSchema.options).toEqual([...RUNGS]);
+    expect(weekDaysSchema.element.options).toEqual([...DAY_KINDS]);
     expect(trialPartSchema.options).toEqual([...TRIAL_PARTS]);
     expect(trialFaultSchema.options).toEqual([...TRIAL_FAULTS]);
     expect(decidingFaultSchema.options).toEqual([...DECIDING_FAULTS]);
@@ -95,6 +98,6 @@ describe('the words of Probe', () => {
     ).toBe('must name a cause.');
     expect(
       decisionValuesSchema.safeParse({ ...base, kind: 'forget' }).error?.issues[0]?.message,
-    ).toBe('must be leaveAlone, workOn, train, entryTest or routine.');
+    ).toBe('must be leaveAlone, workOn, train, entryTest, routine or week.');
   });
 });

@@ -122,7 +122,7 @@ export function answerOf(
     numbers: withNumbers && use && basis ? numbersOf(dossier, use, limits, { facts, basis }) : null,
     plan:
       use && missingForPlan(dossier).length === 0
-        ? planFor(dossier, use, opinion, limits, loop?.choice ?? null)
+        ? planFor(dossier, use, opinion, limits, loop?.choice ?? null, on)
         : null,
     tellMore: basis && loop && isWanted ? tellings(basis, loop) : [],
     next: resumeAt(dossier, on, rules),

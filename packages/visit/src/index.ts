@@ -28,6 +28,7 @@ export * from './inUse.ts';
 export * from './cueTrial.ts';
 export * from './loadsCompared.ts';
 export * from './training.ts';
+export * from './week.ts';
 export * from './ladder.ts';
 export * from './planning.ts';
 export * from './facts.ts';

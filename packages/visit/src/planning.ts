@@ -30,6 +30,7 @@ import { cuesThatCleared } from './cueTrial.ts';
 import { baselinesOf, isTelling } from './looks.ts';
 import { namedIn, referredOf, workedOn } from './signs.ts';
 import { routineWishes } from './training.ts';
+import { weekOf, type WeekAnswer } from './week.ts';
 import { ankleDay } from './trying.ts';
 
 /** From here a cause is worked on without a conclusion in Probe (house default, as in the network's plan). */
@@ -61,6 +62,8 @@ export interface PlanAnswer extends Prescription {
   beforeLoad: BeforeLoad | null;
   /** The variation to train. */
   ladder: LadderAnswer;
+  /** What each day is for, and when the client is looked at again. */
+  week: WeekAnswer;
   /** Where the feet stand in the drill that goes from habit to the setup in use. */
   feet: FootPosition[];
 }
@@ -107,6 +110,7 @@ export function planFor(
   opinion: Pick<Opinion, 'diagnosis' | 'tests'>,
   limits: readonly SafetyLimit[],
   choice: SetupChoice | null,
+  on: string,
 ): PlanAnswer {
   const { basis, causes } = causesToWorkOn(workedOn(dossier), opinion);
   const referred = referredOf(dossier);
@@ -126,9 +130,15 @@ export function planFor(
     wishes: routineWishes(dossier),
     cleared: cuesThatCleared(dossier),
   };
+  const prescribed = prescribe(asked);
   return {
-    ...prescribe(asked),
+    ...prescribed,
     asked,
+    week: weekOf(dossier, on, {
+      causes: causes.map((c) => c.cause),
+      drills: prescribed.drills.length,
+      asked,
+    }),
     use,
     isLikelierProposed: !use.isLikely && choice?.kind === 'tryFirst',
     habit: {

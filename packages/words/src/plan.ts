@@ -211,6 +211,8 @@ export function writePlan(plan: PlanAnswer, givenOn: string): PrescriptionValues
     look: drills.length > 0 && plan.look ? sayLookAgain(plan.look) : '',
     training: ladderLines(plan.ladder),
     rung: plan.ladder.now,
+    week: { days: [...plan.week.days], time: plan.week.time },
+    recheckOn: plan.week.recheckOn,
     changes: changesOf(plan),
     findings: [
       ...causes.slice(0, 7).map((worked) => ({
@@ -270,6 +272,8 @@ export function planChanges(given: PrescriptionValues, now: PrescriptionValues):
     JSON.stringify(drills.map((d) => [d.id, d.dose, d.sides]));
   if (given.training[0] !== now.training[0])
     list.push('The variation to train is another one, or its dose.');
+  if (given.week && JSON.stringify(given.week) !== JSON.stringify(now.week))
+    list.push('The week is another one.');
   if (doses(given) !== doses(now)) list.push('Other drills fit now, or on another side.');
   return list;
 }

@@ -4,6 +4,7 @@ import { sayShortDay } from './days.ts';
 import { HOLD_NAMES, sayDepth, saySupport, sayToes } from './instrument.ts';
 import { sayHow } from './plan.ts';
 import { capital } from './terms.ts';
+import { sayWeek } from './week.ts';
 import { inUnits, sayLength, sayMass } from './units.ts';
 
 /** A heading of a plan with its lines, and the drills that stand under it. */
@@ -51,6 +52,10 @@ export function planParts(plan: PrescriptionValues, within: readonly string[] = 
             lines: [sayHow(drill), `Care: ${drill.precaution}`],
           })),
         )),
+    ...part('The week', [
+      ...(plan.week ? sayWeek(plan.week.days, plan.drills.length > 0) : []),
+      ...(plan.recheckOn ? [`Recheck on ${sayShortDay(plan.recheckOn)}.`] : []),
+    ]),
     ...part('Take care', CAUTIONS),
   ];
 }

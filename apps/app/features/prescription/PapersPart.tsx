@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { View } from 'react-native';
 import type { Paper } from '@zither/formats/paper';
 import { Button } from '../../ui/elements.ts';
@@ -9,6 +10,9 @@ import type { PaperToMake } from './paperAsked.ts';
 import { paperName, paperOf, type ForPaper } from './papers.ts';
 import { usePaper } from './usePaper.ts';
 
+/** Writes the calendar file when it is asked for. */
+type CalendarText = () => Promise<string>;
+
 const NAMES: Record<PaperToMake['kind'], string> = {
   card: 'Setup card',
   plan: 'Home plan',
@@ -16,11 +20,12 @@ const NAMES: Record<PaperToMake['kind'], string> = {
 };
 
 /** The papers of a plan as PDF files, on the paper of this device. */
-export function PapersPart({ of }: { of: ForPaper }) {
+export function PapersPart({ of, calendar }: { of: ForPaper; calendar: CalendarText | null }) {
   const dispatch = useAppDispatch();
   const kept = useAppSelector((s) => s.settings.paper);
   // Who measures in inches prints on Letter, unless the device was told otherwise.
   const size: Paper = kept ?? (of.plan.units === 'imperial' ? 'LETTER' : 'A4');
+  const [hasNoCalendar, setHasNoCalendar] = useState(false);
   const { make, making, hasFailed } = usePaper();
   const give = async (kind: PaperToMake['kind']) => {
     const paper = paperOf(kind, of);
@@ -49,7 +54,23 @@ export function PapersPart({ of }: { of: ForPaper }) {
             onPress={() => void give(kind)}
           />
         ))}
+        {calendar && (
+          <Button
+            type="outline"
+            title="Calendar"
+            accessibilityLabel="Calendar file"
+            onPress={() =>
+              void calendar().then(
+                (text) => saveFile(`squat-plan-${of.plan.givenOn}.ics`, text, 'text/calendar'),
+                () => setHasNoCalendar(true),
+              )
+            }
+          />
+        )}
       </View>
+      {hasNoCalendar && (
+        <Notice tone="now">The calendar file could not be written. The plan is kept.</Notice>
+      )}
       {hasFailed && (
         <Notice tone="now">
           The PDF could not be made. Reload the page and try again; the plan is kept. Printing this

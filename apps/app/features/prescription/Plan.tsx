@@ -1,8 +1,10 @@
 import { View } from 'react-native';
 import type { PrescriptionValues } from '@zither/contract';
 import { CAUTIONS } from '@zither/core';
+import { sayShortDay } from '@zither/words/days';
 import { sayHow } from '@zither/words/plan';
 import { DrillPicture } from '../../ui/DrillPicture.tsx';
+import { sayWeek } from '@zither/words/week';
 import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
@@ -71,6 +73,14 @@ export function Plan({ plan }: { plan: PrescriptionValues }) {
               care={drill.precaution}
             />
           ))}
+        </Part>
+      )}
+      {plan.week && (
+        <Part title="The week">
+          {sayWeek(plan.week.days, plan.drills.length > 0).map((line) => (
+            <Say key={line}>{line}</Say>
+          ))}
+          {plan.recheckOn && <Say>{`Recheck on ${sayShortDay(plan.recheckOn)}.`}</Say>}
         </Part>
       )}
       {plan.notAdvised.length > 0 && (

@@ -15,6 +15,7 @@ import { useAnswer } from '../setup/index.ts';
 import { LadderPart } from './LadderPart.tsx';
 import { RoutinePart } from './RoutinePart.tsx';
 import { Plan } from './Plan.tsx';
+import { WeekPart } from './WeekPart.tsx';
 
 /** The end of the visit: the plan for the setup in use and the causes found, given with one tap, kept as given. */
 export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
@@ -132,6 +133,7 @@ export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
       )}
       {shown && <Plan plan={shown} />}
       {answer?.plan && <RoutinePart dossier={dossier} plan={answer.plan} />}
+      {answer?.plan && <WeekPart dossier={dossier} week={answer.plan.week} />}
       {answer?.plan && (
         <LadderPart
           dossier={dossier}

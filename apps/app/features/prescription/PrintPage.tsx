@@ -12,10 +12,12 @@ import { Heading, Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { clientCase, isHeld, keepsLimits, limitsOf, safetyOf } from '@zither/visit';
+import { sayWeek } from '@zither/words/week';
 import { sayLimit } from '@zither/words/safety';
 import { SafetyNotice } from '../clear/index.ts';
 import { FloorPlan, PlumbFigure } from '../instrument/index.ts';
 import { sayDay, today } from '../data/index.ts';
+import { calendarOf } from './papers.ts';
 import { PapersPart } from './PapersPart.tsx';
 import { ShareText } from './ShareText.tsx';
 
@@ -94,7 +96,10 @@ export function PrintPage({ dossier }: { dossier: Dossier }) {
           />
         </View>
         <View id="print-papers">
-          <PapersPart of={{ client, plan: prescription, question, within: limits.map(sayLimit) }} />
+          <PapersPart
+            of={{ client, plan: prescription, question, within: limits.map(sayLimit) }}
+            calendar={calendarOf(dossier, prescription)}
+          />
         </View>
         <Heading level={1}>{client.name}</Heading>
         <Say
@@ -147,6 +152,12 @@ export function PrintPage({ dossier }: { dossier: Dossier }) {
             <Say small soft>{`Because: ${drill.because} Care: ${drill.precaution}`}</Say>
           </View>
         ))}
+        {prescription.week && <Heading level={2}>The week</Heading>}
+        {prescription.week && (
+          <Say small>
+            {sayWeek(prescription.week.days, prescription.drills.length > 0).join(' ')}
+          </Say>
+        )}
         <Heading level={2}>Take care</Heading>
         {CAUTIONS.map((caution) => (
           <Say small key={caution}>

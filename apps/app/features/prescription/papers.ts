@@ -1,6 +1,8 @@
-import type { Client, PrescriptionValues } from '@zither/contract';
+import type { Client, Dossier, PrescriptionValues } from '@zither/contract';
 import { drillPicture, resolveBody, setupPicture, type Case } from '@zither/core';
 import { floorMap, planParts, planTitle, setupCard } from '@zither/words/planPages';
+import { calendarEvents } from '@zither/words/week';
+import { routineWishes, weekGiven } from '@zither/visit';
 import type { PaperToMake } from './paperAsked.ts';
 
 /** A plan with what its papers need besides: who it is for, the body it was made for, and the limits that apply, in words. */
@@ -41,3 +43,20 @@ export function paperOf(
 /** What a file of a plan is called: by kind and day, without a name. */
 export const paperName = (kind: PaperToMake['kind'], { givenOn }: PrescriptionValues): string =>
   `${{ card: 'squat-setup', plan: 'squat-plan', map: 'floor-map' }[kind]}-${givenOn}.pdf`;
+
+/** The calendar file of a plan as its week lies now; null where the plan has no week. The library comes with the first file. */
+export function calendarOf(
+  dossier: Dossier,
+  plan: PrescriptionValues,
+): (() => Promise<string>) | null {
+  const week = weekGiven(dossier, plan);
+  if (!week) return null;
+  const { minutes } = routineWishes(dossier);
+  return async () => {
+    const { writeCalendar } = await import('@zither/formats/calendar');
+    return writeCalendar({
+      ...calendarEvents(plan, week, dossier.client.id, minutes),
+      writtenAt: new Date().toISOString(),
+    });
+  };
+}

@@ -5,6 +5,7 @@ export * from './routine.ts';
 export * from './run.ts';
 export * from './types.ts';
 export * from './ladder.ts';
+export * from './week.ts';
 export { setupPicture } from './pictures/stands.ts';
 export { drillPicture, PICTURED } from './pictures/pictures.ts';
 export type { Figure } from './pictures/figure.ts';

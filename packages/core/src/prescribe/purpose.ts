@@ -33,6 +33,8 @@ export interface PurposePlan {
   /** The variation that is climbed to, unless the setup in use goes further. */
   ladderTop: RungId;
   dose: Dose;
+  /** Training days a week to begin with. */
+  trainDays: number;
 }
 
 const skill = (sets: number, pauseS: number): Dose => ({
@@ -59,6 +61,7 @@ export const PURPOSE_PLANS: Readonly<Record<Purpose, PurposePlan>> = {
     startsOver: false,
     ladderTop: 'highBar',
     dose: skill(4, 1),
+    trainDays: 3,
   },
   sport: {
     method: null,
@@ -68,6 +71,7 @@ export const PURPOSE_PLANS: Readonly<Record<Purpose, PurposePlan>> = {
     startsOver: false,
     ladderTop: 'front',
     dose: skill(4, 0),
+    trainDays: 2,
   },
   barbell: {
     method: null,
@@ -77,6 +81,7 @@ export const PURPOSE_PLANS: Readonly<Record<Purpose, PurposePlan>> = {
     startsOver: false,
     ladderTop: 'highBar',
     dose: skill(5, 1),
+    trainDays: 3,
   },
   return: {
     method: null,
@@ -86,6 +91,7 @@ export const PURPOSE_PLANS: Readonly<Record<Purpose, PurposePlan>> = {
     startsOver: true,
     ladderTop: 'goblet',
     dose: base(2, 5),
+    trainDays: 3,
   },
   kneeSparing: {
     method: 'shinsUpright',
@@ -95,6 +101,7 @@ export const PURPOSE_PLANS: Readonly<Record<Purpose, PurposePlan>> = {
     startsOver: false,
     ladderTop: 'goblet',
     dose: base(3, 3),
+    trainDays: 3,
   },
   dailyLife: {
     method: null,
@@ -104,5 +111,6 @@ export const PURPOSE_PLANS: Readonly<Record<Purpose, PurposePlan>> = {
     startsOver: false,
     ladderTop: 'goblet',
     dose: base(2, null),
+    trainDays: 2,
   },
 };

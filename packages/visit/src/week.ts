@@ -1,0 +1,84 @@
+import type { Decision, Dossier, PrescriptionValues } from '@zither/contract';
+import {
+  DRILLS,
+  mayGive,
+  recheckInDays,
+  weekFor,
+  type CauseId,
+  type PrescriptionInput,
+  type Week,
+} from '@zither/core';
+import { addDays } from 'date-fns/addDays';
+import { formatISO } from 'date-fns/formatISO';
+import { parseISO } from 'date-fns/parseISO';
+import { purposeOf } from './method.ts';
+
+type WeekChosen = Extract<Decision, { kind: 'week' }>;
+
+/** Usual time of the day for training and routine (house default). */
+const USUAL_TIME = '18:00';
+/** Training days where no purpose was said (house default). */
+const USUAL_TRAIN_DAYS = 3;
+
+/** The week of a plan as it lies now. */
+export interface WeekAnswer {
+  days: Week;
+  time: string;
+  recheckOn: string;
+  /** How often the coach has moved it; a calendar takes the newest. */
+  moved: number;
+  /** The day the coach chose for the recheck; null = as the causes ask. */
+  recheckChosen: string | null;
+}
+
+const weeksChosen = ({ decisions }: Pick<Dossier, 'decisions'>): WeekChosen[] =>
+  decisions.flatMap((d) => (d.kind === 'week' ? [d] : [])).sort((a, b) => b.at.localeCompare(a.at));
+
+/** The week in force: the coach's, else one by purpose and routine. `from` is the day the recheck is counted from, yyyy-mm-dd. */
+export function weekOf(
+  dossier: Dossier,
+  from: string,
+  {
+    causes,
+    drills,
+    asked,
+  }: { causes: readonly CauseId[]; drills: number; asked: PrescriptionInput },
+): WeekAnswer {
+  const all = weeksChosen(dossier);
+  const snack = DRILLS.find((d) => d.id === 'squat-snacks');
+  const proposed = weekFor({
+    trainDays: purposeOf(dossier)?.plan.trainDays ?? USUAL_TRAIN_DAYS,
+    hasRoutine: drills > 0,
+    mayMicro: snack !== undefined && mayGive(snack, asked),
+  });
+  const due = formatISO(addDays(parseISO(from), recheckInDays(causes)), {
+    representation: 'date',
+  });
+  return inForce(all, { days: proposed, time: USUAL_TIME }, from, due);
+}
+
+/** The week of a plan as it was given, with what the coach has moved since; null where the plan has none. */
+export function weekGiven(
+  dossier: Pick<Dossier, 'decisions'>,
+  { week, givenOn, recheckOn }: Pick<PrescriptionValues, 'week' | 'givenOn' | 'recheckOn'>,
+): WeekAnswer | null {
+  return week && recheckOn ? inForce(weeksChosen(dossier), week, givenOn, recheckOn) : null;
+}
+
+function inForce(
+  all: readonly WeekChosen[],
+  proposed: { days: Week; time: string },
+  from: string,
+  due: string,
+): WeekAnswer {
+  const chosen = all.find((d) => !d.takenBack) ?? null;
+  // A day that has passed says nothing about the plan that is made now.
+  const recheckChosen = chosen?.recheckOn && chosen.recheckOn > from ? chosen.recheckOn : null;
+  return {
+    days: chosen?.days ?? proposed.days,
+    time: chosen?.time ?? proposed.time,
+    recheckOn: recheckChosen ?? due,
+    recheckChosen,
+    moved: all.length,
+  };
+}
