@@ -14,6 +14,7 @@ const line = (n: number, day: string | null, archivedAt: string | null = null): 
   lastSession: day === null ? null : { day, at: 'measure' },
   hold: null,
   hasPrescription: false,
+  hurtOn: null,
 });
 const client = (n: number): KeptRow => ({
   entity: 'client',

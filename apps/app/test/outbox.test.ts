@@ -174,6 +174,7 @@ describe('what the coach sees', () => {
       lastSession: null,
       hold: null,
       hasPrescription: false,
+      hurtOn: null,
     };
     expect(overlayList([line], [putClient()]).map((l) => l.name)).toEqual(['Orla Venn', 'Zenna']);
   });

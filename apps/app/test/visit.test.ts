@@ -153,6 +153,7 @@ describe('visits and trials on their way', () => {
       lastSession: null,
       hold: null,
       hasPrescription: false,
+      hurtOn: null,
     };
     expect(overlayList([line], [visit])[0]?.lastSession).toEqual({ day: TODAY, at: 'measure' });
   });

@@ -29,6 +29,10 @@ export interface AppOptions {
   logger?: FastifyServerOptions['logger'];
   /** Certificate and key to serve with; null or left out = plain http. */
   https?: { cert: string; key: string } | null;
+  /** Tells whoever waits of what was written; handed in where something else writes too. */
+  changes?: Changes;
+  /** Where clients open their pages; null or left out = nowhere. */
+  pages?: { origin: string | null; port: number } | null;
   /** Does long work; left out = on this thread. */
   beside?: Beside;
 }
@@ -44,7 +48,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     forceCloseConnections: 'idle',
     ...unreadable,
   });
-  const changes = new Changes();
+  const changes = options.changes ?? new Changes();
   app.addHook('preClose', async () => changes.close());
   await app.register(compress, {
     threshold: 1024,
@@ -75,7 +79,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     if (request.url.startsWith('/api/')) reply.header('cache-control', 'no-store');
   });
   practice(app, options.db, options.now);
-  healthRoutes(app, options.db);
+  healthRoutes(app, options.db, options.pages ?? null);
   clientRoutes(app, options.db, options.now);
   captureRoutes(app, options.db, options.now, changes);
   operationRoutes(app, options.db, options.now, changes);

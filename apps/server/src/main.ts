@@ -2,6 +2,8 @@ import { existsSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { buildApp } from './app.ts';
 import { copyDaily } from './backup.ts';
+import { Changes } from './changes.ts';
+import { buildPages } from './pages/pages.ts';
 import { besideInThread } from './beside.ts';
 import { givenCertificates, ownCertificates, ownNames, type Certificates } from './certificates.ts';
 import { CannotOpen, openDatabase, type Db } from './db/open.ts';
@@ -46,13 +48,27 @@ async function certificates(): Promise<Certificates | null> {
 const tls = await certificates();
 const db = open();
 const beside = besideInThread(new URL('./beside.worker.mjs', import.meta.url), databaseFile);
+const changes = new Changes();
+const logger = { level: process.env['LOG_LEVEL'] ?? 'info' };
+const now = () => new Date().toISOString();
+// Clients' pages have a port of their own, so that nothing else is reached by a link.
+const pagePort = Number(process.env['PAGE_PORT'] ?? port + 2);
+const pages = await buildPages({
+  db,
+  now,
+  changes,
+  logger,
+  https: tls && { cert: tls.cert, key: tls.key },
+});
 const app = await buildApp({
   db,
+  changes,
+  pages: { origin: process.env['PAGE_ORIGIN'] ?? null, port: pagePort },
   beside,
   staticFolder: existsSync(staticFolder) ? staticFolder : null,
-  now: () => new Date().toISOString(),
+  now,
   https: tls && { cert: tls.cert, key: tls.key },
-  logger: { level: process.env['LOG_LEVEL'] ?? 'info' },
+  logger,
 });
 
 const endCopies = copyDaily(
@@ -69,6 +85,7 @@ async function stop(signal: string): Promise<void> {
   app.log.info({ signal }, 'stopping');
   // Answers under way are finished first; then the write-ahead log is folded into the file.
   await app.close();
+  await pages.close();
   trust?.close();
   await beside.close();
   await endCopies();
@@ -83,8 +100,21 @@ const trust = tls?.authority
   ? trustServer(tls.authority, (name) => `https://${name}:${port}`)
   : null;
 
+/** A taken port costs the pages alone: the app goes on without them. */
+async function listenForPages(): Promise<void> {
+  try {
+    await pages.listen({ port: pagePort, host });
+  } catch (error) {
+    if ((error as NodeJS.ErrnoException).code !== 'EADDRINUSE') throw error;
+    app.log.warn(
+      `Port ${pagePort} is in use: clients’ links do not open. Set PAGE_PORT to another one.`,
+    );
+  }
+}
+
 try {
   await app.listen({ port, host });
+  await listenForPages();
   await new Promise<void>((done, fail) => {
     if (!trust) return done();
     trust.once('error', fail);

@@ -78,7 +78,10 @@ export function clientLines(db: Db, practiceId: string, lastDay: string): Client
             (SELECT s.values_json ->> '$.setup.hold' FROM document s
               WHERE s.practice_id = c.practice_id AND s.client_id = c.id AND s.kind = 'setup') AS hold,
             EXISTS (SELECT 1 FROM document p
-              WHERE p.practice_id = c.practice_id AND p.client_id = c.id AND p.kind = 'prescription') AS hasPrescription
+              WHERE p.practice_id = c.practice_id AND p.client_id = c.id AND p.kind = 'prescription') AS hasPrescription,
+            (SELECT max(h.day) FROM document h
+              WHERE h.practice_id = c.practice_id AND h.client_id = c.id AND h.kind = 'homeReport'
+                AND json_array_length(h.values_json, '$.hurts') > 0) AS hurtOn
        FROM document c
       WHERE c.practice_id = ? AND c.kind = 'client'
       ORDER BY archivedAt IS NOT NULL, name COLLATE NOCASE, c.id`,

@@ -17,5 +17,6 @@ export * from './probe.ts';
 export * from './setupFile.ts';
 export * from './school.ts';
 export * from './setupTrial.ts';
+export * from './home.ts';
 export * from './move.ts';
 export * from './record.ts';

@@ -90,6 +90,8 @@ export const KINDS = {
     newest: 'prescription',
     order: 'said',
   },
+  link: { of: 'client', put: 'link.put', list: 'links', order: 'said' },
+  homeReport: { of: 'client', put: 'homeReport.put', list: 'homeReports', order: 'said' },
   screening: {
     of: 'client',
     put: 'screening.put',

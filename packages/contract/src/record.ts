@@ -30,6 +30,9 @@ export const recordSchema = z.strictObject({
   moves: z.array(SCHEMAS.move.row).default([]),
   // Nor what stopped the work.
   stops: z.array(SCHEMAS.stop.row).default([]),
+  // Nor links and what came back from home.
+  links: z.array(SCHEMAS.link.row).default([]),
+  homeReports: z.array(SCHEMAS.homeReport.row).default([]),
   methods: z.strictObject({
     own: z.array(schoolSchema),
     choices: z.array(schoolChoiceSchema),

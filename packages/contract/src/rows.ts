@@ -176,6 +176,8 @@ export const clientLineSchema = z.strictObject({
   lastSession: z.strictObject({ day: daySchema, at: stageSchema }).nullable(),
   hold: holdSchema.nullable(),
   hasPrescription: z.boolean(),
+  /** The last day on which something hurt at home, as the client said; null = never. */
+  hurtOn: daySchema.nullable().default(null),
 });
 export type ClientLine = z.infer<typeof clientLineSchema>;
 

@@ -14,6 +14,7 @@ import {
   type PutKind,
   type RowKind,
 } from './kinds.ts';
+import { homeReportSchema, homeReportValuesSchema, linkSchema, linkValuesSchema } from './home.ts';
 import { moveSchema, moveValuesSchema } from './move.ts';
 import {
   decisionSchema,
@@ -77,6 +78,8 @@ export const SCHEMAS = {
   setupTrial: { values: setupTrialValuesSchema, row: setupTrialSchema },
   lock: { values: lockValuesSchema, row: lockSchema },
   prescription: { values: prescriptionValuesSchema, row: prescriptionSchema },
+  link: { values: linkValuesSchema, row: linkSchema },
+  homeReport: { values: homeReportValuesSchema, row: homeReportSchema },
   screening: { values: screeningValuesSchema, row: screeningSchema },
   clearance: { values: clearanceValuesSchema, row: clearanceSchema },
   pain: { values: painValuesSchema, row: painSchema },

@@ -56,6 +56,7 @@ const planBy = (method: MethodProfile, ...causes: WorkedCause['cause'][]) =>
     stifferSide: 'left',
     method,
     wishes: { minutes: 10, kit: null, pinned: [], banned: [] },
+    hurt: [],
     cleared: [],
   });
 const cuesBy = (method: MethodProfile, ...causes: WorkedCause['cause'][]) =>

@@ -38,6 +38,7 @@ const input = (
   stifferSide: 'left',
   method: BALANCED,
   wishes: { minutes: 10, kit: null, pinned: [], banned: [] },
+  hurt: [],
   cleared: [],
   ...change,
 });
@@ -73,6 +74,7 @@ const inputs = fc
     ...o,
     stifferSide: 'left',
     wishes: { minutes: 10, kit: null, pinned: [], banned: [] },
+    hurt: [],
     cleared: [],
   }));
 
@@ -197,6 +199,7 @@ describe('a plan for the causes found', () => {
   it('a swap says what comes instead and which cause gets less', () => {
     const given = input([worked('ankleJoint', 'left')], {
       wishes: { minutes: 10, kit: [], pinned: [], banned: [] },
+      hurt: [],
     });
     const before = prescribe(given).drills.map((d) => d.drill.id);
     for (const id of before) {

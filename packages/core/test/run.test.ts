@@ -22,6 +22,7 @@ const input = (change: Partial<PrescriptionInput> = {}): PrescriptionInput => ({
   stifferSide: 'left',
   method: BALANCED,
   wishes: { minutes: 15, kit: null, pinned: [], banned: [] },
+  hurt: [],
   cleared: [],
   ...change,
 });

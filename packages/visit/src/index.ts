@@ -29,6 +29,7 @@ export * from './cueTrial.ts';
 export * from './loadsCompared.ts';
 export * from './training.ts';
 export * from './week.ts';
+export * from './home.ts';
 export * from './ladder.ts';
 export * from './planning.ts';
 export * from './facts.ts';

@@ -29,6 +29,7 @@ import { ladderOf } from './ladder.ts';
 import { cuesThatCleared } from './cueTrial.ts';
 import { baselinesOf, isTelling } from './looks.ts';
 import { namedIn, referredOf, workedOn } from './signs.ts';
+import { hurtAtHome } from './home.ts';
 import { routineWishes } from './training.ts';
 import { weekOf, type WeekAnswer } from './week.ts';
 import { ankleDay } from './trying.ts';
@@ -128,6 +129,7 @@ export function planFor(
     }),
     method: use.method,
     wishes: routineWishes(dossier),
+    hurt: hurtAtHome(dossier).map((h) => h.drill),
     cleared: cuesThatCleared(dossier),
   };
   const prescribed = prescribe(asked);

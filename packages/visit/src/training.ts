@@ -3,11 +3,23 @@ import { USUAL_MINUTES, type RoutineWishes } from '@zither/core';
 
 type Training = Extract<Decision, { kind: 'train' }>;
 
-/** What the coach said of the routine, else the usual minutes and all kit. */
-export function routineWishes({ decisions }: Pick<Dossier, 'decisions'>): RoutineWishes {
-  const newest = decisions
+const newestRoutine = ({ decisions }: Pick<Dossier, 'decisions'>) =>
+  decisions
     .flatMap((d) => (d.kind === 'routine' && !d.takenBack ? [d] : []))
-    .sort((a, b) => b.at.localeCompare(a.at))[0];
+    .sort((a, b) => b.at.localeCompare(a.at))[0] ?? null;
+
+/** What the coach keeps in, and when that was said last; null = never. */
+export function routineSaidAt(dossier: Pick<Dossier, 'decisions'>): {
+  pinned: readonly string[];
+  at: string | null;
+} {
+  const newest = newestRoutine(dossier);
+  return { pinned: newest?.pinned ?? [], at: newest?.at ?? null };
+}
+
+/** What the coach said of the routine, else the usual minutes and all kit. */
+export function routineWishes(dossier: Pick<Dossier, 'decisions'>): RoutineWishes {
+  const newest = newestRoutine(dossier);
   if (!newest) return { minutes: USUAL_MINUTES, kit: null, pinned: [], banned: [] };
   const { minutes, kit, pinned, banned } = newest;
   return { minutes, kit, pinned, banned };

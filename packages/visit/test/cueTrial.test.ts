@@ -95,6 +95,7 @@ describe('a cue that is tried', () => {
         referred: [],
         banned: [],
         wishes: { minutes: 10, kit: null, pinned: [], banned: [] },
+        hurt: [],
         stifferSide: 'left',
         method: BALANCED,
         cleared: list,

@@ -28,6 +28,8 @@ const recordOf = (change: Partial<ClientRecord>): ClientRecord => {
     setupTrials: [],
     locks: [],
     prescriptions: [],
+    links: [],
+    homeReports: [],
     screenings: [],
     clearances: [],
     pains: [],

@@ -17,6 +17,8 @@ const THIS: Readonly<Record<RowKind, string>> = {
   lock: 'This locked setup',
   setup: 'This setup',
   prescription: 'This plan',
+  link: 'This link',
+  homeReport: 'This report from home',
   screening: 'These screen answers',
   clearance: 'This clearance',
   pain: 'This pain note',

@@ -118,6 +118,8 @@ export function sayLeftOutBecause(because: LeftOutBecause): string {
       return `${CAUSES[because.cause].name} is for a clinician first.`;
     case 'kit':
       return `needs ${DRILL_KIT_NAMES[because.kit]}, which is not at hand.`;
+    case 'hurt':
+      return 'it hurt at home; ask and look before it comes back.';
     case 'coach':
       return 'taken out by the coach.';
     case 'banned':

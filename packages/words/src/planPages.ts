@@ -1,5 +1,12 @@
 import type { PrescriptionValues } from '@zither/contract';
-import { CAUTIONS, floorMarks, type FloorPoint, type FootMarks, type Side } from '@zither/core';
+import {
+  CAUTIONS,
+  drillPicture,
+  floorMarks,
+  type FloorPoint,
+  type FootMarks,
+  type Side,
+} from '@zither/core';
 import { sayShortDay } from './days.ts';
 import { HOLD_NAMES, sayDepth, saySupport, sayToes } from './instrument.ts';
 import { sayHow } from './plan.ts';
@@ -11,7 +18,12 @@ import { inUnits, sayLength, sayMass } from './units.ts';
 export interface PlanPart {
   title: string;
   lines: string[];
-  drills: { id: string; title: string; lines: string[] }[];
+  drills: {
+    id: string;
+    title: string;
+    lines: string[];
+    steps: PrescriptionValues['drills'][number]['steps'];
+  }[];
 }
 
 const part = (
@@ -50,6 +62,7 @@ export function planParts(plan: PrescriptionValues, within: readonly string[] = 
             id: drill.id,
             title: `${i + 1}. ${drill.name}: ${drill.dose}`,
             lines: [sayHow(drill), `Care: ${drill.precaution}`],
+            steps: drill.steps,
           })),
         )),
     ...part('The week', [
@@ -59,6 +72,25 @@ export function planParts(plan: PrescriptionValues, within: readonly string[] = 
     ...part('Take care', CAUTIONS),
   ];
 }
+
+/** The parts with the pictures of their drills, for paper and for the client's page. */
+export const withPictures = (parts: readonly PlanPart[]) =>
+  parts.map((part) => ({
+    ...part,
+    drills: part.drills.map((drill) => ({ ...drill, picture: drillPicture(drill.id) })),
+  }));
+
+/** The client's page of a plan: no name in it. `sendTo` is where its ticks go; null = it is a file. */
+export const homePage = (
+  plan: PrescriptionValues & { id: string },
+  within: readonly string[],
+  sendTo: string | null,
+) => ({
+  title: planTitle(plan),
+  planId: plan.id,
+  parts: withPictures(planParts(plan, within)),
+  sendTo,
+});
 
 /** What a plan is called, on paper with the client's name before it. */
 export const planTitle = ({ givenOn }: Pick<PrescriptionValues, 'givenOn'>, who = ''): string =>

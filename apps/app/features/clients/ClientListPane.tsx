@@ -25,7 +25,10 @@ function lineNote(line: ClientLine): string {
   const measured = line.lastMeasuredOn
     ? `Measured ${sayDay(line.lastMeasuredOn)}`
     : 'Not measured yet';
+  // Until the next visit, in which it is asked about.
+  const hurts = line.hurtOn && (!session || line.hurtOn >= session.day);
   return [
+    hurts ? 'Something hurt at home' : null,
     open,
     measured,
     line.hold ? HOLD_NAMES[line.hold] : null,

@@ -23,7 +23,9 @@ import {
   isVisitOn,
   resumeAt,
   rulesOn,
+  hurtAtHome,
 } from '@zither/visit';
+import { sayHurt } from '@zither/words/home';
 import { sayMissing } from '@zither/words/missing';
 import { sayFound, sayReserve, SOURCE_NAMES, sayUse } from '@zither/words/setup';
 import { SafetyNotice, StopButton } from '../clear/index.ts';
@@ -41,6 +43,7 @@ export function ClientScreen({ dossier }: { dossier: Dossier }) {
   const { colors, isWide } = useLook();
   const { archiveClient, visitStage } = useChanges();
   const safety = safetyOf(dossier, today());
+  const hurt = hurtAtHome(dossier);
   const go = (stage: string) => router.navigate(`/clients/${client.id}/${stage}`);
   const day = today();
   const { changes: tables } = useTableChanges();
@@ -96,6 +99,14 @@ export function ClientScreen({ dossier }: { dossier: Dossier }) {
       )}
       <Part>
         <SafetyNotice clientId={client.id} safety={safety} />
+        {hurt[0] && (
+          <Notice tone="now" actions={[{ label: 'Note the pain', onPress: () => go('clear') }]}>
+            {sayHurt(
+              hurt.map((h) => h.drill),
+              hurt[0].report.on,
+            )}
+          </Notice>
+        )}
         <Say soft number>
           {bodyLine(dossier)}
         </Say>

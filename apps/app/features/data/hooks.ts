@@ -8,7 +8,9 @@ import type {
   CorrectionValues,
   DecisionValues,
   Dossier,
+  HomeReportValues,
   JudgementValues,
+  LinkValues,
   LockValues,
   MoveValues,
   Operation,
@@ -305,6 +307,10 @@ export function useChanges() {
         put({ kind: 'setup.put', ...at(row), clientId, values }),
       putPrescription: (clientId: string, row: RowRef, values: PrescriptionValues) =>
         put({ kind: 'prescription.put', ...at(row), clientId, values }),
+      putLink: (clientId: string, row: RowRef, values: LinkValues) =>
+        put({ kind: 'link.put', ...at(row), clientId, values }),
+      putHomeReport: (clientId: string, row: RowRef, values: HomeReportValues) =>
+        put({ kind: 'homeReport.put', ...at(row), clientId, values }),
       putScreening: (clientId: string, row: RowRef, values: ScreeningValues) =>
         put({ kind: 'screening.put', ...at(row), clientId, values }),
       putClearance: (clientId: string, row: RowRef, values: ClearanceValues) =>

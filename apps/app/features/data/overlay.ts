@@ -177,6 +177,7 @@ export function overlayList(
           lastSession: null,
           hold: null,
           hasPrescription: false,
+          hurtOn: null,
         }),
         name: operation.values.name,
       });

@@ -3,7 +3,8 @@ import { router } from 'expo-router';
 import { useMemo } from 'react';
 import { CAUSES } from '@zither/core';
 import type { Dossier } from '@zither/contract';
-import { isHeld, missingForPlan, referredOf, safetyOf } from '@zither/visit';
+import { hurtAtHome, isHeld, missingForPlan, referredOf, safetyOf } from '@zither/visit';
+import { sayHurt } from '@zither/words/home';
 import { sayMissing } from '@zither/words/missing';
 import { planChanges, writePlan } from '@zither/words/plan';
 import { Notice } from '../../ui/Notice.tsx';
@@ -25,6 +26,7 @@ export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
   const safety = useMemo(() => safetyOf(dossier, on), [dossier, on]);
   const missing = useMemo(() => missingForPlan(dossier), [dossier]);
   const referred = useMemo(() => referredOf(dossier), [dossier]);
+  const hurt = useMemo(() => hurtAtHome(dossier), [dossier]);
   const { changes: tables } = useTableChanges();
   const held = isHeld(safety);
   const { answer, isFresh, hasFailed } = useAnswer(
@@ -74,6 +76,22 @@ export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
     >
       <Part>
         <SafetyNotice clientId={client.id} safety={safety} />
+        {hurt.length > 0 && (
+          <Notice
+            tone="now"
+            actions={[
+              {
+                label: 'Note the pain',
+                onPress: () => router.navigate(`/clients/${client.id}/clear`),
+              },
+            ]}
+          >
+            {sayHurt(
+              hurt.map((h) => h.drill),
+              hurt[0]!.report.on,
+            )}
+          </Notice>
+        )}
         {referred.length > 0 && (
           <Notice
             tone="now"

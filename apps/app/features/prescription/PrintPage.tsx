@@ -18,6 +18,7 @@ import { SafetyNotice } from '../clear/index.ts';
 import { FloorPlan, PlumbFigure } from '../instrument/index.ts';
 import { sayDay, today } from '../data/index.ts';
 import { calendarOf } from './papers.ts';
+import { HomePart } from './HomePart.tsx';
 import { PapersPart } from './PapersPart.tsx';
 import { ShareText } from './ShareText.tsx';
 
@@ -100,6 +101,7 @@ export function PrintPage({ dossier }: { dossier: Dossier }) {
             of={{ client, plan: prescription, question, within: limits.map(sayLimit) }}
             calendar={calendarOf(dossier, prescription)}
           />
+          <HomePart dossier={dossier} within={limits.map(sayLimit)} />
         </View>
         <Heading level={1}>{client.name}</Heading>
         <Say

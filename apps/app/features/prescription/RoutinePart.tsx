@@ -141,6 +141,19 @@ export function RoutinePart({ dossier, plan }: { dossier: Dossier; plan: PlanAns
           </View>
         );
       })}
+      {plan.asked.hurt.map((id) => (
+        <View key={id} style={{ flexDirection: 'row', alignItems: 'center', gap: space.s }}>
+          <View style={{ flex: 1 }}>
+            <Say>{`${nameOf(id)}: hurt at home`}</Say>
+          </View>
+          <Button
+            type="clear"
+            title="Keep in again"
+            accessibilityLabel={`Keep in again: ${nameOf(id)}`}
+            onPress={() => wish({ pinned: [...new Set([...wishes.pinned, id])] })}
+          />
+        </View>
+      ))}
       {wishes.banned.length > 0 && (
         <Fold title="Taken out" note={`${wishes.banned.length} by the coach`}>
           {wishes.banned.map((id) => (

@@ -1,6 +1,6 @@
 import type { Client, Dossier, PrescriptionValues } from '@zither/contract';
-import { drillPicture, resolveBody, setupPicture, type Case } from '@zither/core';
-import { floorMap, planParts, planTitle, setupCard } from '@zither/words/planPages';
+import { resolveBody, setupPicture, type Case } from '@zither/core';
+import { floorMap, planParts, planTitle, setupCard, withPictures } from '@zither/words/planPages';
 import { calendarEvents } from '@zither/words/week';
 import { routineWishes, weekGiven } from '@zither/visit';
 import type { PaperToMake } from './paperAsked.ts';
@@ -24,10 +24,7 @@ export function paperOf(
       kind,
       content: {
         title: planTitle(plan, client.name),
-        parts: planParts(plan, within).map((part) => ({
-          ...part,
-          drills: part.drills.map((drill) => ({ ...drill, picture: drillPicture(drill.id) })),
-        })),
+        parts: withPictures(planParts(plan, within)),
       },
     };
   if (!question) return null;

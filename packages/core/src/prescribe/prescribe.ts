@@ -103,11 +103,12 @@ export function prescribe(input: PrescriptionInput): Prescription {
   return { cues, drills, seconds, notAdvised };
 }
 
-/** What keeps a drill from being given: the screen, a clinician, a ban, what the coach took out, or kit that is not at hand. */
+/** What keeps a drill from being given: the screen, a clinician, a ban, that it hurt at home, what the coach took out, or kit that is not at hand. */
 function drillBar(drill: Drill, input: PrescriptionInput): LeftOutBecause | null {
   const { banned, kit } = input.wishes;
   const bar = barOf(drill, drill.bannedAs, input);
   if (bar) return bar;
+  if (input.hurt.includes(drill.id)) return { kind: 'hurt' };
   if (banned.includes(drill.id)) return { kind: 'coach' };
   const lacking = drill.kit.find((k) => kit && !kit.includes(k) && !IN_EVERY_ROOM.includes(k));
   return lacking ? { kind: 'kit', kit: lacking } : null;

@@ -32,6 +32,8 @@ export interface PrescriptionInput {
   method: Pick<MethodProfile, 'breaks' | 'toes' | 'workingPoint' | 'kneeTravel' | 'drills'>;
   /** What the coach said of the routine. */
   wishes: RoutineWishes;
+  /** Ids of drills that hurt at home and were not looked at since: not given. */
+  hurt: readonly string[];
   /** Cues that cleared what was seen when they were tried, the newest first; they come before all others. Of the coach's own words no id. */
   cleared: readonly { id: string | null; words: string }[];
 }
@@ -66,7 +68,8 @@ export type LeftOutBecause =
   | { kind: 'referred'; cause: CauseId }
   | { kind: 'banned'; cue: BannedCue }
   | { kind: 'kit'; kit: DrillKit }
-  | { kind: 'coach' };
+  | { kind: 'coach' }
+  | { kind: 'hurt' };
 
 export interface LeftOut {
   what: 'cue' | 'drill';

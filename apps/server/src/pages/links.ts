@@ -1,0 +1,28 @@
+import { createHash } from 'node:crypto';
+import { linkValuesSchema } from '@zither/contract';
+import type { Db } from '../db/open.ts';
+import { prepared } from '../db/prepared.ts';
+
+/** Where a link leads: the client whose newest plan it opens. */
+export interface Opened {
+  practiceId: string;
+  clientId: string;
+}
+
+const hashOf = (token: string): string => createHash('sha256').update(token).digest('hex');
+
+/**
+ * The client a token opens on a day; null for a link that has ended, was taken back, or never was. The only query without a practice: the token
+ * is all that is known, and it says which one. By the hash, so that how long it takes says nothing about the token.
+ */
+export function opened(db: Db, token: string, day: string): Opened | null {
+  const found = prepared<[string], { practice_id: string; client_id: string; values_json: string }>(
+    db,
+    `SELECT practice_id, client_id, values_json FROM document
+      WHERE kind = 'link' AND values_json ->> '$.tokenHash' = ?`,
+  ).get(hashOf(token));
+  if (!found) return null;
+  const { expiresOn, revoked } = linkValuesSchema.parse(JSON.parse(found.values_json));
+  if (revoked || expiresOn < day) return null;
+  return { practiceId: found.practice_id, clientId: found.client_id };
+}
