@@ -37,6 +37,7 @@ export class TestServer {
       env: {
         ...process.env,
         PORT: String(this.port),
+        PAGE_PORT: String(await freePort()),
         HOST: '127.0.0.1',
         DATABASE_FILE: this.file,
         LOG_LEVEL: 'error',

@@ -60,7 +60,7 @@ const put = <K extends keyof HTMLElementTagNameMap>(
 
 const SIDES = { left: 'left side', right: 'right side', both: 'both sides' };
 const sayStep = ({ side, seconds, reps }: Plan['drills'][number]['steps'][number]): string =>
-  `${seconds === null ? `${reps} reps` : `${seconds} s`}, ${SIDES[side]}`;
+  `${seconds === null ? `${reps} reps` : seconds % 60 === 0 ? `${seconds / 60} min` : `${seconds} s`}, ${SIDES[side]}`;
 
 const without = (list: number[], place: number) => list.filter((n) => n !== place);
 

@@ -31,7 +31,7 @@ const drill = (k: number) => {
   };
 };
 
-const put = (kind: string, values: object, rowId = id(), baseVersion = 0) => ({
+const put = (kind: string, values: object, rowId: string = id(), baseVersion = 0) => ({
   kind,
   operationId: id(),
   rowId,

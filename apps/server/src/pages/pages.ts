@@ -7,6 +7,7 @@ import { isHeld, keepsLimits, limitsOf, safetyOf } from '@zither/visit';
 import { homePage } from '@zither/words/planPages';
 import { sayLimit } from '@zither/words/safety';
 import fastify, {
+  LogController,
   type FastifyInstance,
   type FastifyReply,
   type FastifyServerOptions,
@@ -46,7 +47,7 @@ export async function buildPages(options: PagesOptions): Promise<FastifyInstance
     logger: options.logger ?? false,
     bodyLimit: BODY_LIMIT_BYTES,
     // The address holds the token: it is not written into the log.
-    disableRequestLogging: true,
+    logController: new LogController({ disableRequestLogging: true }),
     return503OnClosing: false,
     forceCloseConnections: 'idle',
   });

@@ -2,7 +2,7 @@
 export const PAGE_STYLE = [
   ':root{color-scheme:light dark;--paper:#f7f2ea;--card:#fffdf8;--ink:#1c2b33;--soft:#55646c;--line:#d5cdbf;--brass:#7d5a10;--rust:#a3341f;--lake:#0b5f6b}',
   '@media (prefers-color-scheme:dark){:root{--paper:#14191c;--card:#1d2428;--ink:#eef1f0;--soft:#b4bfc3;--line:#3a454a;--brass:#e3bb62;--rust:#ff9a85;--lake:#7fd3de}.picture{background:#f7f2ea;border-radius:6px}}',
-  '*{box-sizing:border-box}body{margin:0;background:var(--paper);color:var(--ink);font:18px/1.5 system-ui,sans-serif}',
+  '[hidden]{display:none!important}*{box-sizing:border-box}body{margin:0;background:var(--paper);color:var(--ink);font:18px/1.5 system-ui,sans-serif}',
   'main{max-width:640px;margin:0 auto;padding:20px 16px 60px}h1{font-size:26px;line-height:1.2;margin:8px 0 12px}h2{font-size:20px;margin:28px 0 6px;color:var(--lake)}h3{font-size:19px;margin:4px 0 6px}p{margin:6px 0}',
   'article{background:var(--card);border:1px solid var(--line);border-radius:8px;padding:14px;margin:12px 0}article.stopped{border-color:var(--rust);border-width:2px}',
   '.picture{overflow-x:auto;padding:4px}.picture svg{max-width:100%;height:auto;max-height:110px}',
