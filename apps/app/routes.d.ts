@@ -22,6 +22,10 @@ declare module 'expo-router' {
             params: Router.UnknownInputParams & { id: string | number };
           }
         | {
+            pathname: `/clients/[id]/cues`;
+            params: Router.UnknownInputParams & { id: string | number };
+          }
+        | {
             pathname: `/clients/[id]/edit`;
             params: Router.UnknownInputParams & { id: string | number };
           }
@@ -102,6 +106,7 @@ declare module 'expo-router' {
         | { pathname: `/clients/new`; params?: Router.UnknownOutputParams }
         | { pathname: `/+not-found`; params: Router.UnknownOutputParams & {} }
         | { pathname: `/clients/[id]/clear`; params: Router.UnknownOutputParams & { id: string } }
+        | { pathname: `/clients/[id]/cues`; params: Router.UnknownOutputParams & { id: string } }
         | { pathname: `/clients/[id]/edit`; params: Router.UnknownOutputParams & { id: string } }
         | { pathname: `/clients/[id]`; params: Router.UnknownOutputParams & { id: string } }
         | { pathname: `/clients/[id]/move`; params: Router.UnknownOutputParams & { id: string } }
@@ -159,6 +164,7 @@ declare module 'expo-router' {
         | { pathname: `/clients/new`; params?: Router.UnknownInputParams }
         | `/+not-found${`?${string}` | `#${string}` | ''}`
         | `/clients/${Router.SingleRoutePart<T>}/clear${`?${string}` | `#${string}` | ''}`
+        | `/clients/${Router.SingleRoutePart<T>}/cues${`?${string}` | `#${string}` | ''}`
         | `/clients/${Router.SingleRoutePart<T>}/edit${`?${string}` | `#${string}` | ''}`
         | `/clients/${Router.SingleRoutePart<T>}${`?${string}` | `#${string}` | ''}`
         | `/clients/${Router.SingleRoutePart<T>}/move${`?${string}` | `#${string}` | ''}`
@@ -180,6 +186,10 @@ declare module 'expo-router' {
         | { pathname: `/+not-found`; params: Router.UnknownInputParams & {} }
         | {
             pathname: `/clients/[id]/clear`;
+            params: Router.UnknownInputParams & { id: string | number };
+          }
+        | {
+            pathname: `/clients/[id]/cues`;
             params: Router.UnknownInputParams & { id: string | number };
           }
         | {

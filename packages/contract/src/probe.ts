@@ -187,7 +187,24 @@ const week = {
   recheckOn: daySchema.nullable(),
 };
 
-const kindError = { error: 'must be leaveAlone, workOn, train, entryTest, routine or week.' };
+/** The coach's own word on each finding after the routine: of this day, and of no other. */
+const afterRoutine = {
+  ...decided,
+  kind: z.literal('afterRoutine'),
+  calls: z
+    .array(
+      z.strictObject({
+        fault: cameraFaultSchema,
+        side: sideSchema.nullable(),
+        call: z.enum(['better', 'same', 'worse'], { error: 'must be better, same or worse.' }),
+      }),
+    )
+    .max(30),
+};
+
+const kindError = {
+  error: 'must be leaveAlone, workOn, train, entryTest, routine, week or afterRoutine.',
+};
 
 /** What a coach concluded: a finding too small to matter, the causes a plan is made for, what is trained, or how an entry test went. */
 export const decisionValuesSchema = z.discriminatedUnion(
@@ -199,6 +216,7 @@ export const decisionValuesSchema = z.discriminatedUnion(
     z.strictObject(entryTest),
     z.strictObject(routine),
     z.strictObject(week),
+    z.strictObject(afterRoutine),
   ],
   kindError,
 );
@@ -213,6 +231,7 @@ export const decisionSchema = z.discriminatedUnion(
     z.strictObject({ ...entryTest, ...clientRow }),
     z.strictObject({ ...routine, ...clientRow }),
     z.strictObject({ ...week, ...clientRow }),
+    z.strictObject({ ...afterRoutine, ...clientRow }),
   ],
   kindError,
 );

@@ -3,8 +3,11 @@ import {
   DRILLS,
   easierFor,
   prescribe,
+  repAfter,
+  routineKey,
   runSteps,
   secondsOf,
+  stepsFrom,
   USUAL_LIMITS,
   withInstead,
   type PrescriptionInput,
@@ -76,5 +79,26 @@ describe('a routine as it is run', () => {
     const shins = input({ limits: USUAL_LIMITS.filter((l) => l.kind === 'verticalShins') });
     expect(easierFor(shins, drillOf('loaded-ankle-rock'))).toBeNull();
     expect(easierFor(input(), drillOf('squat-snacks'))).toBeNull();
+  });
+
+  it('is gone on with where it was left, with what was done instead; another routine begins at its start', () => {
+    const { drills } = prescribe(input());
+    const of = routineKey(drills);
+    const all = runSteps(drills);
+    expect(stepsFrom(drills, null)).toEqual({ steps: all, at: 0 });
+    expect(stepsFrom(drills, { of, at: 2, instead: [] })).toEqual({ steps: all, at: 2 });
+    expect(stepsFrom(drills, { of: 'other', at: 2, instead: [] }).at).toBe(0);
+    const first = all[0]!.drill;
+    const left = stepsFrom(drills, { of, at: 0, instead: [{ at: 0, drill: null }] });
+    expect(left.steps).toEqual(all.filter((s) => s.drill !== first));
+    expect(stepsFrom(drills, { of, at: 99, instead: [] }).at).toBe(all.length);
+  });
+
+  it('counts reps and sets of a dose, and ends after the last', () => {
+    const dose = { sets: 2, reps: { least: 3, most: 5 } };
+    expect(repAfter(0, dose)).toEqual({ set: 1, rep: 1 });
+    expect(repAfter(4, dose)).toEqual({ set: 1, rep: 5 });
+    expect(repAfter(5, dose)).toEqual({ set: 2, rep: 1 });
+    expect(repAfter(10, dose)).toBeNull();
   });
 });

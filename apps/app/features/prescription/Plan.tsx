@@ -3,6 +3,7 @@ import type { PrescriptionValues } from '@zither/contract';
 import { CAUTIONS } from '@zither/core';
 import { sayShortDay } from '@zither/words/days';
 import { sayHow } from '@zither/words/plan';
+import { Button } from '../../ui/elements.ts';
 import { DrillPicture } from '../../ui/DrillPicture.tsx';
 import { sayWeek } from '@zither/words/week';
 import { Say } from '../../ui/Say.tsx';
@@ -11,7 +12,14 @@ import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 
 /** A prescription in full: what was found, how to stand, what to think of, what to do, and the cautions. */
-export function Plan({ plan }: { plan: PrescriptionValues }) {
+export function Plan({
+  plan,
+  onShowCues,
+}: {
+  plan: PrescriptionValues;
+  /** Shows the cues across the room; left out where they are not those of now. */
+  onShowCues?: () => void;
+}) {
   return (
     <View>
       <Part title="What to work on">
@@ -57,6 +65,11 @@ export function Plan({ plan }: { plan: PrescriptionValues }) {
               care={cue.precaution}
             />
           ))}
+          {onShowCues && (
+            <View style={{ alignItems: 'flex-start' }}>
+              <Button type="outline" title="Show across the room" onPress={onShowCues} />
+            </View>
+          )}
         </Part>
       )}
       {plan.drills.length > 0 && (

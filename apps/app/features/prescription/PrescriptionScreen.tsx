@@ -15,6 +15,7 @@ import { newId, useChanges, useTableChanges, sayDay, today } from '../data/index
 import { useAnswer } from '../setup/index.ts';
 import { LadderPart } from './LadderPart.tsx';
 import { RoutinePart } from './RoutinePart.tsx';
+import { AfterPart } from './AfterPart.tsx';
 import { Plan } from './Plan.tsx';
 import { WeekPart } from './WeekPart.tsx';
 
@@ -149,7 +150,10 @@ export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
           </Notice>
         </Part>
       )}
-      {shown && <Plan plan={shown} />}
+      <AfterPart dossier={dossier} />
+      {shown && (
+        <Plan plan={shown} onShowCues={() => router.navigate(`/clients/${client.id}/cues`)} />
+      )}
       {answer?.plan && <RoutinePart dossier={dossier} plan={answer.plan} />}
       {answer?.plan && <WeekPart dossier={dossier} week={answer.plan.week} />}
       {answer?.plan && (

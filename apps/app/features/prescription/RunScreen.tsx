@@ -2,7 +2,14 @@ import { router } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import type { Dossier } from '@zither/contract';
-import { easierFor, runSteps, withInstead, type RunStep } from '@zither/core';
+import {
+  easierFor,
+  routineKey,
+  stepsFrom,
+  type PrescribedDrill,
+  type RunPlace,
+  type RunStep,
+} from '@zither/core';
 import { isHeld, safetyOf, type PlanAnswer } from '@zither/visit';
 import {
   sayCare,
@@ -23,7 +30,7 @@ import { font, space, tabular } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { Waiting } from '../../ui/Waiting.tsx';
 import { SafetyNotice, StopButton } from '../clear/index.ts';
-import { today, useTableChanges } from '../data/index.ts';
+import { today, useDraft, useTableChanges } from '../data/index.ts';
 import { useBodyState } from '../instrument/index.ts';
 import { useAnswer } from '../setup/index.ts';
 import { useCountdown } from './useCountdown.ts';
@@ -64,6 +71,10 @@ export function RunScreen({ dossier }: { dossier: Dossier }) {
   return <Running dossier={dossier} plan={plan} back={back} />;
 }
 
+/** Whether a kept place is of this routine. */
+const isOf = (place: RunPlace | null, drills: readonly PrescribedDrill[]): place is RunPlace =>
+  place?.of === routineKey(drills);
+
 function Running({
   dossier,
   plan,
@@ -76,8 +87,15 @@ function Running({
   const { client } = dossier;
   // What is begun is gone through as it began, whatever the plan says meanwhile.
   const [asked] = useState(plan.asked);
-  const [steps, setSteps] = useState(() => runSteps(plan.drills));
-  const [at, setAt] = useState(0);
+  const [drills] = useState(plan.drills);
+  // Kept on the device: a Stop, a call or a reload does not lose the place.
+  const { value: place, set: setPlace } = useDraft<RunPlace | null>(
+    `run/${client.id}/${today()}`,
+    null,
+  );
+  const { steps, at } = useMemo(() => stepsFrom(drills, place), [drills, place]);
+  const goTo = (to: number, instead = isOf(place, drills) ? place.instead : []) =>
+    setPlace({ of: routineKey(drills), at: to, instead });
   const [, setState] = useBodyState(client.id, today());
   const step = steps[at];
   useAwake(step !== undefined);
@@ -89,15 +107,24 @@ function Running({
         back={back}
         aside={<StopButton dossier={dossier} />}
         foot={
-          <Button
-            title="Look again, after the routine"
-            containerStyle={{ flex: 1 }}
-            buttonStyle={{ minHeight: 52 }}
-            onPress={() => {
-              setState('after');
-              router.navigate(`/clients/${client.id}/watch`);
-            }}
-          />
+          <>
+            <Button
+              type="outline"
+              title="From the start"
+              containerStyle={{ flex: 1 }}
+              buttonStyle={{ minHeight: 52 }}
+              onPress={() => goTo(0, [])}
+            />
+            <Button
+              title="Look again, after the routine"
+              containerStyle={{ flex: 1 }}
+              buttonStyle={{ minHeight: 52 }}
+              onPress={() => {
+                setState('after');
+                router.navigate(`/clients/${client.id}/watch`);
+              }}
+            />
+          </>
         }
       >
         <Part title="Done">
@@ -108,10 +135,9 @@ function Running({
         </Part>
       </Screen>
     );
-  const next = () => setAt(at + 1);
   const sore = () => {
-    const changed = withInstead(steps, at, easierFor(asked, step.drill));
-    setSteps(changed);
+    const before = isOf(place, drills) ? place.instead : [];
+    goTo(at, [...before, { at, drill: easierFor(asked, step.drill)?.id ?? null }]);
   };
   return (
     <Step
@@ -121,8 +147,8 @@ function Running({
       place={sayPlace(at, steps.length)}
       then={sayThen(steps[at + 1])}
       back={back}
-      onNext={next}
-      onBefore={at > 0 ? () => setAt(at - 1) : null}
+      onNext={() => goTo(at + 1)}
+      onBefore={at > 0 ? () => goTo(at - 1) : null}
       sore={saySore(easierFor(asked, step.drill))}
       onSore={sore}
     />

@@ -1,3 +1,4 @@
+export { eyeChange, type EyeChange, type EyeSeen } from './eyeChange.ts';
 export { changeOf, occasionOf, type FaultChange, type Measured } from './change.ts';
 export { chanceBeyond, marksErrorOf, NAMED_FROM } from './sureness.ts';
 export * from './table.ts';

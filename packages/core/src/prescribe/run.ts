@@ -2,6 +2,7 @@ import type { Side } from '../linkage/setup.ts';
 import type { Drill } from './drill.ts';
 import { DRILLS } from './drills.ts';
 import { mayGive } from './prescribe.ts';
+import type { Dose } from './purpose.ts';
 import type { PrescribedDrill, PrescriptionInput } from './types.ts';
 
 /** One set of one drill on one side, or of both sides together. */
@@ -78,4 +79,41 @@ export function withInstead(
       : [s],
   );
   return [...steps.slice(0, at), ...both, ...rest];
+}
+
+/** Where a routine was left: how many steps are behind, and what was done instead of what, in that order. */
+export interface RunPlace {
+  /** The routine it is of; see {@link routineKey}. */
+  of: string;
+  at: number;
+  instead: readonly { at: number; drill: string | null }[];
+}
+
+/** Tells one routine from another: its drills, sides and doses. */
+export const routineKey = (drills: readonly PrescribedDrill[]): string =>
+  runSteps(drills)
+    .map((s) => `${s.drill.id} ${s.side} ${s.seconds ?? s.reps}`)
+    .join(', ');
+
+/** The steps of a routine as far as it was changed on the way; a place of another routine counts as its start. */
+export function stepsFrom(
+  drills: readonly PrescribedDrill[],
+  place: RunPlace | null,
+): { steps: RunStep[]; at: number } {
+  const steps = runSteps(drills);
+  if (place?.of !== routineKey(drills)) return { steps, at: 0 };
+  const changed = place.instead.reduce(
+    (list, { at, drill }) => withInstead(list, at, DRILLS.find((d) => d.id === drill) ?? null),
+    steps,
+  );
+  return { steps: changed, at: Math.min(place.at, changed.length) };
+}
+
+/** Where in a dose of squats so many reps lead: the set and the rep that comes next, from 1; null once all sets are done. */
+export function repAfter(
+  done: number,
+  { sets, reps }: Pick<Dose, 'sets' | 'reps'>,
+): { set: number; rep: number } | null {
+  const set = Math.floor(done / reps.most) + 1;
+  return set > sets ? null : { set, rep: (done % reps.most) + 1 };
 }
