@@ -138,4 +138,66 @@ describe('Coach, at 390 × 844', () => {
     expect(problems).toEqual([]);
     await context.close();
   });
+
+  it('shows a cue across the room: the next rep by a tap, to the end of the sets', async () => {
+    const { page, context, problems } = await visit(house.browser, PHONE, house.server.address);
+    await page.getByText('Pell Ashgrove').tap();
+    await openStage(page, 'Coach');
+    await page.getByRole('button', { name: 'Show across the room' }).tap();
+    const card = page.getByRole('button', { name: /^Set 1 of \d+ · rep 1 of / });
+    await card.waitFor();
+    await page.getByRole('button', { name: 'Stop: pain or alarm' }).waitFor();
+    // Read at 2 m: no letter of the cue is small, and the card fits the screen's width.
+    const cue = card.getByText(/^[A-Z].*\.$/).first();
+    const size = await cue.evaluate((e) => Number.parseFloat(getComputedStyle(e).fontSize));
+    expect(size).toBeGreaterThanOrEqual(44);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(
+      390,
+    );
+    await card.tap();
+    await page.getByRole('button', { name: /^Set 1 of \d+ · rep 2 of / }).tap();
+    await page.getByText(/· rep 3 of /).waitFor();
+    await page.getByRole('button', { name: 'One rep back' }).tap();
+    await page.getByText(/· rep 2 of /).waitFor();
+    expect(problems).toEqual([]);
+    await context.close();
+  });
+
+  it('compares the look after the routine with the one before, beside the coach’s own call', async () => {
+    const { page, context, problems } = await visit(house.browser, PHONE, house.server.address);
+    await page.getByText('Runa Feld').tap();
+    await page.waitForURL(/clients\/[^/]+$/);
+    const at = page.url();
+    await page.goto(`${at}/watch`);
+    const judge = async (state: string) => {
+      await page.getByRole('radio', { name: state, exact: true }).tap();
+      await page.getByRole('radio', { name: 'Front' }).tap();
+      await page.getByRole('button', { name: 'Judge by eye: front' }).tap();
+      await page.getByRole('button', { name: /^Knees, / }).tap();
+    };
+    await judge('Cold');
+    await page.getByRole('radio', { name: 'clear, Knee in' }).tap();
+    await page.getByTestId('fault-kneesIn').getByRole('button', { name: 'L, left side' }).tap();
+    await page.getByRole('button', { name: 'Keep 1 fault in 5 reps' }).tap();
+    await page.getByText('By eye: knee in, left (clear)').first().waitFor();
+    await judge('After the routine');
+    await page.getByRole('button', { name: 'Clean: knees' }).tap();
+    await page.getByRole('button', { name: 'Keep: clean in 5 reps' }).tap();
+    await page.getByText('By eye: clean: knees').first().waitFor();
+    await saved(page);
+    await page.goto(`${at}/prescription`);
+    await page.getByText('After the routine, today').waitFor();
+    await page.getByText(/better, by eye\./).waitFor();
+    await page.getByText(/It did this today\./).waitFor();
+    await page
+      .getByRole('radiogroup', { name: /^Your call: / })
+      .first()
+      .getByRole('radio', { name: 'Better' })
+      .tap();
+    await saved(page);
+    await page.reload();
+    await page.getByRole('radio', { name: 'Better', checked: true }).waitFor();
+    expect(problems).toEqual([]);
+    await context.close();
+  });
 });

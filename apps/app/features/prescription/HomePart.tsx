@@ -86,6 +86,7 @@ export function HomePart({ dossier, within }: { dossier: Dossier; within: readon
       ))}
       <Input
         label="Code from the client’s page"
+        aria-label="Code from the client’s page"
         placeholder="7F3C-261127-D12-H0-F2-K"
         value={code}
         onChangeText={(text: string) => {

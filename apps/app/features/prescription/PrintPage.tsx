@@ -8,6 +8,7 @@ import type { Dossier } from '@zither/contract';
 import { CAUTIONS, squatAt, type Case } from '@zither/core';
 import { Notice } from '../../ui/Notice.tsx';
 import { DrillPicture } from '../../ui/DrillPicture.tsx';
+import { SaveBadge } from '../../ui/SaveBadge.tsx';
 import { Heading, Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
@@ -95,6 +96,7 @@ export function PrintPage({ dossier }: { dossier: Dossier }) {
             title="Back"
             onPress={() => router.navigate(`/clients/${client.id}/prescription`)}
           />
+          <SaveBadge />
         </View>
         <View id="print-papers">
           <PapersPart
