@@ -336,9 +336,26 @@ describe('the plan as written', () => {
   it('has changed only where setup, cues or drills have', () => {
     const now = write({ wall: [40, 60] });
     expect(planChanges(now, { ...now, givenOn: '2026-03-01', chance: 0.61 })).toEqual([]);
-    expect(planChanges(now, { ...now, setup: { ...now.setup, stanceWidthMm: 500 } })).toEqual([
-      'The setup is another one.',
+    const [wider, ...none] = planChanges(now, {
+      ...now,
+      setup: { ...now.setup, stanceWidthMm: 500 },
+      summary: 'Heels 50 cm apart.',
+    });
+    expect(wider).toMatch(/^Setup: Heels 50 cm apart\. Before: Heels /);
+    expect(none).toEqual([]);
+    // Each drill that comes or goes is named with its reason.
+    const [first, ...rest] = now.drills;
+    const without = {
+      ...now,
+      drills: rest,
+      notAdvised: [{ id: first!.id, because: `${first!.name}: it hurt at home; ask.` }],
+    };
+    expect(planChanges(now, without)).toEqual([`Gone: ${first!.name}: it hurt at home; ask.`]);
+    expect(planChanges({ ...now, drills: rest }, now)).toEqual([
+      `New: ${first!.name}, for ${first!.because.toLowerCase()}.`,
     ]);
+    const dosed = { ...now, drills: [{ ...first!, dose: '3 min' }, ...rest] };
+    expect(planChanges(now, dosed)[0]).toContain('3 min');
   });
 });
 

@@ -254,7 +254,14 @@ export function writePlan(plan: PlanAnswer, givenOn: string): PrescriptionValues
   };
 }
 
-/** What has changed between a plan as given and as it would be now, in sentences; empty when nothing that matters has. */
+/** Why something of the earlier plan is not in the one of now: named among what is left out, or passed by something better. */
+function sayGone(id: string, now: PrescriptionValues): string {
+  const left = now.notAdvised.find((n) => n.id === id);
+  const because = left?.because.slice(left.because.indexOf(': ') + 2);
+  return because ?? 'something else does more now.';
+}
+
+/** What has changed between a plan as given and as it would be now, and why, a sentence each; empty when nothing that matters has. */
 export function planChanges(given: PrescriptionValues, now: PrescriptionValues): string[] {
   const list: string[] = [];
   const stand = ({ setup, thighDepthDeg }: PrescriptionValues) =>
@@ -267,15 +274,25 @@ export function planChanges(given: PrescriptionValues, now: PrescriptionValues):
       setup.loadKg,
       Math.round(thighDepthDeg),
     ]);
-  if (stand(given) !== stand(now)) list.push('The setup is another one.');
-  const names = (entries: readonly { id: string }[]) => JSON.stringify(entries.map((e) => e.id));
-  if (names(given.cues) !== names(now.cues)) list.push('Other cues fit now.');
-  const doses = ({ drills }: PrescriptionValues) =>
-    JSON.stringify(drills.map((d) => [d.id, d.dose, d.sides]));
+  if (stand(given) !== stand(now))
+    list.push(`Setup: ${now.summary} Before: ${given.summary} ${now.why}`.trim());
+  const isIn = (entries: readonly { id: string }[], id: string) => entries.some((e) => e.id === id);
+  for (const cue of now.cues)
+    if (!isIn(given.cues, cue.id))
+      list.push(`New cue: “${cue.words}” Because: ${cue.because.toLowerCase()}.`);
+  for (const cue of given.cues)
+    if (!isIn(now.cues, cue.id)) list.push(`Cue gone: “${cue.words}” ${sayGone(cue.id, now)}`);
   if (given.training[0] !== now.training[0])
-    list.push('The variation to train is another one, or its dose.');
-  if (given.week && JSON.stringify(given.week) !== JSON.stringify(now.week))
-    list.push('The week is another one.');
-  if (doses(given) !== doses(now)) list.push('Other drills fit now, or on another side.');
+    list.push(`Train: ${now.training[0] ?? 'nothing.'} Before: ${given.training[0] ?? 'nothing.'}`);
+  if (given.week && now.week && JSON.stringify(given.week) !== JSON.stringify(now.week))
+    list.push('The days of the week were moved.');
+  for (const drill of now.drills) {
+    const was = given.drills.find((d) => d.id === drill.id);
+    if (!was) list.push(`New: ${drill.name}, for ${drill.because.toLowerCase()}.`);
+    else if (was.dose !== drill.dose || was.sides !== drill.sides)
+      list.push(`${drill.name}: ${drill.dose}, ${drill.sides}. Before: ${was.dose}, ${was.sides}.`);
+  }
+  for (const drill of given.drills)
+    if (!isIn(now.drills, drill.id)) list.push(`Gone: ${drill.name}: ${sayGone(drill.id, now)}`);
   return list;
 }

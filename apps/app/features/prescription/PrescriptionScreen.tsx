@@ -7,7 +7,9 @@ import { hurtAtHome, isHeld, missingForPlan, referredOf, safetyOf } from '@zithe
 import { sayHurt } from '@zither/words/home';
 import { sayMissing } from '@zither/words/missing';
 import { planChanges, writePlan } from '@zither/words/plan';
+import { Fold } from '../../ui/Fold.tsx';
 import { Notice } from '../../ui/Notice.tsx';
+import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { Waiting } from '../../ui/Waiting.tsx';
 import { StopButton, SafetyNotice } from '../clear/index.ts';
@@ -146,8 +148,13 @@ export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
               },
             ]}
           >
-            {`Changed since the plan of ${sayDay(prescription.givenOn)}: ${since.join(' ')} This is the plan as it would be now.`}
+            {`Changed since the plan of ${sayDay(prescription.givenOn)}. This is the plan as it would be now; the one that was given stays as it is.`}
           </Notice>
+          <Fold title="What changed, and why" note={`${since.length}`}>
+            {since.map((line) => (
+              <Say key={line}>{line}</Say>
+            ))}
+          </Fold>
         </Part>
       )}
       <AfterPart dossier={dossier} />
