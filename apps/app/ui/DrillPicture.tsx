@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { View } from 'react-native';
+import { Image, View } from 'react-native';
 import Svg, { Circle, Path } from 'react-native-svg';
 import { drillPicture } from '@zither/core';
 import { frameOf, marksOf, viewOf } from '@zither/formats/figureSvg';
@@ -7,9 +7,27 @@ import { space } from './theme.ts';
 import { useLook } from './useLook.ts';
 
 /** Two moments of a drill side by side. The words beside it say the same, so nothing is read out. */
-export function DrillPicture({ id, height = 92 }: { id: string; height?: number }) {
+export function DrillPicture({
+  id,
+  photo,
+  height = 92,
+}: {
+  id: string;
+  /** The practice's own photo, as data; shown in place of the picture. */
+  photo?: string | undefined;
+  height?: number;
+}) {
   const { colors } = useLook();
   const pair = useMemo(() => drillPicture(id), [id]);
+  if (photo)
+    return (
+      <Image
+        source={{ uri: photo }}
+        resizeMode="contain"
+        style={{ height: 1.6 * height, width: '100%', maxWidth: 320 }}
+        accessible={false}
+      />
+    );
   if (!pair) return null;
   const frame = frameOf(pair);
   const palette = {

@@ -22,6 +22,7 @@ export const schoolsOf = (rows: Rows): Schools =>
     rows.of('schoolChoice', null),
     rows.of('emergency', null),
     rows.of('units', null),
+    rows.of('drillChange', null),
   );
 
 /** Everything about a client, captures without their landmarks; null when there is no such client. */

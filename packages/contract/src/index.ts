@@ -18,5 +18,6 @@ export * from './setupFile.ts';
 export * from './school.ts';
 export * from './setupTrial.ts';
 export * from './home.ts';
+export * from './drill.ts';
 export * from './move.ts';
 export * from './record.ts';

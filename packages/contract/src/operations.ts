@@ -26,7 +26,8 @@ const isOfClient = (kind: PutKind): boolean => kind !== 'client' && KINDS[kind].
 type Put<K extends PutKind> = Base & {
   kind: (typeof KINDS)[K]['put'];
   values: ValuesOf<K>;
-} & (K extends 'client' | 'school' | 'schoolChoice' | 'tableChange' | 'emergency' | 'units'
+} & (K extends
+    'client' | 'school' | 'schoolChoice' | 'tableChange' | 'drillChange' | 'emergency' | 'units'
     ? unknown
     : { clientId: string });
 type PutOperation = { [K in PutKind]: Put<K> }[PutKind];

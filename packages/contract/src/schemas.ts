@@ -6,6 +6,7 @@ import {
   judgementSchema,
   judgementValuesSchema,
 } from './capture.ts';
+import { drillChangeSchema, drillChangeValuesSchema } from './drill.ts';
 import {
   KINDS,
   LISTED_KINDS,
@@ -88,6 +89,7 @@ export const SCHEMAS = {
   move: { values: moveValuesSchema, row: moveSchema },
   school: { values: schoolValuesSchema, row: schoolSchema },
   schoolChoice: { values: schoolChoiceValuesSchema, row: schoolChoiceSchema },
+  drillChange: { values: drillChangeValuesSchema, row: drillChangeSchema },
   tableChange: { values: tableChangeValuesSchema, row: tableChangeRowSchema },
   emergency: { values: emergencyValuesSchema, row: emergencySchema },
   units: { values: unitsValuesSchema, row: unitsSchema },

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { ownDrillsSchema } from './drill.ts';
 import { cameraFaultSchema } from './capture.ts';
 import { holdSchema, methodIdSchema, profileIdSchema, workingPointSchema } from './linkage.ts';
 import { emergencyValuesSchema } from './safety.ts';
@@ -131,5 +132,7 @@ export const schoolsSchema = z.strictObject({
   emergency: emergencyValuesSchema.optional(),
   /** Left out until somebody chose. */
   units: unitSystemSchema.optional(),
+  /** Drills of the practice's own, and its versions of the house's; left out while there are none. */
+  drills: ownDrillsSchema.optional(),
 });
 export type Schools = z.infer<typeof schoolsSchema>;

@@ -1,6 +1,7 @@
 import {
   analyse,
   BALANCED,
+  DRILLS,
   caseFor,
   chooseSetup,
   FAULTS,
@@ -57,6 +58,7 @@ const planBy = (method: MethodProfile, ...causes: WorkedCause['cause'][]) =>
     method,
     wishes: { minutes: 10, kit: null, pinned: [], banned: [] },
     hurt: [],
+    drills: DRILLS,
     cleared: [],
   });
 const cuesBy = (method: MethodProfile, ...causes: WorkedCause['cause'][]) =>

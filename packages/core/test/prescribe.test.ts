@@ -40,6 +40,7 @@ const input = (
   method: BALANCED,
   wishes: { minutes: 10, kit: null, pinned: [], banned: [] },
   hurt: [],
+  drills: DRILLS,
   cleared: [],
   ...change,
 });
@@ -86,7 +87,7 @@ const inputs = fc
     }),
     hurt: someDrills,
   })
-  .map((o): PrescriptionInput => ({ ...o, cleared: [] }));
+  .map((o): PrescriptionInput => ({ ...o, drills: DRILLS, cleared: [] }));
 /** How many random clients; the longer command asks for more. */
 const CLIENTS = Number(process.env['CLIENTS'] ?? 400);
 

@@ -26,6 +26,7 @@ const input = (change: Partial<PrescriptionInput> = {}): PrescriptionInput => ({
   method: BALANCED,
   wishes: { minutes: 15, kit: null, pinned: [], banned: [] },
   hurt: [],
+  drills: DRILLS,
   cleared: [],
   ...change,
 });
@@ -85,13 +86,13 @@ describe('a routine as it is run', () => {
     const { drills } = prescribe(input());
     const of = routineKey(drills);
     const all = runSteps(drills);
-    expect(stepsFrom(drills, null)).toEqual({ steps: all, at: 0 });
-    expect(stepsFrom(drills, { of, at: 2, instead: [] })).toEqual({ steps: all, at: 2 });
-    expect(stepsFrom(drills, { of: 'other', at: 2, instead: [] }).at).toBe(0);
+    expect(stepsFrom(drills, null, DRILLS)).toEqual({ steps: all, at: 0 });
+    expect(stepsFrom(drills, { of, at: 2, instead: [] }, DRILLS)).toEqual({ steps: all, at: 2 });
+    expect(stepsFrom(drills, { of: 'other', at: 2, instead: [] }, DRILLS).at).toBe(0);
     const first = all[0]!.drill;
-    const left = stepsFrom(drills, { of, at: 0, instead: [{ at: 0, drill: null }] });
+    const left = stepsFrom(drills, { of, at: 0, instead: [{ at: 0, drill: null }] }, DRILLS);
     expect(left.steps).toEqual(all.filter((s) => s.drill !== first));
-    expect(stepsFrom(drills, { of, at: 99, instead: [] }).at).toBe(all.length);
+    expect(stepsFrom(drills, { of, at: 99, instead: [] }, DRILLS).at).toBe(all.length);
   });
 
   it('counts reps and sets of a dose, and ends after the last', () => {

@@ -76,6 +76,7 @@ const page = (change: Partial<ClientPage> = {}): ClientPage => ({
         title: d.name,
         lines: [d.how, d.precaution],
         picture: drillPicture(d.id),
+        photo: null,
         steps: [{ side: 'left' as const, seconds: 60, reps: null }],
       })),
     },

@@ -170,6 +170,7 @@ describe('plan and card', () => {
     title: `Drill ${id}`,
     lines: ['How to do it, in a sentence or two that wrap over the line where the picture begins.'],
     picture: drillPicture(id),
+    photo: null,
   });
   const plan = {
     title: 'Pell: squat plan',

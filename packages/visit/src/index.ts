@@ -30,6 +30,7 @@ export * from './loadsCompared.ts';
 export * from './training.ts';
 export * from './week.ts';
 export * from './home.ts';
+export * from './drills.ts';
 export * from './afterRoutine.ts';
 export * from './ladder.ts';
 export * from './planning.ts';

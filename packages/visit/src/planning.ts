@@ -2,7 +2,6 @@ import type { Condition, Decision, Dossier, PrescriptionValues, LookAsks } from 
 import {
   CAUSES,
   CUES,
-  DRILLS,
   footPositions,
   lowerSide,
   prescribe,
@@ -29,6 +28,7 @@ import { ladderOf } from './ladder.ts';
 import { cuesThatCleared } from './cueTrial.ts';
 import { baselinesOf, isTelling } from './looks.ts';
 import { namedIn, referredOf, workedOn } from './signs.ts';
+import { drillsOf } from './drills.ts';
 import { hurtAtHome } from './home.ts';
 import { routineWishes } from './training.ts';
 import { weekOf, type WeekAnswer } from './week.ts';
@@ -129,6 +129,7 @@ export function planFor(
     }),
     method: use.method,
     wishes: routineWishes(dossier),
+    drills: drillsOf(dossier.schools),
     hurt: hurtAtHome(dossier).map((h) => h.drill),
     cleared: cuesThatCleared(dossier),
   };
@@ -199,7 +200,7 @@ export function keepsLimits(
   return (
     underLimits(dossier, at, methodOf(dossier), limits)?.isBroken !== true &&
     !limits.some((l) => barred.includes(l.kind)) &&
-    ![...CUES, ...DRILLS].some(
+    ![...CUES, ...drillsOf(dossier.schools)].some(
       ({ id, barredBy }) => given.has(id) && limits.some((l) => barredBy.some((k) => k === l.kind)),
     )
   );

@@ -35,9 +35,11 @@ export function schoolsFrom(
   choices: readonly LineOf<'schoolChoice'>[],
   emergencies: readonly LineOf<'emergency'>[] = [],
   units: readonly LineOf<'units'>[] = [],
+  drillChanges: readonly LineOf<'drillChange'>[] = [],
 ): Schools {
   const last = [...choices].sort(inOrderOf('schoolChoice'))[0];
   const byName = (a: School, b: School) => a.name.localeCompare(b.name) || a.id.localeCompare(b.id);
+  const drills = ownDrills(drillChanges);
   const chosen = [...units].sort(inOrderOf('units'))[0];
   const steps = [...emergencies].sort(inOrderOf('emergency'))[0];
   return {
@@ -45,7 +47,19 @@ export function schoolsFrom(
     usual: last?.profile ?? 'balanced',
     ...(steps ? { emergency: { at: steps.at, by: steps.by, steps: steps.steps } } : {}),
     ...(chosen ? { units: chosen.system } : {}),
+    ...(drills.length > 0 ? { drills } : {}),
   };
+}
+
+/** What the practice's drills are now: of each the last word; what was put back is the house's, or gone. */
+export function ownDrills(
+  changes: readonly LineOf<'drillChange'>[],
+): NonNullable<Schools['drills']> {
+  const newest = [...changes].sort(inOrderOf('drillChange'));
+  return newest
+    .filter((c, i) => newest.findIndex((o) => o.drillId === c.drillId) === i)
+    .flatMap(({ drillId, to }) => (to ? [{ id: drillId, values: to }] : []))
+    .sort((a, b) => a.id.localeCompare(b.id));
 }
 
 /** A client of whom nothing else is known yet. */

@@ -1,6 +1,5 @@
 import type { Decision, Dossier, PrescriptionValues } from '@zither/contract';
 import {
-  DRILLS,
   mayGive,
   recheckInDays,
   weekFor,
@@ -45,7 +44,7 @@ export function weekOf(
   }: { causes: readonly CauseId[]; drills: number; asked: PrescriptionInput },
 ): WeekAnswer {
   const all = weeksChosen(dossier);
-  const snack = DRILLS.find((d) => d.id === 'squat-snacks');
+  const snack = asked.drills.find((d) => d.id === 'squat-snacks');
   const proposed = weekFor({
     trainDays: purposeOf(dossier)?.plan.trainDays ?? USUAL_TRAIN_DAYS,
     hasRoutine: drills > 0,

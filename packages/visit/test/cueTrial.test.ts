@@ -1,5 +1,5 @@
 import type { Dossier, TriedValues } from '@zither/contract';
-import { BALANCED, prescribe, profileOf } from '@zither/core';
+import { BALANCED, prescribe, profileOf, DRILLS } from '@zither/core';
 import {
   basisOf,
   cuesThatCleared,
@@ -96,6 +96,7 @@ describe('a cue that is tried', () => {
         banned: [],
         wishes: { minutes: 10, kit: null, pinned: [], banned: [] },
         hurt: [],
+        drills: DRILLS,
         stifferSide: 'left',
         method: BALANCED,
         cleared: list,

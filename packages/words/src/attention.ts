@@ -25,6 +25,7 @@ const THIS: Readonly<Record<RowKind, string>> = {
   stop: 'This stop',
   emergency: 'These emergency steps',
   units: 'These units',
+  drillChange: 'This drill',
   move: 'This move',
   correction: 'This correction',
 };

@@ -73,22 +73,30 @@ export function planParts(plan: PrescriptionValues, within: readonly string[] = 
   ];
 }
 
-/** The parts with the pictures of their drills, for paper and for the client's page. */
-export const withPictures = (parts: readonly PlanPart[]) =>
+/** The parts with the pictures of their drills, for paper and for the client's page; `photos` are the practice's own, by drill. */
+export const withPictures = (
+  parts: readonly PlanPart[],
+  photos: Readonly<Record<string, string>>,
+) =>
   parts.map((part) => ({
     ...part,
-    drills: part.drills.map((drill) => ({ ...drill, picture: drillPicture(drill.id) })),
+    drills: part.drills.map((drill) => ({
+      ...drill,
+      picture: drillPicture(drill.id),
+      photo: photos[drill.id] ?? null,
+    })),
   }));
 
 /** The client's page of a plan: no name in it. `sendTo` is where its ticks go; null = it is a file. */
 export const homePage = (
   plan: PrescriptionValues & { id: string },
   within: readonly string[],
+  photos: Readonly<Record<string, string>>,
   sendTo: string | null,
 ) => ({
   title: planTitle(plan),
   planId: plan.id,
-  parts: withPictures(planParts(plan, within)),
+  parts: withPictures(planParts(plan, within), photos),
   sendTo,
 });
 

@@ -8,6 +8,8 @@ import type {
   CorrectionValues,
   DecisionValues,
   Dossier,
+  DrillChange,
+  DrillChangeValues,
   HomeReportValues,
   JudgementValues,
   LinkValues,
@@ -41,7 +43,7 @@ import { syncList } from './list.ts';
 import { pendingOperations } from './outbox.ts';
 import { addedPending, overlay, overlayList, schoolsWithPending } from './overlay.ts';
 import { reading } from './reading.ts';
-import { dossierKept, schoolsKept, tablesKept } from './rows.ts';
+import { dossierKept, drillsKept, schoolsKept, tablesKept } from './rows.ts';
 import { keepCapture, momentNow, submit } from './send.ts';
 import { useAppDispatch, useAppSelector, useAppStore } from './store.ts';
 import { follow, sync } from './sync.ts';
@@ -163,6 +165,7 @@ function useShelf(): boolean {
 }
 
 const NO_CHANGES: TableChangeRow[] = [];
+const NO_DRILL_CHANGES: DrillChange[] = [];
 /** So long the first page has the network for itself, ms. */
 const LATER_MS = 1500;
 const NO_SCHOOLS: Schools = { own: [], usual: 'balanced' };
@@ -177,6 +180,17 @@ export function useTableChanges(): { changes: TableChangeRow[]; isUnknown: boole
     [kept, pending],
   );
   return { changes, isUnknown: isUnreachable && kept === null };
+}
+
+/** Every change of the practice's drills, oldest first, sent or not. */
+export function useDrillChanges(): DrillChange[] {
+  useShelf();
+  const kept = useAppSelector(drillsKept);
+  const pending = useAppSelector(pendingOperations);
+  return useMemo(
+    () => addedPending('drillChange', kept ?? NO_DRILL_CHANGES, pending),
+    [kept, pending],
+  );
 }
 
 /** The practice's own schools and its usual one, sent or not; `isUnknown` when they could not be fetched. */
@@ -325,6 +339,8 @@ export function useChanges() {
         put({ kind: 'pain.put', ...at(row), clientId, values }),
       putStop: (clientId: string, row: RowRef, values: StopValues) =>
         put({ kind: 'stop.put', ...at(row), clientId, values }),
+      /** What a drill of the practice is, from now on. */
+      changeDrill: (values: DrillChangeValues) => put({ kind: 'drill.change', ...fresh(), values }),
       /** The practice's units, from now on. */
       chooseUnits: (values: UnitsValues) => put({ kind: 'units.choose', ...fresh(), values }),
       /** What to do in an emergency in this gym, from now on. */

@@ -7,6 +7,7 @@ export {
   useClientList,
   useDossier,
   useDraft,
+  useDrillChanges,
   usePracticeSchools,
   usePracticeUnits,
   useTableChanges,

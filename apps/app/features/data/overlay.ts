@@ -134,6 +134,11 @@ export const schoolsWithPending = (schools: Schools, pending: readonly Operation
   pending.reduce((seen, operation) => {
     if (operation.kind === 'school.choose') return { ...seen, usual: operation.values.profile };
     if (operation.kind === 'units.choose') return { ...seen, units: operation.values.system };
+    if (operation.kind === 'drill.change') {
+      const { drillId, to } = operation.values;
+      const others = (seen.drills ?? []).filter((d) => d.id !== drillId);
+      return { ...seen, drills: to ? [...others, { id: drillId, values: to }] : others };
+    }
     if (operation.kind === 'emergency.put') return { ...seen, emergency: operation.values };
     if (operation.kind !== 'school.put') return seen;
     const held = seen.own.find((s) => s.id === operation.rowId);

@@ -16,6 +16,7 @@ import {
 import { onOtherSide } from '@zither/contract/row';
 import type {
   ClientLine,
+  DrillChange,
   Dossier,
   Feed,
   KeptRow,
@@ -203,6 +204,7 @@ export const schoolsKept = createSelector([(s: Root) => s.rows.of[PRACTICE]?.row
         all('schoolChoice', rows),
         all('emergency', rows),
         all('units', rows),
+        all('drillChange', rows),
       )
     : null,
 );
@@ -211,6 +213,12 @@ export const schoolsKept = createSelector([(s: Root) => s.rows.of[PRACTICE]?.row
 export const tablesKept = createSelector(
   [(s: Root) => s.rows.of[PRACTICE]?.rows],
   (rows): TableChangeRow[] | null => (rows ? [...all('tableChange', rows)].reverse() : null),
+);
+
+/** The practice's changes of its drills, oldest first. */
+export const drillsKept = createSelector(
+  [(s: Root) => s.rows.of[PRACTICE]?.rows],
+  (rows): DrillChange[] | null => (rows ? [...all('drillChange', rows)].reverse() : null),
 );
 
 const built = new WeakMap<Kept, { schools: unknown; dossier: Dossier | null }>();

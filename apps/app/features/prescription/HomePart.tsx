@@ -1,7 +1,7 @@
 import { View } from 'react-native';
 import { useState } from 'react';
 import type { Dossier } from '@zither/contract';
-import { openLinks } from '@zither/visit';
+import { drillPhotos, openLinks } from '@zither/visit';
 import { sayLink, sayReport } from '@zither/words/home';
 import { Button, Input } from '../../ui/elements.ts';
 import { Heading, Say } from '../../ui/Say.tsx';
@@ -47,7 +47,11 @@ export function HomePart({ dossier, within }: { dossier: Dossier; within: readon
     <View style={{ gap: space.s }}>
       <Heading level={2}>On the client’s phone</Heading>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: space.s }}>
-        <Button type="outline" title="Page as a file" onPress={() => pageFile(plan, within)} />
+        <Button
+          type="outline"
+          title="Page as a file"
+          onPress={() => pageFile(plan, within, drillPhotos(dossier.schools))}
+        />
         <Button type="outline" title="Make a link" onPress={() => void make()} />
       </View>
       {address !== null && (

@@ -14,9 +14,12 @@ import { useLook } from '../../ui/useLook.ts';
 /** A prescription in full: what was found, how to stand, what to think of, what to do, and the cautions. */
 export function Plan({
   plan,
+  photos,
   onShowCues,
 }: {
   plan: PrescriptionValues;
+  /** The practice's own photos, by drill. */
+  photos: Readonly<Record<string, string>>;
   /** Shows the cues across the room; left out where they are not those of now. */
   onShowCues?: () => void;
 }) {
@@ -81,6 +84,7 @@ export function Plan({
               key={drill.id}
               title={`${i + 1}. ${drill.name} · ${drill.dose}`}
               picture={drill.id}
+              photo={photos[drill.id]}
               detail={sayHow(drill)}
               because={drill.because}
               care={drill.precaution}
@@ -117,6 +121,7 @@ export function Plan({
 function Entry({
   title,
   picture,
+  photo,
   detail,
   because,
   care,
@@ -124,6 +129,7 @@ function Entry({
   title: string;
   /** Of a drill: its id. */
   picture?: string;
+  photo?: string | undefined;
   detail?: string;
   because: string;
   care?: string;
@@ -134,7 +140,7 @@ function Entry({
       <Say strong number>
         {title}
       </Say>
-      {picture && <DrillPicture id={picture} />}
+      {picture && <DrillPicture id={picture} photo={photo} />}
       {detail && <Say>{detail}</Say>}
       <Say soft small>
         Because: {because}

@@ -3,7 +3,14 @@ import { router } from 'expo-router';
 import { useMemo } from 'react';
 import { CAUSES } from '@zither/core';
 import type { Dossier } from '@zither/contract';
-import { hurtAtHome, isHeld, missingForPlan, referredOf, safetyOf } from '@zither/visit';
+import {
+  drillPhotos,
+  hurtAtHome,
+  isHeld,
+  missingForPlan,
+  referredOf,
+  safetyOf,
+} from '@zither/visit';
 import { sayHurt } from '@zither/words/home';
 import { sayMissing } from '@zither/words/missing';
 import { planChanges, writePlan } from '@zither/words/plan';
@@ -159,7 +166,11 @@ export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
       )}
       <AfterPart dossier={dossier} />
       {shown && (
-        <Plan plan={shown} onShowCues={() => router.navigate(`/clients/${client.id}/cues`)} />
+        <Plan
+          plan={shown}
+          photos={drillPhotos(dossier.schools)}
+          onShowCues={() => router.navigate(`/clients/${client.id}/cues`)}
+        />
       )}
       {answer?.plan && <RoutinePart dossier={dossier} plan={answer.plan} />}
       {answer?.plan && <WeekPart dossier={dossier} week={answer.plan.week} />}

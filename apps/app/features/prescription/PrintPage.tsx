@@ -12,7 +12,7 @@ import { SaveBadge } from '../../ui/SaveBadge.tsx';
 import { Heading, Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { clientCase, isHeld, keepsLimits, limitsOf, safetyOf } from '@zither/visit';
+import { clientCase, drillPhotos, isHeld, keepsLimits, limitsOf, safetyOf } from '@zither/visit';
 import { sayWeek } from '@zither/words/week';
 import { sayLimit } from '@zither/words/safety';
 import { SafetyNotice } from '../clear/index.ts';
@@ -52,6 +52,7 @@ export function PrintPage({ dossier }: { dossier: Dossier }) {
       </View>
     );
   const limits = limitsOf(safety);
+  const photos = drillPhotos(dossier.schools);
   if (!keepsLimits(dossier, prescription, limits))
     return (
       <View style={{ padding: space.l, gap: space.m }}>
@@ -100,7 +101,13 @@ export function PrintPage({ dossier }: { dossier: Dossier }) {
         </View>
         <View id="print-papers">
           <PapersPart
-            of={{ client, plan: prescription, question, within: limits.map(sayLimit) }}
+            of={{
+              client,
+              plan: prescription,
+              question,
+              within: limits.map(sayLimit),
+              photos,
+            }}
             calendar={calendarOf(dossier, prescription)}
           />
           <HomePart dossier={dossier} within={limits.map(sayLimit)} />
@@ -151,7 +158,7 @@ export function PrintPage({ dossier }: { dossier: Dossier }) {
         {prescription.drills.map((drill, i) => (
           <View key={drill.id}>
             <Say strong number>{`${i + 1}. ${drill.name}: ${drill.dose}, ${drill.sides}`}</Say>
-            <DrillPicture id={drill.id} height={64} />
+            <DrillPicture id={drill.id} photo={photos[drill.id]} height={64} />
             <Say small>{drill.how}</Say>
             <Say small soft>{`Because: ${drill.because} Care: ${drill.precaution}`}</Say>
           </View>

@@ -2,14 +2,7 @@ import { router } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { DecisionValues, Dossier } from '@zither/contract';
-import {
-  DRILL_KIT,
-  DRILLS,
-  IN_EVERY_ROOM,
-  ROUTINE_MINUTES,
-  swapFor,
-  type DrillKit,
-} from '@zither/core';
+import { DRILL_KIT, IN_EVERY_ROOM, ROUTINE_MINUTES, swapFor, type DrillKit } from '@zither/core';
 import type { PlanAnswer } from '@zither/visit';
 import { DRILL_KIT_NAMES, sayLess, saySwap, sayTime } from '@zither/words/plan';
 import { capital } from '@zither/words/terms';
@@ -57,7 +50,7 @@ export function RoutinePart({ dossier, plan }: { dossier: Dossier; plan: PlanAns
   };
   if (plan.causes.length === 0) return null;
   const atHand: readonly DrillKit[] = wishes.kit ?? CARRIED;
-  const nameOf = (id: string) => DRILLS.find((d) => d.id === id)?.name ?? id;
+  const nameOf = (id: string) => plan.asked.drills.find((d) => d.id === id)?.name ?? id;
   return (
     <Part title="Make the routine fit">
       <Choice

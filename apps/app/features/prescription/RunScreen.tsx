@@ -10,7 +10,7 @@ import {
   type RunPlace,
   type RunStep,
 } from '@zither/core';
-import { isHeld, safetyOf, type PlanAnswer } from '@zither/visit';
+import { drillPhotos, isHeld, safetyOf, type PlanAnswer } from '@zither/visit';
 import {
   sayCare,
   sayClock,
@@ -93,7 +93,10 @@ function Running({
     `run/${client.id}/${today()}`,
     null,
   );
-  const { steps, at } = useMemo(() => stepsFrom(drills, place), [drills, place]);
+  const { steps, at } = useMemo(
+    () => stepsFrom(drills, place, asked.drills),
+    [drills, place, asked],
+  );
   const goTo = (to: number, instead = isOf(place, drills) ? place.instead : []) =>
     setPlace({ of: routineKey(drills), at: to, instead });
   const [, setState] = useBodyState(client.id, today());
@@ -227,7 +230,7 @@ function Step({
             {seconds === null ? `${reps} reps` : sayClock(clock.left)}
           </Say>
         </View>
-        <DrillPicture id={drill.id} height={130} />
+        <DrillPicture id={drill.id} photo={drillPhotos(dossier.schools)[drill.id]} height={130} />
         <Say style={{ fontSize: 20, lineHeight: 30 }}>{drill.how}</Say>
         <Say>{sayFeel(drill)}</Say>
         <Say soft>{sayCare(drill)}</Say>

@@ -51,11 +51,15 @@ export async function linkAddress(token: string): Promise<string> {
 }
 
 /** Hands the client's page over as one file. What it is made with comes with the first one. */
-export function pageFile(plan: Prescription, within: readonly string[]): void {
+export function pageFile(
+  plan: Prescription,
+  within: readonly string[],
+  photos: Readonly<Record<string, string>>,
+): void {
   void import('@zither/formats/clientPage').then(({ clientPage }) =>
     saveFile(
       `squat-plan-${plan.givenOn}.html`,
-      clientPage(homePage(plan, within, null)),
+      clientPage(homePage(plan, within, photos, null)),
       'text/html',
     ),
   );

@@ -12,19 +12,21 @@ export interface ForPaper {
   /** This client in the plan's setup; null where the measurements do not say it any more. */
   question: Case | null;
   within: readonly string[];
+  /** The practice's own photos, by drill. */
+  photos: Readonly<Record<string, string>>;
 }
 
 /** What one paper of a plan says and shows; null where the body it is drawn from is not known. */
 export function paperOf(
   kind: PaperToMake['kind'],
-  { client, plan, question, within }: ForPaper,
+  { client, plan, question, within, photos }: ForPaper,
 ): PaperToMake | null {
   if (kind === 'plan')
     return {
       kind,
       content: {
         title: planTitle(plan, client.name),
-        parts: withPictures(planParts(plan, within)),
+        parts: withPictures(planParts(plan, within), photos),
       },
     };
   if (!question) return null;

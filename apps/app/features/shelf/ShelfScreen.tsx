@@ -19,12 +19,14 @@ import {
 } from './entries.ts';
 import { EntryRow } from './EntryRow.tsx';
 import { HistoryPart } from './HistoryPart.tsx';
+import { useDrillsParts } from './useDrillsParts.tsx';
 import { useSchoolsParts } from './useSchoolsParts.tsx';
 
-type Shown = TableName | 'history' | 'schools';
+type Shown = TableName | 'history' | 'schools' | 'drills';
 
 const TABLES: readonly { value: Shown; label: string }[] = [
   { value: 'schools', label: 'Methods' },
+  { value: 'drills', label: 'Drills' },
   { value: 'causes', label: 'Causes' },
   { value: 'findings', label: 'Findings' },
   { value: 'tests', label: 'Tests' },
@@ -40,7 +42,8 @@ export function ShelfScreen() {
   const { moment, changeTables } = useChanges();
   const [table, setTable] = useState<Shown>('schools');
   const { schools, isUnknown: areSchoolsUnknown } = usePracticeSchools();
-  const parts = useSchoolsParts(schools, areSchoolsUnknown);
+  const methods = useSchoolsParts(schools, areSchoolsUnknown);
+  const drills = useDrillsParts(schools);
   const own = changedEntries(history);
   const keep = (changes: TableChange[], why: string) =>
     changeTables({ at: moment(), by: initials, why, changes });
@@ -55,13 +58,14 @@ export function ShelfScreen() {
       />
     </Part>
   );
-  if (table === 'schools')
+  if (table === 'schools' || table === 'drills') {
+    const parts = table === 'drills' ? drills : methods;
     return (
       <Screen
         // A form begins at its top, wherever the list was scrolled to.
-        key={parts.isEditing ? 'form' : 'list'}
+        key={`${table} ${parts.isEditing ? 'form' : 'list'}`}
         title="Shelf"
-        who="Methods, causes, findings, short tests and chances"
+        who="Methods, drills, causes, findings, short tests and chances"
         {...(isWide
           ? {
               panes: [
@@ -79,6 +83,7 @@ export function ShelfScreen() {
         {parts.detail}
       </Screen>
     );
+  }
   const top = (
     <Part>
       <Say soft>

@@ -3,7 +3,7 @@ import { setTimeout as wait } from 'node:timers/promises';
 import rateLimit from '@fastify/rate-limit';
 import { pageReportSchema, type Dossier, type Prescription } from '@zither/contract';
 import { clientPage, nothingPage, pagePolicy, pausedPage } from '@zither/formats/clientPage';
-import { isHeld, keepsLimits, limitsOf, safetyOf } from '@zither/visit';
+import { drillPhotos, isHeld, keepsLimits, limitsOf, safetyOf } from '@zither/visit';
 import { homePage } from '@zither/words/planPages';
 import { sayLimit } from '@zither/words/safety';
 import fastify, {
@@ -97,7 +97,12 @@ export async function buildPages(options: PagesOptions): Promise<FastifyInstance
     if (isHeld(safety) || !keepsLimits(at.dossier, plan, limits))
       return html(reply, 200, pausedPage());
     const sendTo = `/p/${token}/report`;
-    return html(reply, 200, clientPage(homePage(plan, limits.map(sayLimit), sendTo)), sendTo);
+    return html(
+      reply,
+      200,
+      clientPage(homePage(plan, limits.map(sayLimit), drillPhotos(at.dossier.schools), sendTo)),
+      sendTo,
+    );
   });
 
   app.post<{ Params: { token: string } }>('/p/:token/report', async (request, reply) => {

@@ -2,7 +2,6 @@ import type { CauseId } from '../diagnose/causes.ts';
 import type { Side } from '../linkage/setup.ts';
 import { belongsTo, CUES, type Cue } from './cues.ts';
 import { DRILL_EFFECT, IN_EVERY_ROOM, ROUTINE_PARTS, type Drill } from './drill.ts';
-import { DRILLS } from './drills.ts';
 import { BARRED_BY_REFERRAL } from './referral.ts';
 import { bestRoutine, costOf, type Routine } from './routine.ts';
 import type {
@@ -133,7 +132,7 @@ function routineOf(
   causes: readonly Merged[],
   leaveOut: (drill: Drill, because: LeftOutBecause) => void,
 ): { drills: PrescribedDrill[]; seconds: number; found: Routine } {
-  const open = DRILLS.filter((drill) => {
+  const open = input.drills.filter((drill) => {
     const bar = drillBar(drill, input);
     if (bar) leaveOut(drill, bar);
     return bar === null && answeredBy(drill, causes) !== null;

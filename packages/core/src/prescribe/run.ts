@@ -1,6 +1,5 @@
 import type { Side } from '../linkage/setup.ts';
 import type { Drill } from './drill.ts';
-import { DRILLS } from './drills.ts';
 import { mayGive } from './prescribe.ts';
 import type { Dose } from './purpose.ts';
 import type { PrescribedDrill, PrescriptionInput } from './types.ts';
@@ -46,7 +45,7 @@ export const runSteps = (drills: readonly PrescribedDrill[]): RunStep[] => drill
 
 /** The easier neighbour of a drill, if it may be given; null = there is none, so leave it out. */
 export function easierFor(input: PrescriptionInput, { easier }: Drill): Drill | null {
-  const found = DRILLS.find((d) => d.id === easier);
+  const found = input.drills.find((d) => d.id === easier);
   return found && mayGive(found, input) ? found : null;
 }
 
@@ -95,15 +94,16 @@ export const routineKey = (drills: readonly PrescribedDrill[]): string =>
     .map((s) => `${s.drill.id} ${s.side} ${s.seconds ?? s.reps}`)
     .join(', ');
 
-/** The steps of a routine as far as it was changed on the way; a place of another routine counts as its start. */
+/** The steps of a routine as far as it was changed on the way; a place of another routine counts as its start. `all` are the drills there are. */
 export function stepsFrom(
   drills: readonly PrescribedDrill[],
   place: RunPlace | null,
+  all: readonly Drill[],
 ): { steps: RunStep[]; at: number } {
   const steps = runSteps(drills);
   if (place?.of !== routineKey(drills)) return { steps, at: 0 };
   const changed = place.instead.reduce(
-    (list, { at, drill }) => withInstead(list, at, DRILLS.find((d) => d.id === drill) ?? null),
+    (list, { at, drill }) => withInstead(list, at, all.find((d) => d.id === drill) ?? null),
     steps,
   );
   return { steps: changed, at: Math.min(place.at, changed.length) };

@@ -30,6 +30,8 @@ export interface PrescriptionInput {
   stifferSide: Side;
   /** Which cues are part of it, and whether mobility is trained in the squat or by itself first. */
   method: Pick<MethodProfile, 'breaks' | 'toes' | 'workingPoint' | 'kneeTravel' | 'drills'>;
+  /** The drills there are: the house's with the practice's own. */
+  drills: readonly Drill[];
   /** What the coach said of the routine. */
   wishes: RoutineWishes;
   /** Ids of drills that hurt at home and were not looked at since: not given. */

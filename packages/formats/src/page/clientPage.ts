@@ -14,6 +14,8 @@ export interface ClientPage {
       title: string;
       lines: readonly string[];
       picture: readonly [DrawnFigure, DrawnFigure] | null;
+      /** The coach's own photo, as data; comes before the picture. */
+      photo: string | null;
       steps: readonly {
         side: 'left' | 'right' | 'both';
         seconds: number | null;
@@ -66,7 +68,11 @@ export function clientPage(page: ClientPage): string {
   const parts = page.parts.map(({ title, lines, drills }) => {
     const own = drills.map((drill) => {
       place += 1;
-      const picture = drill.picture ? pairSvg(drill.picture, COLOURS, 110) : '';
+      const picture = drill.photo
+        ? `<img alt="" src="${escaped(drill.photo)}">`
+        : drill.picture
+          ? pairSvg(drill.picture, COLOURS, 110)
+          : '';
       return `<article data-place="${place}"><div class="picture">${picture}</div><h3>${escaped(drill.title)}</h3>${drill.lines.map((line) => `<p>${escaped(line)}</p>`).join('')}<div class="tools" hidden></div></article>`;
     });
     return `<section><h2>${escaped(title)}</h2>${lines.map((line) => `<p>${escaped(line)}</p>`).join('')}${own.join('')}</section>`;

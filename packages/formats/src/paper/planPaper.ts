@@ -23,6 +23,8 @@ export interface PlanPaper {
       title: string;
       lines: readonly string[];
       picture: readonly [DrawnFigure, DrawnFigure] | null;
+      /** The coach's own photo, as data; comes before the picture. */
+      photo: string | null;
     }[];
   }[];
 }
@@ -64,7 +66,11 @@ export function planDocument(paper: PlanPaper, size: Paper): TDocumentDefinition
           },
           {
             width: PICTURE_WIDE + 4,
-            stack: drill.picture ? [picture(drill.picture)] : [],
+            stack: drill.photo
+              ? [{ image: drill.photo, fit: [PICTURE_WIDE, 2 * PICTURE_HIGH] }]
+              : drill.picture
+                ? [picture(drill.picture)]
+                : [],
             alignment: 'right',
           },
         ],

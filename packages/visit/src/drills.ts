@@ -1,0 +1,52 @@
+import type { DrillValues, Schools } from '@zither/contract';
+import { drill, DRILLS, type CauseId, type Drill, type DrillStrength } from '@zither/core';
+
+/** A practice's drill as the prescriber reads it; what it does not say (neighbours, a ban) stays as the house has it. */
+function asDrill(id: string, values: DrillValues, house: Drill | undefined): Drill {
+  const { photo: _photo, works, presses, ...told } = values;
+  const { repSeconds, bannedAs, easier, harder } = house ?? {};
+  return drill({
+    id,
+    ...told,
+    ...(presses ? { presses: true } : {}),
+    works: Object.fromEntries(works.map(({ cause, strength }) => [cause, strength])) as Partial<
+      Record<CauseId, DrillStrength>
+    >,
+    ...(repSeconds === undefined ? {} : { repSeconds }),
+    ...(bannedAs === undefined ? {} : { bannedAs }),
+    ...(easier === undefined ? {} : { easier }),
+    ...(harder === undefined ? {} : { harder }),
+  });
+}
+
+/** The drills of a practice: the house's, with its own versions in their place, and its own after them. */
+export function drillsOf({ drills = [] }: Pick<Schools, 'drills'>): Drill[] {
+  const own = new Map(drills.map((d) => [d.id, d.values]));
+  const house = DRILLS.map((d) => {
+    const values = own.get(d.id);
+    return values ? asDrill(d.id, values, d) : d;
+  });
+  const added = drills.filter((d) => !DRILLS.some((h) => h.id === d.id));
+  return [...house, ...added.map((d) => asDrill(d.id, d.values, undefined))];
+}
+
+/** A drill as a form shows it. */
+export const drillValuesOf = (of: Drill, photo: string | null): DrillValues => ({
+  name: of.name,
+  part: of.part,
+  presses: of.presses === true,
+  position: of.position,
+  works: of.causes.map((cause) => ({ cause, strength: of.works[cause]! })),
+  how: of.how,
+  feel: of.feel,
+  sides: of.sides,
+  dose: { ...of.dose },
+  kit: [...of.kit],
+  precaution: of.precaution,
+  barredBy: of.barredBy.filter((k) => k !== 'jointRange'),
+  photo,
+});
+
+/** Photos of a practice's drills by drill. */
+export const drillPhotos = ({ drills = [] }: Pick<Schools, 'drills'>): Record<string, string> =>
+  Object.fromEntries(drills.flatMap((d) => (d.values.photo ? [[d.id, d.values.photo]] : [])));

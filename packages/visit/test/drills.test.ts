@@ -1,0 +1,90 @@
+import { drillValuesSchema, type DrillChange, type DrillValues } from '@zither/contract';
+import { DRILLS } from '@zither/core';
+import { homePage } from '@zither/words/planPages';
+import { writePlan } from '@zither/words/plan';
+import { answerOf, drillPhotos, drillsOf, drillValuesOf, ownDrills } from '../src/index.ts';
+import { AT, dossierOf, five } from './trialRows.ts';
+
+const PHOTO = 'data:image/jpeg;base64,AAAA';
+const own = (change: Partial<DrillValues> = {}): DrillValues => ({
+  ...drillValuesOf(
+    DRILLS.find((d) => d.id === 'loaded-ankle-rock')!,
+    null,
+  ),
+  name: 'Rock on the low step',
+  works: [{ cause: 'ankleJoint', strength: 'strong' }],
+  kit: [],
+  ...change,
+});
+const changed = (drillId: string, to: DrillValues | null, saidAt = AT): DrillChange =>
+  ({
+    id: `${drillId} ${saidAt}`,
+    version: 1,
+    updatedAt: saidAt,
+    saidAt,
+    saidBy: '',
+    at: saidAt,
+    by: 'MB',
+    why: 'Tried it.',
+    drillId,
+    to,
+  }) as DrillChange;
+
+describe('a practice’s drills', () => {
+  it('a house drill is the same whether read from the table or from a form that changed nothing', () => {
+    for (const drill of DRILLS) {
+      const values = drillValuesSchema.parse(drillValuesOf(drill, null));
+      const [same] = drillsOf({ drills: [{ id: drill.id, values }] }).filter(
+        (d) => d.id === drill.id,
+      );
+      expect(same).toEqual({
+        ...drill,
+        barredBy: drill.barredBy.filter((k) => k !== 'jointRange'),
+      });
+    }
+  });
+
+  it('the last word on a drill counts; put back, it is the house’s; an own one is gone', () => {
+    const later = '2026-01-06T09:00:00.000Z';
+    const one = changed('calf-roll', own({ name: 'First' }));
+    const two = changed('calf-roll', own({ name: 'Second' }), later);
+    expect(ownDrills([one, two])).toMatchObject([{ id: 'calf-roll', values: { name: 'Second' } }]);
+    expect(ownDrills([two, one])).toEqual(ownDrills([one, two]));
+    expect(ownDrills([one, changed('calf-roll', null, later)])).toEqual([]);
+    expect(drillsOf({})).toEqual(DRILLS);
+    const added = drillsOf({ drills: [{ id: 'own-1', values: own() }] });
+    expect(added).toHaveLength(DRILLS.length + 1);
+    expect(added.at(-1)).toMatchObject({ id: 'own-1', causes: ['ankleJoint'] });
+  });
+
+  it('an own drill is given like any other, kept in when asked, barred by the screen, and shown by its photo', () => {
+    const schools = {
+      own: [],
+      usual: 'balanced',
+      drills: [{ id: 'own-1', values: own({ photo: PHOTO, barredBy: ['verticalShins'] }) }],
+    };
+    const decisions = [
+      {
+        kind: 'routine',
+        at: AT,
+        on: '2026-01-05',
+        takenBack: false,
+        minutes: 10,
+        kit: null,
+        pinned: ['own-1'],
+        banned: [],
+      },
+    ];
+    const dossier = { ...dossierOf(five({ wall: [20, 20] }), { decisions } as never), schools };
+    const plan = answerOf({ dossier, on: '2026-01-05', tables: [] }).plan!;
+    expect(plan.asked.drills.at(-1)!.id).toBe('own-1');
+    expect(plan.drills.map((d) => d.drill.id)).toContain('own-1');
+    const given = writePlan(plan, '2026-01-05');
+    expect(given.drills.find((d) => d.id === 'own-1')).toMatchObject({
+      name: 'Rock on the low step',
+    });
+    const page = homePage({ ...given, id: 'p' }, [], drillPhotos(schools), null);
+    const shown = page.parts.flatMap((p) => p.drills).find((d) => d.id === 'own-1');
+    expect(shown).toMatchObject({ photo: PHOTO, picture: null });
+  });
+});
