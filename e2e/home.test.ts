@@ -207,4 +207,53 @@ describe('what the client takes home', () => {
     expect(problems).toEqual([]);
     await context.close();
   });
+
+  it('a drill of the practice’s own: told with a photo and a reason, kept in a plan, undone from the history', async () => {
+    const { page, context, problems } = await visit(
+      house.browser,
+      WIDE,
+      house.server.address,
+      '/shelf',
+    );
+    await page.getByRole('radio', { name: 'Drills' }).click();
+    await page.getByRole('button', { name: 'Add a drill' }).click();
+    await page.getByLabel('Name', { exact: true }).fill('Slow step down');
+    await page.getByRole('button', { name: 'Save drill' }).click();
+    // Nothing typed is lost, and the field is named.
+    await page.getByRole('alert').filter({ hasText: /must/ }).waitFor();
+    await page.getByLabel('How to do it').fill('Stand on a step. Lower one heel to the floor.');
+    await page.getByLabel('How it should feel').fill('Work in the shin.');
+    await page.getByLabel('What to take care of, and when to stop').fill('Stop at a pinch.');
+    await page
+      .getByRole('radiogroup', { name: 'Ankle joint or soleus' })
+      .getByRole('radio', { name: 'Strongly' })
+      .click();
+    const [chooser] = await Promise.all([
+      page.waitForEvent('filechooser'),
+      page.getByRole('button', { name: 'Choose a photo' }).click(),
+    ]);
+    await chooser.setFiles(join(__dirname, '../docs/screenshots/print-wide.png'));
+    await page.getByRole('button', { name: 'Without the photo' }).waitFor();
+    await page.getByLabel('Why', { exact: true }).fill('Works here.');
+    await page.getByRole('button', { name: 'Save drill' }).click();
+    await page.getByLabel('Search the drills').fill('slow step');
+    await page.getByText('Slow step down', { exact: true }).waitFor();
+    await saved(page);
+    // Changing a drill of the house, and back from its history.
+    await page.getByLabel('Search the drills').fill('slow calf');
+    await page.getByText('Slow calf press', { exact: true }).click();
+    await page.getByRole('button', { name: 'Change Slow calf press' }).click();
+    await page.getByLabel('Name', { exact: true }).fill('Calf press on the roller');
+    await page.getByLabel('Why', { exact: true }).fill('What we call it.');
+    await page.getByRole('button', { name: 'Save drill' }).click();
+    await page.getByLabel('Search the drills').fill('on the roller');
+    await page.getByText('Calf press on the roller', { exact: true }).waitFor();
+    await page.getByText('History', { exact: true }).click();
+    await page.getByRole('button', { name: 'As it was before this' }).first().click();
+    await page.getByLabel('Search the drills').fill('slow calf');
+    await page.getByText('Slow calf press', { exact: true }).waitFor();
+    await saved(page);
+    expect(problems).toEqual([]);
+    await context.close();
+  });
 });

@@ -114,7 +114,7 @@ export function CueScreen({ dossier }: { dossier: Dossier }) {
           {cue.words}
         </Say>
         <View>
-          <Say number strong style={{ fontSize: 40, lineHeight: 48 }}>
+          <Say number strong style={{ fontSize: 34, lineHeight: 42 }}>
             {next ? sayRep(next, dose) : 'All sets done.'}
           </Say>
           <Say soft>{cue.precaution}</Say>

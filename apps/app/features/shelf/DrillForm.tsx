@@ -88,6 +88,7 @@ export function DrillForm({
       aria-label={label}
       value={values[key]}
       multiline={isLong}
+      numberOfLines={isLong ? 4 : 1}
       onChangeText={(to: string) => set({ [key]: to })}
       renderErrorMessage={false}
     />

@@ -102,7 +102,7 @@ export function useDrillsParts(schools: Schools) {
         );
         return here.length === 0 ? null : (
           <Fold
-            key={part}
+            key={`${part} ${wanted !== ''}`}
             title={PART_NAMES[part]}
             note={`${here.length} drills`}
             startsOpen={wanted !== ''}
