@@ -1,6 +1,7 @@
 import { cpus } from 'node:os';
 import { benchApp } from './app.ts';
 import { benchCore } from './core.ts';
+import { benchHome } from './home.ts';
 import type { BenchLine } from './line.ts';
 import { benchLoad } from './load.ts';
 import { benchSet } from './set.ts';
@@ -10,6 +11,7 @@ const [dist = '', address = '', chromium = '', today = '', pid = ''] = process.a
 const lines: BenchLine[] = [
   ...benchCore(),
   ...benchSet(),
+  ...(await benchHome(chromium)),
   ...(await benchApp(dist, address, chromium)),
   ...(await benchLoad(address, Number(pid))),
 ];

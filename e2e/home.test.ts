@@ -176,6 +176,8 @@ describe('what the client takes home', () => {
     await day(/^Sunday: Rest$/).click();
     await day(/^Sunday: Train$/).waitFor();
     await day(/^Monday: Rest$/).waitFor();
+    // Only where the page stands still is a day where it was measured.
+    await page.getByText(/Changed since the plan of /).waitFor();
     const boxOf = async (name: RegExp) => {
       const box = await day(name).boundingBox();
       if (!box) throw new Error('the day is not shown');
