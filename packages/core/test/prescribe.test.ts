@@ -166,6 +166,27 @@ describe('a plan for the causes found', () => {
     expect([first('left').first, first('right').first]).toEqual(['left', 'right']);
   });
 
+  it('clients that differ in the method get different routines: in the squat, or by itself first', () => {
+    const ids = (cause: CauseId, drills: 'inTheSquat' | 'isolatedFirst') =>
+      prescribe(
+        input([worked(cause, null)], {
+          method: { ...input([]).method, drills },
+          wishes: { minutes: 10, kit: null, pinned: [], banned: [] },
+        }),
+      ).drills.map((d) => d.drill.id);
+    const differing = TRAINED.filter(
+      (cause) => ids(cause, 'inTheSquat').join() !== ids(cause, 'isolatedFirst').join(),
+    );
+    expect(differing.length).toBeGreaterThan(2);
+    for (const cause of differing) {
+      const inSquat = (list: string[]) =>
+        list.filter((id) => DRILLS.find((d) => d.id === id)!.part === 'useIt').length;
+      expect(inSquat(ids(cause, 'inTheSquat'))).toBeGreaterThanOrEqual(
+        inSquat(ids(cause, 'isolatedFirst')),
+      );
+    }
+  });
+
   it('doubles a side that is clearly worse by its own evidence, and not one that hardly is', () => {
     const doubled = (left: number, right: number) =>
       prescribe(

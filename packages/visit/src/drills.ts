@@ -1,10 +1,18 @@
-import type { DrillValues, Schools } from '@zither/contract';
-import { drill, DRILLS, type CauseId, type Drill, type DrillStrength } from '@zither/core';
+import type { Dossier, DrillValues, Schools } from '@zither/contract';
+import {
+  asTolerated,
+  drill,
+  DRILLS,
+  type CauseId,
+  type Drill,
+  type DrillStrength,
+  type WentAtHome,
+} from '@zither/core';
 
 /** A practice's drill as the prescriber reads it; what it does not say (neighbours, a ban) stays as the house has it. */
 function asDrill(id: string, values: DrillValues, house: Drill | undefined): Drill {
   const { photo: _photo, works, presses, ...told } = values;
-  const { repSeconds, bannedAs, easier, harder } = house ?? {};
+  const { repSeconds, grows, bannedAs, easier, harder } = house ?? {};
   return drill({
     id,
     ...told,
@@ -13,6 +21,7 @@ function asDrill(id: string, values: DrillValues, house: Drill | undefined): Dri
       Record<CauseId, DrillStrength>
     >,
     ...(repSeconds === undefined ? {} : { repSeconds }),
+    ...(grows === undefined ? {} : { grows }),
     ...(bannedAs === undefined ? {} : { bannedAs }),
     ...(easier === undefined ? {} : { easier }),
     ...(harder === undefined ? {} : { harder }),
@@ -29,6 +38,18 @@ export function drillsOf({ drills = [] }: Pick<Schools, 'drills'>): Drill[] {
   const added = drills.filter((d) => !DRILLS.some((h) => h.id === d.id));
   return [...house, ...added.map((d) => asDrill(d.id, d.values, undefined))];
 }
+
+/** How a drill went at home, newest first: of the days on which the client said that it was done, or that it hurt. */
+const wentAtHome = ({ homeReports }: Pick<Dossier, 'homeReports'>, id: string): WentAtHome[] =>
+  [...homeReports]
+    .sort((a, b) => b.on.localeCompare(a.on))
+    .flatMap(({ done, hurts, felt }) =>
+      hurts.includes(id) ? ['hurt'] : done.includes(id) ? [felt === 'hard' ? 'hard' : 'well'] : [],
+    );
+
+/** The drills for one client: the practice's, those that grow as far as this client has shown to tolerate. */
+export const drillsFor = (dossier: Pick<Dossier, 'schools' | 'homeReports'>): Drill[] =>
+  drillsOf(dossier.schools).map((d) => asTolerated(d, wentAtHome(dossier, d.id)));
 
 /** A drill as a form shows it. */
 export const drillValuesOf = (of: Drill, photo: string | null): DrillValues => ({

@@ -28,7 +28,7 @@ import { ladderOf } from './ladder.ts';
 import { cuesThatCleared } from './cueTrial.ts';
 import { baselinesOf, isTelling } from './looks.ts';
 import { namedIn, referredOf, workedOn } from './signs.ts';
-import { drillsOf } from './drills.ts';
+import { drillsFor, drillsOf } from './drills.ts';
 import { hurtAtHome } from './home.ts';
 import { routineWishes } from './training.ts';
 import { weekOf, type WeekAnswer } from './week.ts';
@@ -129,7 +129,7 @@ export function planFor(
     }),
     method: use.method,
     wishes: routineWishes(dossier),
-    drills: drillsOf(dossier.schools),
+    drills: drillsFor(dossier),
     hurt: hurtAtHome(dossier).map((h) => h.drill),
     cleared: cuesThatCleared(dossier),
   };

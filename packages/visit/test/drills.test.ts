@@ -2,7 +2,14 @@ import { drillValuesSchema, type DrillChange, type DrillValues } from '@zither/c
 import { DRILLS } from '@zither/core';
 import { homePage } from '@zither/words/planPages';
 import { writePlan } from '@zither/words/plan';
-import { answerOf, drillPhotos, drillsOf, drillValuesOf, ownDrills } from '../src/index.ts';
+import {
+  answerOf,
+  drillPhotos,
+  drillsFor,
+  drillsOf,
+  drillValuesOf,
+  ownDrills,
+} from '../src/index.ts';
 import { AT, dossierOf, five } from './trialRows.ts';
 
 const PHOTO = 'data:image/jpeg;base64,AAAA';
@@ -86,5 +93,31 @@ describe('a practice’s drills', () => {
     const page = homePage({ ...given, id: 'p' }, [], drillPhotos(schools), null);
     const shown = page.parts.flatMap((p) => p.drills).find((d) => d.id === 'own-1');
     expect(shown).toMatchObject({ photo: PHOTO, picture: null });
+  });
+
+  it('one that grows starts short and grows with the days that went well at home; hard takes a step back, hurt starts over', () => {
+    const report = (on: string, felt: 'right' | 'hard', hurts: string[] = []) =>
+      ({
+        on,
+        done: hurts.length > 0 ? [] : ['supported-deep-sit'],
+        hurts,
+        felt,
+        planId: 'p',
+      }) as never;
+    const minutes = (...reports: never[]) =>
+      drillsFor({ ...dossierOf(five()), homeReports: reports }).find(
+        (d) => d.id === 'supported-deep-sit',
+      )!.dose.amount;
+    const days = (count: number) =>
+      Array.from({ length: count }, (_, i) =>
+        report(`2026-01-${String(i + 1).padStart(2, '0')}`, 'right'),
+      );
+    expect(minutes()).toBe(2);
+    expect(minutes(...days(2))).toBe(2);
+    expect(minutes(...days(3))).toBe(3);
+    expect(minutes(...[...days(6)].reverse())).toBe(4);
+    expect(minutes(...days(28))).toBe(5);
+    expect(minutes(...days(6), report('2026-01-10', 'hard'))).toBe(3);
+    expect(minutes(...days(6), report('2026-01-10', 'right', ['supported-deep-sit']))).toBe(2);
   });
 });

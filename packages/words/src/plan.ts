@@ -244,7 +244,7 @@ export function writePlan(plan: PlanAnswer, givenOn: string): PrescriptionValues
         seconds,
         reps: prescribed.drill.id === FEET_ID ? plan.feet.length : reps,
       })),
-      because: sayWorkedCause(prescribed.for),
+      because: `${sayWorkedCause(prescribed.for)}${prescribed.drill.grownFrom === undefined ? '' : '; more than at first, because it went well at home'}`,
       precaution: prescribed.drill.precaution,
     })),
     notAdvised: notAdvised.slice(0, 12).map((left) => ({

@@ -51,6 +51,10 @@ export interface Drill {
   /** `perSide`: dose for each side, the worse side first and doubled when clearly stiffer. */
   sides: 'perSide' | 'together';
   dose: DrillDose;
+  /** It grows with what the client tolerates: by so much a step, up to so much; in the unit of the dose. */
+  grows?: { step: number; most: number };
+  /** What it started at, where it has grown. */
+  grownFrom?: number;
   /** A rep takes so long, s; absent = as usual for its part. */
   repSeconds?: number;
   kit: readonly DrillKit[];

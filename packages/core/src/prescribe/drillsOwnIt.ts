@@ -56,6 +56,7 @@ export const OWN_IT: readonly Drill[] = [
     feel: 'Work at the side of the hip, not in the waist.',
     sides: 'perSide',
     dose: { amount: 20, unit: 'reps', sets: 2 },
+    grows: { step: 5, most: 30 },
     repSeconds: 2.5,
     kit: [],
     precaution: 'Stop when the waist starts to do the work.',

@@ -6,6 +6,7 @@ export * from './run.ts';
 export * from './types.ts';
 export * from './ladder.ts';
 export * from './week.ts';
+export { asTolerated, DAYS_A_STEP, type WentAtHome } from './tolerance.ts';
 export { setupPicture } from './pictures/stands.ts';
 export { drillPicture, PICTURED } from './pictures/pictures.ts';
 export type { Figure } from './pictures/figure.ts';
