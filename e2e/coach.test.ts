@@ -187,7 +187,7 @@ describe('Coach, at 390 × 844', () => {
     await saved(page);
     await page.goto(`${at}/prescription`);
     await page.getByText('After the routine, today').waitFor();
-    await page.getByText(/better, by eye\./).waitFor();
+    await page.getByText(/Better, by eye\./).waitFor();
     await page.getByText(/It did this today\./).waitFor();
     await page
       .getByRole('radiogroup', { name: /^Your call: / })

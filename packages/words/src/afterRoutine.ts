@@ -1,6 +1,7 @@
 import { MEASURES } from '@zither/core';
 import type { AfterFinding, AfterMeasure, AfterWord, CoachCall } from '@zither/visit';
 import { sayError, sayValue } from './display.ts';
+import { capital } from './terms.ts';
 import { sayAmount } from './watch.ts';
 
 export const AFTER_WORDS: Record<AfterWord, string> = {
@@ -19,9 +20,9 @@ export const CALL_NAMES: Record<CoachCall, string> = {
 /** What can be said of a finding after the routine, and by what: "better: 12° before, 4° after; a change counts from 5°". */
 export function sayAfter({ word, by, measured }: AfterFinding): string {
   if (measured)
-    return `${AFTER_WORDS[word]}: ${sayAmount(measured.before, measured.unit)} before, ${sayAmount(measured.after, measured.unit)} after. A change counts from ${sayAmount(measured.error, measured.unit)}.`;
+    return `${capital(AFTER_WORDS[word])}: ${sayAmount(measured.before, measured.unit)} before, ${sayAmount(measured.after, measured.unit)} after. A change counts from ${sayAmount(measured.error, measured.unit)}.`;
   return by === 'eye'
-    ? `${AFTER_WORDS[word]}, by eye.`
+    ? `${capital(AFTER_WORDS[word])}, by eye.`
     : 'Error unknown: the coach’s call stands alone.';
 }
 

@@ -91,7 +91,6 @@ export function HomePart({ dossier, within }: { dossier: Dossier; within: readon
       <Input
         label="Code from the client’s page"
         aria-label="Code from the client’s page"
-        placeholder="7F3C-261127-D12-H0-F2-K"
         value={code}
         onChangeText={(text: string) => {
           setCode(text);
@@ -101,6 +100,9 @@ export function HomePart({ dossier, within }: { dossier: Dossier; within: readon
         autoCapitalize="characters"
         onSubmitEditing={take}
       />
+      <Say small soft>
+        It looks like 7F3C-261127-D12-H0-F2-K.
+      </Say>
       <View style={{ alignItems: 'flex-start' }}>
         <Button type="outline" title="Take the code" disabled={code === ''} onPress={take} />
       </View>

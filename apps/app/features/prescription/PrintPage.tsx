@@ -99,7 +99,7 @@ export function PrintPage({ dossier }: { dossier: Dossier }) {
           />
           <SaveBadge />
         </View>
-        <View id="print-papers">
+        <View id="print-papers" style={{ gap: space.l, paddingBottom: space.l }}>
           <PapersPart
             of={{
               client,
