@@ -198,6 +198,9 @@ describe('what the client takes home', () => {
       .click();
     await day(/^Monday: Rest$/).waitFor();
     await page.getByRole('button', { name: 'Give plan' }).click();
+    // The plan that was given says what is different from the one before, and why.
+    await page.getByText(/^Different from the plan of /).click();
+    await page.getByText('The days of the week were moved.').waitFor();
     await page.getByRole('button', { name: 'Print the plan' }).click();
     const calendar = readFileSync(
       await kept(await taking(page, 'Calendar file'), 'plan.ics'),

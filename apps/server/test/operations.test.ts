@@ -106,8 +106,12 @@ describe('the one door for writes', () => {
         drills: [],
       },
     });
-    await b.send(prescription('first'));
+    const first = prescription('first');
+    await b.send(first);
     await b.send(prescription('second'));
+    // A given plan is never rewritten.
+    const rewritten = { ...first, operationId: id(), baseVersion: 1 };
+    expect(await b.send(rewritten)).toMatchObject({ status: 409, body: { code: 'rowTaken' } });
     const dossier = (await b.get(`/api/clients/${clientId}`)).body;
     expect(dossier.trials).toHaveLength(1);
     expect(dossier.setup.setup.support).toEqual({ kind: 'block', riseMm: 15 });

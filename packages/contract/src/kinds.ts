@@ -89,6 +89,8 @@ export const KINDS = {
     list: 'prescriptions',
     newest: 'prescription',
     order: 'said',
+    // A given plan is never rewritten.
+    isFixed: true,
   },
   link: { of: 'client', put: 'link.put', list: 'links', order: 'said' },
   homeReport: { of: 'client', put: 'homeReport.put', list: 'homeReports', order: 'said' },

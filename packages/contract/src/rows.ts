@@ -122,6 +122,11 @@ export const prescriptionValuesSchema = z.strictObject({
   /** When the client is looked at again. */
   recheckOn: daySchema.nullable().default(null),
   changes: z.array(z.strictObject({ what: text, because: text })).max(8),
+  /** What is different from the plan given before, and why; null in a first plan and in plans given before this was kept. */
+  since: z
+    .strictObject({ on: daySchema, lines: z.array(z.string().max(1500)).max(40) })
+    .nullable()
+    .default(null),
   findings: z
     .array(z.strictObject({ cause: z.string(), side: sideSetSchema, because: text }))
     .max(8),

@@ -216,6 +216,7 @@ export function writePlan(plan: PlanAnswer, givenOn: string): PrescriptionValues
     week: { days: [...plan.week.days], time: plan.week.time },
     recheckOn: plan.week.recheckOn,
     changes: changesOf(plan),
+    since: null,
     findings: [
       ...causes.slice(0, 7).map((worked) => ({
         cause: worked.cause as string,

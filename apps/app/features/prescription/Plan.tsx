@@ -4,6 +4,7 @@ import { CAUTIONS } from '@zither/core';
 import { sayShortDay } from '@zither/words/days';
 import { sayHow } from '@zither/words/plan';
 import { Button } from '../../ui/elements.ts';
+import { Fold } from '../../ui/Fold.tsx';
 import { DrillPicture } from '../../ui/DrillPicture.tsx';
 import { sayWeek } from '@zither/words/week';
 import { Say } from '../../ui/Say.tsx';
@@ -98,6 +99,18 @@ export function Plan({
             <Say key={line}>{line}</Say>
           ))}
           {plan.recheckOn && <Say>{`Recheck on ${sayShortDay(plan.recheckOn)}.`}</Say>}
+        </Part>
+      )}
+      {plan.since && plan.since.lines.length > 0 && (
+        <Part>
+          <Fold
+            title={`Different from the plan of ${sayShortDay(plan.since.on)}`}
+            note={`${plan.since.lines.length}`}
+          >
+            {plan.since.lines.map((line) => (
+              <Say key={line}>{line}</Say>
+            ))}
+          </Fold>
         </Part>
       )}
       {plan.notAdvised.length > 0 && (

@@ -79,7 +79,16 @@ export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
             title="Give plan"
             containerStyle={{ flex: 1 }}
             buttonStyle={{ minHeight: 52 }}
-            onPress={() => putPrescription(client.id, { id: newId(), version: 0 }, proposal)}
+            onPress={() =>
+              putPrescription(
+                client.id,
+                { id: newId(), version: 0 },
+                {
+                  ...proposal,
+                  since: prescription ? { on: prescription.givenOn, lines: since } : null,
+                },
+              )
+            }
           />
         ) : undefined
       }
