@@ -2,7 +2,7 @@ import { create } from 'qrcode/lib/core/qrcode.js';
 import { writeHomeCode, type HomeSaid } from '@zither/formats/homeCode';
 import { countdown } from './countdown.ts';
 
-/** What the page was made with. */
+/** The data in the page. */
 interface Plan {
   planId: string;
   sendTo: string | null;

@@ -117,7 +117,7 @@ export const prescriptionValuesSchema = z.strictObject({
   /** The variation that is trained, how much of it, why, and what opens the next; empty in plans given before this was kept. */
   training: z.array(text).max(6).default([]),
   rung: rungIdSchema.nullable().default(null),
-  /** What each day of the week is for, and when; null in plans given before this was kept. */
+  /** Purpose of each day of the week, and the time; null in plans given before this was kept. */
   week: z.strictObject({ days: weekDaysSchema, time: timeOfDaySchema }).nullable().default(null),
   /** When the client is looked at again. */
   recheckOn: daySchema.nullable().default(null),

@@ -130,7 +130,7 @@ function compared(before: Look, after: Look, calls: Called['calls']): AfterFindi
 
 /**
  * What the routine did today: each look taken again after it beside the same look from before, and each measure read again. null where nothing was
- * taken after a routine that day. What it shows is of today and says nothing of what stays.
+ * taken after a routine that day. It is of today and does not show whether anything lasts.
  */
 export function afterRoutine(dossier: Dossier, day: string): AfterRoutine | null {
   const calls = callsOn(dossier, day);

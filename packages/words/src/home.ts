@@ -28,6 +28,6 @@ export function sayReport(
 export const sayHurt = (drills: readonly string[], on: string): string =>
   `Something hurt at home on ${sayShortDay(on)}: ${sayList(drills.map((id) => nameIn(null, id).toLowerCase()))}. Ask about it before anything is loaded; it is left out until you keep it in again.`;
 
-/** What a link says of itself. */
+/** A link in a sentence. */
 export const sayLink = ({ madeOn, expiresOn }: { madeOn: string; expiresOn: string }): string =>
   `Made ${sayShortDay(madeOn)}, opens until ${sayShortDay(expiresOn)}.`;

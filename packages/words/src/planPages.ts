@@ -100,7 +100,7 @@ export const homePage = (
   sendTo,
 });
 
-/** What a plan is called, on paper with the client's name before it. */
+/** Title of a plan, on paper with the client's name before it. */
 export const planTitle = ({ givenOn }: Pick<PrescriptionValues, 'givenOn'>, who = ''): string =>
   who === ''
     ? `Squat plan, ${sayShortDay(givenOn)}`

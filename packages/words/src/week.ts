@@ -55,7 +55,7 @@ export const CALENDAR_TITLES = {
 /** A training day takes so long beside its routine, min (house default). */
 const TRAINING_MINUTES = 45;
 
-/** What a calendar file of a plan is made of, from the day it was given until the recheck. `id` names the client without a name. */
+/** The events of a plan's calendar file, from the day it was given until the recheck. `id` names the client without a name. */
 export function calendarEvents(
   plan: Pick<PrescriptionValues, 'givenOn' | 'drills' | 'training' | 'cues'>,
   week: WeekAnswer,

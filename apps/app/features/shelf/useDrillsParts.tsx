@@ -130,7 +130,7 @@ export function useDrillsParts(schools: Schools) {
       )}
     </Part>
   );
-  /** What a drill was just before a change of it; null = the house's, or not there. */
+  /** The drill just before a change of it; null = the house's, or not there. */
   function before(of: (typeof history)[number]): DrillValues | null {
     const earlier = history.slice(0, history.indexOf(of)).filter((h) => h.drillId === of.drillId);
     return earlier.at(-1)?.to ?? null;

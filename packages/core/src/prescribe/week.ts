@@ -1,6 +1,6 @@
 import type { CauseId } from '../diagnose/causes.ts';
 
-/** What a day of the week is for. A training day has the routine before the squat; micro-doses are two or three slow squats several times a day. */
+/** Purpose of a day. A training day has the routine before the squat; micro-doses are two or three slow squats several times a day. */
 export const DAY_KINDS = ['train', 'routine', 'micro', 'rest'] as const;
 export type DayKind = (typeof DAY_KINDS)[number];
 
@@ -17,7 +17,7 @@ const TRAIN_ON: Readonly<Record<number, readonly number[]>> = {
 };
 const SUNDAY = 6;
 
-/** What the week is made from. */
+/** Input of a week. */
 export interface WeekAsked {
   /** Training days, 1 to 5. */
   trainDays: number;

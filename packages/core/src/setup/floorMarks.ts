@@ -45,7 +45,7 @@ export function onFloor(
   };
 }
 
-/** What one foot needs on the floor. */
+/** Marks of one foot on the floor. */
 export interface FootMarks {
   /** Back of the heel, on the foot's axis. */
   heel: FloorPoint;

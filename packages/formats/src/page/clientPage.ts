@@ -94,7 +94,7 @@ export function clientPage(page: ClientPage): string {
   );
 }
 
-/** What stands where there is no plan to be read: the same for a link that has ended, was taken back, or never was. */
+/** The page for links that do not open: ended, revoked and guessed ones get the same. */
 export const nothingPage = (): string =>
   shell(
     'Squat plan',
@@ -102,7 +102,7 @@ export const nothingPage = (): string =>
     '<main><h1>This plan cannot be opened here</h1><p>The link may have ended, or a newer one was made. Ask your coach for a new link.</p></main>',
   );
 
-/** What stands where the plan may not be followed today. */
+/** The page while the screen holds the client back. */
 export const pausedPage = (): string =>
   shell(
     'Squat plan',

@@ -15,7 +15,7 @@ interface FootMarks {
   support: readonly FloorPoint[];
 }
 
-/** What a floor map shows and says; the words are ready to be read. */
+/** Content of a floor map, its words ready to be read. */
 export interface FloorMapPaper {
   title: string;
   marks: { left: FootMarks; right: FootMarks };
@@ -35,7 +35,7 @@ const CROSS_MM = 6;
 const X = ({ leftMm }: FloorPoint) => -leftMm;
 const Y = ({ aheadMm }: FloorPoint) => -aheadMm;
 
-/** What a map has to show, with some room around it: both feet. What lies under them is drawn as far as there is paper. */
+/** The extent of a map: both feet with some room around them. Blocks and wedges are drawn as far as the paper goes. */
 export function extentOf({ left, right }: FloorMapPaper['marks']): Box {
   const points = [left, right].flatMap((f) => [f.heel, f.toe, ...f.outline]);
   const xs = points.map(X);
@@ -214,7 +214,7 @@ export function floorPicture(marks: FloorMapPaper['marks']): string {
   );
 }
 
-/** What all sheets show together. */
+/** The area of all sheets together. */
 function wholeOf({ tiles }: Tiling): Box {
   const first = tiles[0]!.shows;
   const last = tiles.at(-1)!.shows;

@@ -25,7 +25,7 @@ export interface Arm {
   fore: number;
 }
 
-/** How somebody stands, sits or lies: directions of the limbs, near side (or left) first. */
+/** A posture: directions of the limbs, near side (or left) first. */
 export interface Stand {
   view: 'side' | 'front';
   /** Hip to shoulder from straight up, positive forward (in the front view to the right). */
