@@ -23,6 +23,7 @@ export const schoolsOf = (rows: Rows): Schools =>
     rows.of('emergency', null),
     rows.of('units', null),
     rows.of('drillChange', null),
+    rows.of('cueChange', null),
   );
 
 /** Everything about a client, captures without their landmarks; null when there is no such client. */

@@ -19,5 +19,6 @@ export * from './school.ts';
 export * from './setupTrial.ts';
 export * from './home.ts';
 export * from './drill.ts';
+export * from './cue.ts';
 export * from './move.ts';
 export * from './record.ts';

@@ -114,6 +114,7 @@ export const KINDS = {
   move: { of: 'client', list: 'moves', order: 'said' },
   school: { of: 'practice', put: 'school.put', order: 'said' },
   schoolChoice: { of: 'practice', put: 'school.choose', order: 'said', isFixed: true },
+  cueChange: { of: 'practice', put: 'cue.change', order: 'said', isFixed: true },
   drillChange: { of: 'practice', put: 'drill.change', order: 'said', isFixed: true },
   tableChange: { of: 'practice', put: 'tables.change', order: 'said', isFixed: true },
   emergency: { of: 'practice', put: 'emergency.put', order: 'said', isFixed: true },

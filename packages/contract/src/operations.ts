@@ -27,7 +27,14 @@ type Put<K extends PutKind> = Base & {
   kind: (typeof KINDS)[K]['put'];
   values: ValuesOf<K>;
 } & (K extends
-    'client' | 'school' | 'schoolChoice' | 'tableChange' | 'drillChange' | 'emergency' | 'units'
+    | 'client'
+    | 'school'
+    | 'schoolChoice'
+    | 'tableChange'
+    | 'drillChange'
+    | 'cueChange'
+    | 'emergency'
+    | 'units'
     ? unknown
     : { clientId: string });
 type PutOperation = { [K in PutKind]: Put<K> }[PutKind];

@@ -6,6 +6,7 @@ import {
   judgementSchema,
   judgementValuesSchema,
 } from './capture.ts';
+import { cueChangeSchema, cueChangeValuesSchema } from './cue.ts';
 import { drillChangeSchema, drillChangeValuesSchema } from './drill.ts';
 import {
   KINDS,
@@ -89,6 +90,7 @@ export const SCHEMAS = {
   move: { values: moveValuesSchema, row: moveSchema },
   school: { values: schoolValuesSchema, row: schoolSchema },
   schoolChoice: { values: schoolChoiceValuesSchema, row: schoolChoiceSchema },
+  cueChange: { values: cueChangeValuesSchema, row: cueChangeSchema },
   drillChange: { values: drillChangeValuesSchema, row: drillChangeSchema },
   tableChange: { values: tableChangeValuesSchema, row: tableChangeRowSchema },
   emergency: { values: emergencyValuesSchema, row: emergencySchema },

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { ownCuesSchema } from './cue.ts';
 import { ownDrillsSchema } from './drill.ts';
 import { cameraFaultSchema } from './capture.ts';
 import { holdSchema, methodIdSchema, profileIdSchema, workingPointSchema } from './linkage.ts';
@@ -134,5 +135,7 @@ export const schoolsSchema = z.strictObject({
   units: unitSystemSchema.optional(),
   /** Drills of the practice's own, and its versions of the house's; left out while there are none. */
   drills: ownDrillsSchema.optional(),
+  /** The same for cues. */
+  cues: ownCuesSchema.optional(),
 });
 export type Schools = z.infer<typeof schoolsSchema>;

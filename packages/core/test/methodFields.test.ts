@@ -1,6 +1,7 @@
 import {
   analyse,
   BALANCED,
+  CUES,
   DRILLS,
   caseFor,
   chooseSetup,
@@ -59,6 +60,7 @@ const planBy = (method: MethodProfile, ...causes: WorkedCause['cause'][]) =>
     wishes: { minutes: 10, kit: null, pinned: [], banned: [] },
     hurt: [],
     drills: DRILLS,
+    cues: CUES,
     cleared: [],
   });
 const cuesBy = (method: MethodProfile, ...causes: WorkedCause['cause'][]) =>

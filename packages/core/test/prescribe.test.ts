@@ -41,6 +41,7 @@ const input = (
   wishes: { minutes: 10, kit: null, pinned: [], banned: [] },
   hurt: [],
   drills: DRILLS,
+  cues: CUES,
   cleared: [],
   ...change,
 });
@@ -87,7 +88,7 @@ const inputs = fc
     }),
     hurt: someDrills,
   })
-  .map((o): PrescriptionInput => ({ ...o, drills: DRILLS, cleared: [] }));
+  .map((o): PrescriptionInput => ({ ...o, drills: DRILLS, cues: CUES, cleared: [] }));
 /** How many random clients; the longer command asks for more. */
 const CLIENTS = Number(process.env['CLIENTS'] ?? 400);
 

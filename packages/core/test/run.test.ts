@@ -1,5 +1,6 @@
 import {
   BALANCED,
+  CUES,
   DRILLS,
   easierFor,
   prescribe,
@@ -27,6 +28,7 @@ const input = (change: Partial<PrescriptionInput> = {}): PrescriptionInput => ({
   wishes: { minutes: 15, kit: null, pinned: [], banned: [] },
   hurt: [],
   drills: DRILLS,
+  cues: CUES,
   cleared: [],
   ...change,
 });

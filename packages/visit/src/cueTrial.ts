@@ -2,7 +2,6 @@ import type { Dossier, TriedValues } from '@zither/contract';
 import {
   belongsTo,
   CUE_KINDS,
-  CUES,
   type BannedCue,
   type Cue,
   type MethodProfile,
@@ -30,9 +29,10 @@ export function cuesToTry(
   opinion: Pick<Opinion, 'diagnosis'>,
   method: MethodProfile,
   limits: readonly SafetyLimit[],
+  cues: readonly Cue[],
 ): CueToTry[] {
   const banned: readonly BannedCue[] = opinion.diagnosis.bannedCues;
-  const open = CUES.filter(
+  const open = cues.filter(
     (cue) =>
       belongsTo(cue, method) &&
       !cue.barredBy.some((kind) => limits.some((l) => l.kind === kind)) &&

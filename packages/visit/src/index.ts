@@ -31,6 +31,7 @@ export * from './training.ts';
 export * from './week.ts';
 export * from './home.ts';
 export * from './drills.ts';
+export * from './cues.ts';
 export * from './afterRoutine.ts';
 export * from './ladder.ts';
 export * from './planning.ts';

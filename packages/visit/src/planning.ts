@@ -1,7 +1,6 @@
 import type { Condition, Decision, Dossier, PrescriptionValues, LookAsks } from '@zither/contract';
 import {
   CAUSES,
-  CUES,
   footPositions,
   lowerSide,
   prescribe,
@@ -28,6 +27,7 @@ import { ladderOf } from './ladder.ts';
 import { cuesThatCleared } from './cueTrial.ts';
 import { baselinesOf, isTelling } from './looks.ts';
 import { namedIn, referredOf, workedOn } from './signs.ts';
+import { cuesOf } from './cues.ts';
 import { drillsFor, drillsOf } from './drills.ts';
 import { hurtAtHome } from './home.ts';
 import { routineWishes } from './training.ts';
@@ -130,6 +130,7 @@ export function planFor(
     method: use.method,
     wishes: routineWishes(dossier),
     drills: drillsFor(dossier),
+    cues: cuesOf(dossier.schools),
     hurt: hurtAtHome(dossier).map((h) => h.drill),
     cleared: cuesThatCleared(dossier),
   };
@@ -200,7 +201,7 @@ export function keepsLimits(
   return (
     underLimits(dossier, at, methodOf(dossier), limits)?.isBroken !== true &&
     !limits.some((l) => barred.includes(l.kind)) &&
-    ![...CUES, ...drillsOf(dossier.schools)].some(
+    ![...cuesOf(dossier.schools), ...drillsOf(dossier.schools)].some(
       ({ id, barredBy }) => given.has(id) && limits.some((l) => barredBy.some((k) => k === l.kind)),
     )
   );

@@ -36,10 +36,12 @@ export function schoolsFrom(
   emergencies: readonly LineOf<'emergency'>[] = [],
   units: readonly LineOf<'units'>[] = [],
   drillChanges: readonly LineOf<'drillChange'>[] = [],
+  cueChanges: readonly LineOf<'cueChange'>[] = [],
 ): Schools {
   const last = [...choices].sort(inOrderOf('schoolChoice'))[0];
   const byName = (a: School, b: School) => a.name.localeCompare(b.name) || a.id.localeCompare(b.id);
   const drills = ownDrills(drillChanges);
+  const cues = ownCues(cueChanges);
   const chosen = [...units].sort(inOrderOf('units'))[0];
   const steps = [...emergencies].sort(inOrderOf('emergency'))[0];
   return {
@@ -48,19 +50,30 @@ export function schoolsFrom(
     ...(steps ? { emergency: { at: steps.at, by: steps.by, steps: steps.steps } } : {}),
     ...(chosen ? { units: chosen.system } : {}),
     ...(drills.length > 0 ? { drills } : {}),
+    ...(cues.length > 0 ? { cues } : {}),
   };
 }
 
-/** What the practice's drills are now: of each the last word; what was put back is the house's, or gone. */
-export function ownDrills(
-  changes: readonly LineOf<'drillChange'>[],
-): NonNullable<Schools['drills']> {
-  const newest = [...changes].sort(inOrderOf('drillChange'));
-  return newest
-    .filter((c, i) => newest.findIndex((o) => o.drillId === c.drillId) === i)
-    .flatMap(({ drillId, to }) => (to ? [{ id: drillId, values: to }] : []))
+/** Of each entry the last word; what was put back is the house's, or gone. `newest` comes newest first. */
+const lastWords = <T>(
+  newest: readonly { id: string; to: T | null }[],
+): { id: string; values: T }[] =>
+  newest
+    .filter((c, i) => newest.findIndex((o) => o.id === c.id) === i)
+    .flatMap(({ id, to }) => (to ? [{ id, values: to }] : []))
     .sort((a, b) => a.id.localeCompare(b.id));
-}
+
+/** The practice's drills where they differ from the house's. */
+export const ownDrills = (
+  changes: readonly LineOf<'drillChange'>[],
+): NonNullable<Schools['drills']> =>
+  lastWords(
+    [...changes].sort(inOrderOf('drillChange')).map(({ drillId, to }) => ({ id: drillId, to })),
+  );
+
+/** The practice's cues where they differ from the house's. */
+export const ownCues = (changes: readonly LineOf<'cueChange'>[]): NonNullable<Schools['cues']> =>
+  lastWords([...changes].sort(inOrderOf('cueChange')).map(({ cueId, to }) => ({ id: cueId, to })));
 
 /** A client of whom nothing else is known yet. */
 export const emptyDossier = (client: Client): Dossier =>

@@ -1,9 +1,16 @@
-import { drillValuesSchema, type DrillChange, type DrillValues } from '@zither/contract';
-import { DRILLS } from '@zither/core';
+import {
+  cueValuesSchema,
+  drillValuesSchema,
+  type DrillChange,
+  type DrillValues,
+} from '@zither/contract';
+import { CUES, DRILLS } from '@zither/core';
 import { homePage } from '@zither/words/planPages';
 import { writePlan } from '@zither/words/plan';
 import {
   answerOf,
+  cuesOf,
+  cueValuesOf,
   drillPhotos,
   drillsFor,
   drillsOf,
@@ -119,5 +126,35 @@ describe('a practice’s drills', () => {
     expect(minutes(...days(28))).toBe(5);
     expect(minutes(...days(6), report('2026-01-10', 'hard'))).toBe(3);
     expect(minutes(...days(6), report('2026-01-10', 'right', ['supported-deep-sit']))).toBe(2);
+  });
+});
+
+describe('a practice’s cues', () => {
+  it('a house cue is the same whether read from the table or from a form that changed nothing', () => {
+    for (const cue of CUES) {
+      const values = cueValuesSchema.parse(cueValuesOf(cue));
+      const same = cuesOf({ cues: [{ id: cue.id, values }] }).find((c) => c.id === cue.id);
+      expect(same).toEqual(cue);
+    }
+    expect(cuesOf({})).toEqual(CUES);
+  });
+
+  it('an own cue comes before the house’s, and may not ask the knees out without saying so', () => {
+    const values = {
+      ...cueValuesOf(CUES.find((c) => c.id === 'heels-as-heavy')!),
+      words: 'Stand on the whole tray.',
+    };
+    const [first] = cuesOf({ cues: [{ id: 'own', values }] });
+    expect(first).toMatchObject({ id: 'own', words: 'Stand on the whole tray.' });
+    const out = { ...values, words: 'Knees out!' };
+    expect(cueValuesSchema.safeParse(out).error?.issues[0]?.path).toEqual(['asksFor']);
+    const said = cueValuesSchema.parse({ ...out, asksFor: 'kneesOut' });
+    expect(cuesOf({ cues: [{ id: 'own', values: said }] })[0]!.bannedAs).toBe('kneesOut');
+    const dossier = {
+      ...dossierOf(five({ wall: [20, 20] })),
+      schools: { own: [], usual: 'balanced', cues: [{ id: 'own', values }] },
+    };
+    const plan = answerOf({ dossier, on: '2026-01-05', tables: [] }).plan!;
+    expect(plan.cues.map((c) => c.cue.id)).toContain('own');
   });
 });

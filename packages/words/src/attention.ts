@@ -26,6 +26,7 @@ const THIS: Readonly<Record<RowKind, string>> = {
   emergency: 'These emergency steps',
   units: 'These units',
   drillChange: 'This drill',
+  cueChange: 'This cue',
   move: 'This move',
   correction: 'This correction',
 };

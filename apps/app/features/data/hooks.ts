@@ -8,6 +8,8 @@ import type {
   CorrectionValues,
   DecisionValues,
   Dossier,
+  CueChange,
+  CueChangeValues,
   DrillChange,
   DrillChangeValues,
   HomeReportValues,
@@ -43,7 +45,7 @@ import { syncList } from './list.ts';
 import { pendingOperations } from './outbox.ts';
 import { addedPending, overlay, overlayList, schoolsWithPending } from './overlay.ts';
 import { reading } from './reading.ts';
-import { dossierKept, drillsKept, schoolsKept, tablesKept } from './rows.ts';
+import { cuesKept, dossierKept, drillsKept, schoolsKept, tablesKept } from './rows.ts';
 import { keepCapture, momentNow, submit } from './send.ts';
 import { useAppDispatch, useAppSelector, useAppStore } from './store.ts';
 import { follow, sync } from './sync.ts';
@@ -166,6 +168,7 @@ function useShelf(): boolean {
 
 const NO_CHANGES: TableChangeRow[] = [];
 const NO_DRILL_CHANGES: DrillChange[] = [];
+const NO_CUE_CHANGES: CueChange[] = [];
 /** So long the first page has the network for itself, ms. */
 const LATER_MS = 1500;
 const NO_SCHOOLS: Schools = { own: [], usual: 'balanced' };
@@ -191,6 +194,14 @@ export function useDrillChanges(): DrillChange[] {
     () => addedPending('drillChange', kept ?? NO_DRILL_CHANGES, pending),
     [kept, pending],
   );
+}
+
+/** Every change of the practice's cues, oldest first, sent or not. */
+export function useCueChanges(): CueChange[] {
+  useShelf();
+  const kept = useAppSelector(cuesKept);
+  const pending = useAppSelector(pendingOperations);
+  return useMemo(() => addedPending('cueChange', kept ?? NO_CUE_CHANGES, pending), [kept, pending]);
 }
 
 /** The practice's own schools and its usual one, sent or not; `isUnknown` when they could not be fetched. */
@@ -339,6 +350,8 @@ export function useChanges() {
         put({ kind: 'pain.put', ...at(row), clientId, values }),
       putStop: (clientId: string, row: RowRef, values: StopValues) =>
         put({ kind: 'stop.put', ...at(row), clientId, values }),
+      /** What a cue of the practice is, from now on. */
+      changeCue: (values: CueChangeValues) => put({ kind: 'cue.change', ...fresh(), values }),
       /** What a drill of the practice is, from now on. */
       changeDrill: (values: DrillChangeValues) => put({ kind: 'drill.change', ...fresh(), values }),
       /** The practice's units, from now on. */

@@ -7,6 +7,7 @@ export {
   useClientList,
   useDossier,
   useDraft,
+  useCueChanges,
   useDrillChanges,
   usePracticeSchools,
   usePracticeUnits,

@@ -134,6 +134,11 @@ export const schoolsWithPending = (schools: Schools, pending: readonly Operation
   pending.reduce((seen, operation) => {
     if (operation.kind === 'school.choose') return { ...seen, usual: operation.values.profile };
     if (operation.kind === 'units.choose') return { ...seen, units: operation.values.system };
+    if (operation.kind === 'cue.change') {
+      const { cueId, to } = operation.values;
+      const others = (seen.cues ?? []).filter((c) => c.id !== cueId);
+      return { ...seen, cues: to ? [...others, { id: cueId, values: to }] : others };
+    }
     if (operation.kind === 'drill.change') {
       const { drillId, to } = operation.values;
       const others = (seen.drills ?? []).filter((d) => d.id !== drillId);

@@ -16,6 +16,7 @@ import {
 import { onOtherSide } from '@zither/contract/row';
 import type {
   ClientLine,
+  CueChange,
   DrillChange,
   Dossier,
   Feed,
@@ -205,6 +206,7 @@ export const schoolsKept = createSelector([(s: Root) => s.rows.of[PRACTICE]?.row
         all('emergency', rows),
         all('units', rows),
         all('drillChange', rows),
+        all('cueChange', rows),
       )
     : null,
 );
@@ -219,6 +221,12 @@ export const tablesKept = createSelector(
 export const drillsKept = createSelector(
   [(s: Root) => s.rows.of[PRACTICE]?.rows],
   (rows): DrillChange[] | null => (rows ? [...all('drillChange', rows)].reverse() : null),
+);
+
+/** The practice's changes of its cues, oldest first. */
+export const cuesKept = createSelector(
+  [(s: Root) => s.rows.of[PRACTICE]?.rows],
+  (rows): CueChange[] | null => (rows ? [...all('cueChange', rows)].reverse() : null),
 );
 
 const built = new WeakMap<Kept, { schools: unknown; dossier: Dossier | null }>();

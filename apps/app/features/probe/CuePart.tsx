@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { TriedValues } from '@zither/contract';
-import type { MethodProfile, SafetyLimit } from '@zither/core';
+import type { Cue, MethodProfile, SafetyLimit } from '@zither/core';
 import { cuesToTry, overallOf, type CueResult, type Opinion, type SeenLine } from '@zither/visit';
 import { CUE_RESULT_NAMES, sayCueFinding } from '@zither/words/cueTrial';
 import { Button, Input } from '../../ui/elements.ts';
@@ -18,18 +18,21 @@ export function CuePart({
   opinion,
   method,
   limits,
+  cues: all,
   seen,
   onRecord,
 }: {
   opinion: Opinion;
   method: MethodProfile;
   limits: readonly SafetyLimit[];
+  /** The practice's cues. */
+  cues: readonly Cue[];
   seen: readonly SeenLine[];
   onRecord: (
     values: Pick<TriedValues, 'cue' | 'results' | 'outcome'> & { test: 'cueTrial' },
   ) => void;
 }) {
-  const cues = cuesToTry(opinion, method, limits);
+  const cues = cuesToTry(opinion, method, limits, all);
   const [picked, setPicked] = useState<string>('');
   const [own, setOwn] = useState('');
   const [did, setDid] = useState<Partial<Record<string, CueResult['outcome']>>>({});

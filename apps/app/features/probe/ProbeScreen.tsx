@@ -18,6 +18,7 @@ import {
   safetyOf,
   conclusionOf,
   basisOf,
+  cuesOf,
   workedOn,
   type SeenLine,
 } from '@zither/visit';
@@ -305,6 +306,7 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
             opinion={now}
             method={methodOf(dossier)}
             limits={limitsOf(safety)}
+            cues={cuesOf(dossier.schools)}
             seen={basis.seen}
             onRecord={keep}
           />

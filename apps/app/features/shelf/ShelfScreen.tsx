@@ -19,14 +19,16 @@ import {
 } from './entries.ts';
 import { EntryRow } from './EntryRow.tsx';
 import { HistoryPart } from './HistoryPart.tsx';
+import { useCuesParts } from './useCuesParts.tsx';
 import { useDrillsParts } from './useDrillsParts.tsx';
 import { useSchoolsParts } from './useSchoolsParts.tsx';
 
-type Shown = TableName | 'history' | 'schools' | 'drills';
+type Shown = TableName | 'history' | 'schools' | 'drills' | 'cues';
 
 const TABLES: readonly { value: Shown; label: string }[] = [
   { value: 'schools', label: 'Methods' },
   { value: 'drills', label: 'Drills' },
+  { value: 'cues', label: 'Cues' },
   { value: 'causes', label: 'Causes' },
   { value: 'findings', label: 'Findings' },
   { value: 'tests', label: 'Tests' },
@@ -44,6 +46,7 @@ export function ShelfScreen() {
   const { schools, isUnknown: areSchoolsUnknown } = usePracticeSchools();
   const methods = useSchoolsParts(schools, areSchoolsUnknown);
   const drills = useDrillsParts(schools);
+  const cues = useCuesParts(schools);
   const own = changedEntries(history);
   const keep = (changes: TableChange[], why: string) =>
     changeTables({ at: moment(), by: initials, why, changes });
@@ -58,14 +61,14 @@ export function ShelfScreen() {
       />
     </Part>
   );
-  if (table === 'schools' || table === 'drills') {
-    const parts = table === 'drills' ? drills : methods;
+  if (table === 'schools' || table === 'drills' || table === 'cues') {
+    const parts = { schools: methods, drills, cues }[table];
     return (
       <Screen
         // A form begins at its top, wherever the list was scrolled to.
         key={`${table} ${parts.isEditing ? 'form' : 'list'}`}
         title="Shelf"
-        who="Methods, drills, causes, findings, short tests and chances"
+        who="Methods, drills, cues, causes, findings, short tests and chances"
         {...(isWide
           ? {
               panes: [

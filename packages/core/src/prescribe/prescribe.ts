@@ -1,6 +1,6 @@
 import type { CauseId } from '../diagnose/causes.ts';
 import type { Side } from '../linkage/setup.ts';
-import { belongsTo, CUES, type Cue } from './cues.ts';
+import { belongsTo, type Cue } from './cues.ts';
 import { DRILL_EFFECT, IN_EVERY_ROOM, ROUTINE_PARTS, type Drill } from './drill.ts';
 import { BARRED_BY_REFERRAL } from './referral.ts';
 import { bestRoutine, costOf, type Routine } from './routine.ts';
@@ -69,11 +69,13 @@ export function prescribe(input: PrescriptionInput): Prescription {
     causes.some((m) => entry.causes.includes(m.cause.cause));
 
   const cues: PrescribedCue[] = [];
-  const openCues = CUES.filter((cue) => belongsTo(cue, input.method)).filter((cue) => {
-    const bar = barOf(cue, cue.bannedAs, input);
-    if (bar && worksOn(cue)) leaveOut('cue', cue.id, cue.words, bar);
-    return bar === null;
-  });
+  const openCues = input.cues
+    .filter((cue) => belongsTo(cue, input.method))
+    .filter((cue) => {
+      const bar = barOf(cue, cue.bannedAs, input);
+      if (bar && worksOn(cue)) leaveOut('cue', cue.id, cue.words, bar);
+      return bar === null;
+    });
   const give = (cue: Cue, cause: WorkedCause, hasCleared: boolean) => {
     if (cues.length < 2 && !cues.some((p) => p.cue.id === cue.id || p.for.cause === cause.cause))
       cues.push({ cue, for: cause, hasCleared });

@@ -32,6 +32,8 @@ export interface PrescriptionInput {
   method: Pick<MethodProfile, 'breaks' | 'toes' | 'workingPoint' | 'kneeTravel' | 'drills'>;
   /** The drills there are: the house's with the practice's own. */
   drills: readonly Drill[];
+  /** The cues there are, likewise; of equals the one named first is given. */
+  cues: readonly Cue[];
   /** What the coach said of the routine. */
   wishes: RoutineWishes;
   /** Ids of drills that hurt at home and were not looked at since: not given. */
