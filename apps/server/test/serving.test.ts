@@ -51,7 +51,7 @@ describe('serving the app', () => {
   });
 
   it('reports health with the schema number', async () => {
-    expect((await b.get('/api/health')).body).toEqual({ ok: true, schema: 13 });
+    expect((await b.get('/api/health')).body).toEqual({ ok: true, schema: 14 });
   });
 });
 
