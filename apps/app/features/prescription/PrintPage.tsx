@@ -7,7 +7,6 @@ import { ScrollView, View } from 'react-native';
 import type { Dossier } from '@zither/contract';
 import { CAUTIONS, squatAt, type Case } from '@zither/core';
 import { Notice } from '../../ui/Notice.tsx';
-import { DrillPicture } from '../../ui/DrillPicture.tsx';
 import { SaveBadge } from '../../ui/SaveBadge.tsx';
 import { Heading, Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
@@ -158,7 +157,6 @@ export function PrintPage({ dossier }: { dossier: Dossier }) {
         {prescription.drills.map((drill, i) => (
           <View key={drill.id}>
             <Say strong number>{`${i + 1}. ${drill.name}: ${drill.dose}, ${drill.sides}`}</Say>
-            <DrillPicture id={drill.id} photo={photos[drill.id]} height={64} />
             <Say small>{drill.how}</Say>
             <Say small soft>{`Because: ${drill.because} Care: ${drill.precaution}`}</Say>
           </View>
