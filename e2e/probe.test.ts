@@ -123,7 +123,7 @@ describe('Probe, at 390 × 844', () => {
     const onPaper = async () =>
       (await again.page.getByRole('main').innerText())
         .split('\n')
-        .filter((line) => !['', 'Saved'].includes(line.trim()))
+        .filter((line) => /[a-z0-9]/i.test(line) && line.trim() !== 'Saved')
         .join('\n');
     const printed = await onPaper();
     expect(printed).toContain('Abductor strength or timing, left');

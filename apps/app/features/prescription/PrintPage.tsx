@@ -12,7 +12,6 @@ import { Heading, Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { clientCase, drillPhotos, isHeld, keepsLimits, limitsOf, safetyOf } from '@zither/visit';
-import { sayWeek } from '@zither/words/week';
 import { sayLimit } from '@zither/words/safety';
 import { SafetyNotice } from '../clear/index.ts';
 import { FloorPlan, PlumbFigure } from '../instrument/index.ts';
@@ -161,12 +160,6 @@ export function PrintPage({ dossier }: { dossier: Dossier }) {
             <Say small soft>{`Because: ${drill.because} Care: ${drill.precaution}`}</Say>
           </View>
         ))}
-        {prescription.week && <Heading level={2}>The week</Heading>}
-        {prescription.week && (
-          <Say small>
-            {sayWeek(prescription.week.days, prescription.drills.length > 0).join(' ')}
-          </Say>
-        )}
         <Heading level={2}>Take care</Heading>
         {CAUTIONS.map((caution) => (
           <Say small key={caution}>
