@@ -27,6 +27,7 @@ const drills = DRILLS.slice(0, DRILLS_MOST).map((d) => ({
   lines: [d.how, d.feel, d.precaution],
   picture: drillPicture(d.id),
   photo: null,
+  isStopped: false,
   steps: [{ side: 'left' as const, seconds: 60, reps: null }],
 }));
 const parts = [

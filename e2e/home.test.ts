@@ -128,6 +128,10 @@ describe('what the client takes home', () => {
     await hurting.getByRole('alert').waitFor();
     expect(await hurting.getByRole('checkbox').isVisible()).toBe(false);
     await theirs.getByText('Your coach has it.').waitFor();
+    // Opened anew, also on another day, it is still stopped: nothing beside it can be pressed.
+    await theirs.reload();
+    await hurting.getByText(/^This one hurt\./).waitFor();
+    expect(await hurting.getByRole('button').count()).toBe(0);
     // It is told without the page being loaded anew, and the drill is left out until the coach keeps it in.
     await page.getByText(new RegExp(`Hurt: ${name.toLowerCase()}`)).waitFor();
     await page.getByRole('button', { name: 'Back', exact: true }).click();

@@ -9,6 +9,8 @@ interface Plan {
   drills: {
     title: string;
     steps: { side: 'left' | 'right' | 'both'; seconds: number | null; reps: number | null }[];
+    /** It hurt before, and the coach has not looked at it yet. */
+    isStopped: boolean;
   }[];
 }
 
@@ -31,7 +33,9 @@ function kept(): Ticked {
   const fresh: Ticked = { on: today(), done: [], hurts: [], felt: null };
   try {
     const found = JSON.parse(localStorage.getItem(KEY) ?? 'null') as Ticked | null;
-    return found?.on === fresh.on ? found : fresh;
+    if (found?.on === fresh.on) return found;
+    // Behind a link the coach's word comes with the page; a file knows only what was said on it, so what hurt still does.
+    return { ...fresh, hurts: plan.sendTo === null ? (found?.hurts ?? []) : [] };
   } catch {
     return fresh;
   }
@@ -64,9 +68,18 @@ const sayStep = ({ side, seconds, reps }: Plan['drills'][number]['steps'][number
 
 const without = (list: number[], place: number) => list.filter((n) => n !== place);
 
+/** Drills of which the coach has been told that they hurt. */
+const told = new Set<number>();
+const shown: (() => void)[] = [];
+
 for (const article of document.querySelectorAll<HTMLElement>('article[data-place]')) {
   const place = Number(article.dataset['place']);
-  const { steps } = plan.drills[place - 1]!;
+  const { steps, isStopped } = plan.drills[place - 1]!;
+  // The page says beside it why: there is nothing to press.
+  if (isStopped) {
+    article.classList.add('stopped');
+    continue;
+  }
   const tools = article.querySelector<HTMLElement>('.tools')!;
   tools.hidden = false;
 
@@ -90,6 +103,8 @@ for (const article of document.querySelectorAll<HTMLElement>('article[data-place
     article.classList.toggle('stopped', isHurting);
     stopped.hidden = !isHurting;
     hurts.textContent = isHurting ? 'It does not hurt' : 'Something hurts';
+    // Once the coach has been told, only the coach lets it go.
+    hurts.hidden = isHurting && told.has(place);
     tick.checked = ticked.done.includes(place);
     label.hidden = isHurting;
     clock.allow(!isHurting);
@@ -111,7 +126,7 @@ for (const article of document.querySelectorAll<HTMLElement>('article[data-place
     // What hurts is told at once, not only when all is done.
     if (!isHurting) void send();
   });
-  queueMicrotask(show);
+  shown.push(show);
 }
 
 const after = document.getElementById('after');
@@ -158,9 +173,11 @@ async function send(): Promise<void> {
     });
     sent = answer.ok ? 'sent' : 'failed';
     sentWhat = body;
+    if (answer.ok) for (const place of (JSON.parse(body) as HomeSaid).hurts) told.add(place);
   } catch {
     sent = 'failed';
   }
+  for (const show of shown) show();
   showBack();
 }
 
@@ -216,3 +233,5 @@ if (after) {
   }
   showBack();
 }
+
+for (const show of shown) show();

@@ -76,7 +76,9 @@ export function importRecord(db: Db, practiceId: string, record: ClientRecord, a
           if (kind === 'session' && rows.sessionOn(clientId, (row as { day: string }).day))
             continue;
           const values = renamed(valuesIn(row)) as Record<string, unknown>;
-          put(kind, fresh(row.id), clientId, followed(values), row);
+          // A file may be older than the end of a link: what was ended must not open again.
+          const own = kind === 'link' ? { ...values, revoked: true } : followed(values);
+          put(kind, fresh(row.id), clientId, own, row);
         }
       prepared(
         db,

@@ -173,6 +173,43 @@ describe('the client’s page behind a link', () => {
     expect((await b.get(`/api/clients/${clientId}`)).body.homeReports).toHaveLength(1);
   });
 
+  it('keeps a drill that hurt stopped, whatever is sent later, until the coach keeps it in again', async () => {
+    await b.send(put('link.put', link()));
+    const said = { planId, on: TODAY, done: [], hurts: [2], felt: null };
+    expect((await open()).body).not.toContain('This one hurt.');
+    await tell(said);
+    expect((await open()).body).toContain('This one hurt.');
+    // A page opened anew knows nothing of it, and sends what it knows.
+    await tell({ ...said, done: [1, 2], hurts: [], felt: 'easy' });
+    const { homeReports } = (await b.get(`/api/clients/${clientId}`)).body;
+    expect(homeReports[0]).toMatchObject({ done: [DRILLS[0]!.id], hurts: [DRILLS[3]!.id] });
+    expect((await open()).body).toContain('This one hurt.');
+    const kept = await b.send(
+      put('decision.put', {
+        kind: 'routine',
+        on: TODAY,
+        at: '2026-01-06T09:00:00.000Z',
+        takenBack: false,
+        minutes: 10,
+        kit: null,
+        pinned: [DRILLS[3]!.id],
+        banned: [],
+      }),
+    );
+    expect(kept.status).toBe(200);
+    expect((await open()).body).not.toContain('This one hurt.');
+  });
+
+  it('an imported record opens no link: what was ended since must not open again', async () => {
+    const row = id();
+    await b.send(put('link.put', link(), row));
+    const record = (await b.get(`/api/clients/${clientId}/record`)).body;
+    await b.send(put('link.put', link({ revoked: true }), row, 1));
+    const made = await b.app.inject({ method: 'POST', url: '/api/records', payload: record });
+    expect(made.statusCode).toBe(200);
+    expect((await open()).statusCode).toBe(404);
+  });
+
   it('says that the plan is paused while the screen holds it back, and shows none of it', async () => {
     await b.send(put('link.put', link()));
     await b.send(

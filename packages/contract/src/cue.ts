@@ -1,19 +1,12 @@
 import { z } from 'zod';
 import { causeIdSchema } from './diagnosis.ts';
 import { drillBarSchema } from './drill.ts';
-import { momentSchema, practiceRow } from './scalars.ts';
-
-const words = (most: number) =>
-  z
-    .string()
-    .trim()
-    .min(1, { error: 'must not be empty.' })
-    .max(most, { error: `must be at most ${most} characters.` });
+import { momentSchema, practiceRow, wordsUpTo } from './scalars.ts';
 
 /** A cue of the practice's own, or the practice's version of one of the house's. */
 export const cueValuesSchema = z
   .strictObject({
-    words: words(120),
+    words: wordsUpTo(120),
     kind: z.enum(['external', 'internal', 'setUp'], {
       error: 'must be external, internal or setUp.',
     }),
@@ -22,7 +15,7 @@ export const cueValuesSchema = z
     }),
     /** What it answers; the first is what it is best at. */
     causes: z.array(causeIdSchema).min(1, { error: 'must name at least one cause.' }).max(21),
-    precaution: words(300),
+    precaution: wordsUpTo(300),
     barredBy: z.array(drillBarSchema).max(7),
     /** What it asks for that may be banned for a client; null = nothing of the kind. */
     asksFor: z
@@ -41,9 +34,9 @@ export type CueValues = z.infer<typeof cueValuesSchema>;
 export const cueChangeValuesSchema = z.strictObject({
   at: momentSchema,
   by: z.string().trim().max(4),
-  why: words(300),
+  why: wordsUpTo(300),
   /** Of the house's, or an id of its own. */
-  cueId: words(60),
+  cueId: wordsUpTo(60),
   to: cueValuesSchema.nullable(),
 });
 export type CueChangeValues = z.infer<typeof cueChangeValuesSchema>;

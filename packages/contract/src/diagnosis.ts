@@ -130,7 +130,7 @@ export const findingIdSchema = z.union(
   { error: 'must be a known finding.' },
 );
 
-const limitKindSchema = z.enum(
+export const limitKindSchema = z.enum(
   [
     'noLoad',
     'depthCap',

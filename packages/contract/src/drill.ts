@@ -1,34 +1,18 @@
 import { z } from 'zod';
-import { causeIdSchema } from './diagnosis.ts';
-import { momentSchema, practiceRow } from './scalars.ts';
-
-const words = (most: number) =>
-  z
-    .string()
-    .trim()
-    .min(1, { error: 'must not be empty.' })
-    .max(most, { error: `must be at most ${most} characters.` });
+import { causeIdSchema, limitKindSchema } from './diagnosis.ts';
+import { momentSchema, practiceRow, wordsUpTo } from './scalars.ts';
 
 /** Limits under which a drill may be barred; a limit of one joint is obeyed by the setup. */
-export const drillBarSchema = z.enum(
-  [
-    'noLoad',
-    'depthCap',
-    'verticalShins',
-    'noDeepFold',
-    'noLoadedLockout',
-    'supportedOnly',
-    'noBracing',
-  ],
-  { error: 'must be a known limit.' },
-);
+export const drillBarSchema = limitKindSchema.exclude(['jointRange'], {
+  error: 'must be a known limit.',
+});
 
 /** A photo as it is kept: small enough to travel with the shelf. */
 const PHOTO_MOST = 160_000;
 
 /** A drill of the practice's own, or the practice's version of one of the house's. */
 export const drillValuesSchema = z.strictObject({
-  name: words(60),
+  name: wordsUpTo(60),
   part: z.enum(['makeRoom', 'ownIt', 'useIt'], { error: 'must be makeRoom, ownIt or useIt.' }),
   presses: z.boolean(),
   position: z.enum(['standing', 'floor'], { error: 'must be standing or floor.' }),
@@ -42,8 +26,8 @@ export const drillValuesSchema = z.strictObject({
     )
     .min(1, { error: 'must name at least one cause.' })
     .max(21),
-  how: words(500),
-  feel: words(200),
+  how: wordsUpTo(500),
+  feel: wordsUpTo(200),
   sides: z.enum(['perSide', 'together'], { error: 'must be perSide or together.' }),
   dose: z.strictObject({
     amount: z.int().min(1).max(100),
@@ -51,7 +35,7 @@ export const drillValuesSchema = z.strictObject({
     sets: z.int().min(1).max(6),
   }),
   kit: z.array(z.enum(['wall', 'upright', 'line', 'ball', 'roller', 'lightWeight', 'bar'])).max(7),
-  precaution: words(300),
+  precaution: wordsUpTo(300),
   barredBy: z.array(drillBarSchema).max(7),
   photo: z
     .string()
@@ -67,9 +51,9 @@ export type DrillValues = z.infer<typeof drillValuesSchema>;
 export const drillChangeValuesSchema = z.strictObject({
   at: momentSchema,
   by: z.string().trim().max(4),
-  why: words(300),
+  why: wordsUpTo(300),
   /** Of the house's, or an id of its own. */
-  drillId: words(60),
+  drillId: wordsUpTo(60),
   to: drillValuesSchema.nullable(),
 });
 export type DrillChangeValues = z.infer<typeof drillChangeValuesSchema>;

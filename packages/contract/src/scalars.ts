@@ -8,6 +8,14 @@ export const measured = (least: number, most: number, unit: string) =>
     .min(least, { error: `must be at least ${least}${unit}.` })
     .max(most, { error: `must be at most ${most}${unit}.` });
 
+/** Words that have to be there, at most so many characters. */
+export const wordsUpTo = (most: number) =>
+  z
+    .string({ error: 'is missing.' })
+    .trim()
+    .min(1, { error: 'must not be empty.' })
+    .max(most, { error: `must be at most ${most} characters.` });
+
 export const bothSides = <T extends z.ZodType>(value: T) =>
   z.strictObject({ left: value, right: value });
 

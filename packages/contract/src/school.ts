@@ -4,7 +4,7 @@ import { ownDrillsSchema } from './drill.ts';
 import { cameraFaultSchema } from './capture.ts';
 import { holdSchema, methodIdSchema, profileIdSchema, workingPointSchema } from './linkage.ts';
 import { emergencyValuesSchema } from './safety.ts';
-import { measured, momentSchema, practiceRow, unitSystemSchema } from './scalars.ts';
+import { measured, momentSchema, practiceRow, unitSystemSchema, wordsUpTo } from './scalars.ts';
 import { decidingFaultSchema } from './setupTrial.ts';
 
 /** A range, refused when its ends are the wrong way round. */
@@ -12,13 +12,6 @@ const range = (least: number, most: number, unit: string) =>
   z
     .strictObject({ least: measured(least, most, unit), most: measured(least, most, unit) })
     .refine((r) => r.least <= r.most, { error: 'must not end before it begins.' });
-
-const words = (most: number) =>
-  z
-    .string({ error: 'is missing.' })
-    .trim()
-    .min(1, { error: 'must not be empty.' })
-    .max(most, { error: `must be at most ${most} characters.` });
 
 const lean = measured(10, 80, '°');
 const points = measured(-10, 10, ' points');
@@ -32,9 +25,9 @@ const SMALL_IS_FAULT: readonly string[] = ['kneesFirst'];
 
 /** A practice's own way of setting a squat up: every parameter of a school, copied from one of the house's and changed. */
 export const schoolValuesSchema = z.strictObject({
-  name: words(40),
+  name: wordsUpTo(40),
   /** What it holds, in a sentence. */
-  holds: words(400),
+  holds: wordsUpTo(400),
   copiedFrom: profileIdSchema,
   /** As a multiple of shoulder width. */
   stancePerShoulderWidth: range(0.3, 2.5, ' × shoulder width'),
@@ -63,7 +56,7 @@ export const schoolValuesSchema = z.strictObject({
   workingPoint: workingPointSchema,
   breaks: oneOf(['together', 'hipsFirst', 'kneesFirst']),
   drills: oneOf(['inTheSquat', 'isolatedFirst']),
-  cueWords: z.array(words(60)).max(6, { error: 'must be at most 6.' }),
+  cueWords: z.array(wordsUpTo(60)).max(6, { error: 'must be at most 6.' }),
   prefers: z.strictObject({
     room: points,
     lean: points,

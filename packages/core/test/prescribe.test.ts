@@ -241,6 +241,26 @@ describe('a plan for the causes found', () => {
     expect(ids(barred)).not.toContain('knee-travel-hold');
   });
 
+  it('an own drill under a bar is not given where the screen allows no load, whatever it says itself', () => {
+    const own = {
+      ...DRILLS.find((d) => d.id === 'pause-above-bottom')!,
+      id: 'own',
+      barredBy: [],
+      works: { ankleJoint: 'strong' as const },
+      causes: ['ankleJoint' as const],
+    };
+    const ids = (limits: PrescriptionInput['limits']) =>
+      prescribe(
+        input([worked('ankleJoint', 'left')], {
+          limits,
+          drills: [...DRILLS, own],
+          wishes: { minutes: 10, kit: null, pinned: ['own'], banned: [] },
+        }),
+      ).drills.map((d) => d.drill.id);
+    expect(ids([])).toContain('own');
+    expect(ids([{ kind: 'noLoad' }])).not.toContain('own');
+  });
+
   it('a swap says what comes instead and which cause gets less', () => {
     const given = input([worked('ankleJoint', 'left')], {
       wishes: { minutes: 10, kit: [], pinned: [], banned: [] },

@@ -32,6 +32,8 @@ export interface DayEvent {
 export interface CalendarAsked {
   weekly: readonly WeeklyEvent[];
   once: readonly DayEvent[];
+  /** What an earlier file had and this one has not: a calendar takes it out. */
+  gone: readonly { uid: string; title: string }[];
   from: string;
   until: string;
   /** How often it was changed: the newest wins in a calendar that has an older one. */
@@ -63,7 +65,7 @@ function firstOf(days: readonly number[], from: string): Date | null {
  * Throws where the library refuses what it is given.
  */
 export function writeCalendar(asked: CalendarAsked): string {
-  const { weekly, once, from, until, sequence, writtenAt } = asked;
+  const { weekly, once, gone, from, until, sequence, writtenAt } = asked;
   const stamp = new Date(writtenAt).getTime();
   const shared = {
     productId: 'zither-plumb',
@@ -105,7 +107,15 @@ export function writeCalendar(asked: CalendarAsked): string {
     start: dayParts(parseISO(event.on)),
     duration: { days: 1 },
   }));
-  const { error, value } = createEvents([...events, ...days]);
+  const ended = gone.map((event): Event => ({
+    ...shared,
+    uid: event.uid,
+    title: event.title,
+    status: 'CANCELLED',
+    start: dayParts(parseISO(from)),
+    duration: { days: 1 },
+  }));
+  const { error, value } = createEvents([...events, ...days, ...ended]);
   if (error || !value) throw error ?? new Error('The calendar is empty.');
   return value;
 }

@@ -22,6 +22,7 @@ const asked = (change: Partial<CalendarAsked> = {}): CalendarAsked => ({
     },
   ],
   once: [{ uid: 'a-recheck', title: 'Squat: recheck', description: '', on: '2027-04-09' }],
+  gone: [],
   // Clocks change on 28 March 2027 in Europe and on 14 March in North America.
   from: '2027-03-11',
   until: '2027-04-09',
@@ -87,6 +88,16 @@ describe('the calendar file', () => {
     expect(new Set(occurrences(after!).map((t) => WEEKDAY(t.toString().slice(0, 10))))).toEqual(
       new Set([1, 3, 5]),
     );
+  });
+
+  it('takes out of a calendar what the week no longer has', () => {
+    const file = writeCalendar(
+      asked({ sequence: 2, gone: [{ uid: 'a-micro', title: 'Squat: micro-doses' }] }),
+    );
+    const gone = eventsOf(file).at(-1)!;
+    expect(gone.uid).toBe('a-micro');
+    expect(gone.sequence).toBe(2);
+    expect(gone.component.getFirstPropertyValue('status')).toBe('CANCELLED');
   });
 
   it('has exactly the days that were asked for, whatever the week', () => {

@@ -77,6 +77,7 @@ const page = (change: Partial<ClientPage> = {}): ClientPage => ({
         lines: [d.how, d.precaution],
         picture: drillPicture(d.id),
         photo: null,
+        isStopped: false,
         steps: [{ side: 'left' as const, seconds: 60, reps: null }],
       })),
     },

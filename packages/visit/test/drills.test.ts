@@ -97,9 +97,14 @@ describe('a practice’s drills', () => {
     expect(given.drills.find((d) => d.id === 'own-1')).toMatchObject({
       name: 'Rock on the low step',
     });
-    const page = homePage({ ...given, id: 'p' }, [], drillPhotos(schools), null);
+    const page = homePage(
+      { ...given, id: 'p' },
+      [],
+      { photos: drillPhotos(schools), hurt: ['own-1'] },
+      null,
+    );
     const shown = page.parts.flatMap((p) => p.drills).find((d) => d.id === 'own-1');
-    expect(shown).toMatchObject({ photo: PHOTO, picture: null });
+    expect(shown).toMatchObject({ photo: PHOTO, picture: null, isStopped: true });
   });
 
   it('one that grows starts short and grows with the days that went well at home; hard takes a step back, hurt starts over', () => {

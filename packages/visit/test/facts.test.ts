@@ -15,6 +15,8 @@ import {
   startingSetup,
 } from '@zither/visit';
 import { planChanges, writePlan } from '@zither/words/plan';
+import { sayBeforeLoad } from '@zither/words/beforeLoad';
+import { floorMap, setupCard } from '@zither/words/planPages';
 import { planText } from '@zither/words/planText';
 import { AT, dossierOf, five, ID, trial } from './trialRows.ts';
 
@@ -331,6 +333,31 @@ describe('the plan as written', () => {
     expect(keepsLimits(dossier, bodyweight, [])).toBe(true);
     expect(barredBy).toContain('noLoad');
     expect(keepsLimits(dossier, bodyweight, [{ kind: 'noLoad' }])).toBe(false);
+  });
+
+  it('puts hook and safety height on the setup card of a racked load, in the units of the plan', () => {
+    const dossier = dossierOf(five({ wall: [90, 90] }));
+    const given = writePlan(planOn(dossier), '2026-01-05');
+    const racked = {
+      ...given,
+      units: 'imperial' as const,
+      setup: { ...given.setup, hold: 'highBar' as const, loadKg: 60 },
+      beforeLoad: sayBeforeLoad({
+        hold: 'highBar',
+        rack: { barStandingMm: 1570, hooksMm: 1510, safetiesMm: 810 },
+        mayBrace: true,
+        isFree: true,
+      } as never),
+    };
+    const card = setupCard(racked, 'A');
+    expect(card.heights.map((h) => h.split(' ')[0])).toEqual(['Hooks', 'Safeties']);
+    expect(card.numbers.find((n) => n.label === 'Load')?.value).toMatch(/ lb$/);
+    expect(setupCard(given, 'A').heights).toEqual([]);
+    const map = floorMap(given, 260, 'A');
+    const half = given.setup.stanceWidthMm / 20;
+    expect(map.tape.join(' ')).toContain(
+      `Left heel, back edge: ${half} cm left of the centre line`,
+    );
   });
 
   it('has changed only where setup, cues or drills have', () => {

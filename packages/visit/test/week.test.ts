@@ -67,6 +67,9 @@ describe('the week of a plan', () => {
     expect(after).toMatch(/SEQUENCE:1/);
     expect(after).toMatch(/BYDAY=TU,FR/);
     expect(after).toMatch(/DTSTART:20260106T070000/);
+    // No day is for the routine alone any more: that event is taken out.
+    expect(after).toMatch(/UID:some-id-routine@zither-plumb[\s\S]*STATUS:CANCELLED/);
+    expect(before).not.toMatch(/CANCELLED/);
     expect(before).not.toContain(dossierWith([]).client.name);
     // A plan from before weeks were kept has none.
     expect(weekGiven(dossierWith([]), { ...given, week: null })).toBeNull();

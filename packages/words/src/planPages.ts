@@ -87,16 +87,19 @@ export const withPictures = (
     })),
   }));
 
-/** The client's page of a plan: no name in it. `sendTo` is where its ticks go; null = it is a file. */
+/** The client's page of a plan: no name in it. `hurt` are drills that hurt at home and stay stopped; `sendTo` is where its ticks go, null = it is a file. */
 export const homePage = (
   plan: PrescriptionValues & { id: string },
   within: readonly string[],
-  photos: Readonly<Record<string, string>>,
+  { photos, hurt }: { photos: Readonly<Record<string, string>>; hurt: readonly string[] },
   sendTo: string | null,
 ) => ({
   title: planTitle(plan),
   planId: plan.id,
-  parts: withPictures(planParts(plan, within), photos),
+  parts: withPictures(planParts(plan, within), photos).map((part) => ({
+    ...part,
+    drills: part.drills.map((drill) => ({ ...drill, isStopped: hurt.includes(drill.id) })),
+  })),
   sendTo,
 });
 

@@ -94,6 +94,13 @@ export function calendarEvents(
         on: week.recheckOn,
       },
     ],
+    // What the week no longer has is taken out of a calendar that may have it.
+    gone:
+      week.moved === 0
+        ? []
+        : (['train', 'routine', 'micro'] as const)
+            .filter((kind) => !week.days.includes(kind))
+            .map((kind) => ({ uid: `${id}-${kind}@zither-plumb`, title: CALENDAR_TITLES[kind] })),
     from: plan.givenOn,
     until: week.recheckOn,
     sequence: week.moved,

@@ -1,7 +1,7 @@
 import { View } from 'react-native';
 import { useState } from 'react';
 import type { Dossier } from '@zither/contract';
-import { drillPhotos, openLinks } from '@zither/visit';
+import { openLinks } from '@zither/visit';
 import { sayLink, sayReport } from '@zither/words/home';
 import { Button, Input } from '../../ui/elements.ts';
 import { Heading, Say } from '../../ui/Say.tsx';
@@ -50,7 +50,7 @@ export function HomePart({ dossier, within }: { dossier: Dossier; within: readon
         <Button
           type="outline"
           title="Page as a file"
-          onPress={() => pageFile(plan, within, drillPhotos(dossier.schools))}
+          onPress={() => pageFile(plan, within, dossier)}
         />
         <Button type="outline" title="Make a link" onPress={() => void make()} />
       </View>

@@ -5,6 +5,7 @@ import { formatISO } from 'date-fns/formatISO';
 import { parseISO } from 'date-fns/parseISO';
 import type { Dossier, HomeReportValues, LinkValues, Prescription } from '@zither/contract';
 import { readHomeCode } from '@zither/formats/homeCode';
+import { drillPhotos, hurtAtHome } from '@zither/visit';
 import { homePage } from '@zither/words/planPages';
 import { saveFile } from '../data/index.ts';
 
@@ -54,12 +55,14 @@ export async function linkAddress(token: string): Promise<string> {
 export function pageFile(
   plan: Prescription,
   within: readonly string[],
-  photos: Readonly<Record<string, string>>,
+  dossier: Pick<Dossier, 'schools' | 'homeReports' | 'decisions'>,
 ): void {
+  const photos = drillPhotos(dossier.schools);
+  const hurt = hurtAtHome(dossier).map((h) => h.drill);
   void import('@zither/formats/clientPage').then(({ clientPage }) =>
     saveFile(
       `squat-plan-${plan.givenOn}.html`,
-      clientPage(homePage(plan, within, photos, null)),
+      clientPage(homePage(plan, within, { photos, hurt }, null)),
       'text/html',
     ),
   );

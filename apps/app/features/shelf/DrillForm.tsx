@@ -17,11 +17,11 @@ import { Button, Input } from '../../ui/elements.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { DrillPicture } from '../../ui/DrillPicture.tsx';
 import { Fold } from '../../ui/Fold.tsx';
-import { Notice } from '../../ui/Notice.tsx';
 import { Stepper } from '../../ui/Stepper.tsx';
 import { Ticks } from '../../ui/Ticks.tsx';
 import { space } from '../../ui/theme.ts';
 import { useDraft } from '../data/index.ts';
+import { FormEnd } from './OwnEntry.tsx';
 import { pickPhoto } from './photo.ts';
 
 const optionsOf = <K extends string>(names: Record<K, string>) =>
@@ -198,28 +198,20 @@ export function DrillForm({
         value={values.presses ? 'yes' : 'no'}
         onChange={(to) => set({ presses: to === 'yes' })}
       />
-      <Input
-        label="Why"
-        aria-label="Why"
-        value={why}
-        onChangeText={(to: string) => {
+      <FormEnd
+        what="drill"
+        why={why}
+        onWhy={(to) => {
           draft.set({ values, why: to });
           setProblem(null);
         }}
-        renderErrorMessage={false}
+        problem={problem}
+        onSave={save}
+        onCancel={() => {
+          draft.drop();
+          onCancel();
+        }}
       />
-      {problem !== null && <Notice tone="now">{problem}</Notice>}
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: space.s }}>
-        <Button title="Save drill" onPress={save} />
-        <Button
-          type="outline"
-          title="Leave it"
-          onPress={() => {
-            draft.drop();
-            onCancel();
-          }}
-        />
-      </View>
     </View>
   );
 }

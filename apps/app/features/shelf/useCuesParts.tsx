@@ -10,19 +10,12 @@ import { capital } from '@zither/words/terms';
 import { Button, Input } from '../../ui/elements.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { Fold } from '../../ui/Fold.tsx';
-import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { Ticks } from '../../ui/Ticks.tsx';
 import { space } from '../../ui/theme.ts';
-import {
-  newId,
-  sayDay,
-  useAppSelector,
-  useChanges,
-  useCueChanges,
-  useDraft,
-} from '../data/index.ts';
+import { newId, useAppSelector, useChanges, useCueChanges, useDraft } from '../data/index.ts';
+import { EntryActions, EntryHistory, FormEnd, ownNote } from './OwnEntry.tsx';
 
 /** A cue nobody has told anything of yet. */
 const NEW: CueValues = {
@@ -56,31 +49,23 @@ export function useCuesParts(schools: Schools) {
     changeCue({ at: moment(), by: initials, why, cueId, to });
     setEditing(null);
   };
+  const changes = history.map((h) => ({
+    ...h,
+    key: h.id,
+    of: h.cueId,
+    name: `“${h.to?.words ?? all.find((c) => c.id === h.cueId)?.words ?? 'a cue that is gone'}”`,
+  }));
   const row = (of: Cue) => (
-    <Fold
-      key={of.id}
-      title={`“${of.words}”`}
-      note={own.has(of.id) ? (isHouse(of.id) ? 'changed here' : 'own') : 'house'}
-    >
+    <Fold key={of.id} title={`“${of.words}”`} note={ownNote(own.has(of.id), isHouse(of.id))}>
       <Say small>{sayCueNote(of)}</Say>
       <Say small>{`Care: ${of.precaution}`}</Say>
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: space.s }}>
-        <Button
-          title="Change"
-          accessibilityLabel={`Change “${of.words}”`}
-          onPress={() => setEditing(of.id)}
-        />
-        {own.has(of.id) && (
-          <Button
-            type="clear"
-            title={isHouse(of.id) ? 'Back to the house’s' : 'Take it off the shelf'}
-            accessibilityLabel={`${isHouse(of.id) ? 'Back to the house’s' : 'Take off the shelf'}: “${of.words}”`}
-            onPress={() =>
-              change(of.id, null, isHouse(of.id) ? 'Back to the house’s.' : 'Taken off the shelf.')
-            }
-          />
-        )}
-      </View>
+      <EntryActions
+        name={`“${of.words}”`}
+        isOwn={own.has(of.id)}
+        isHouse={isHouse(of.id)}
+        onChange={() => setEditing(of.id)}
+        onBack={(why) => change(of.id, null, why)}
+      />
     </Fold>
   );
   const list = (
@@ -100,33 +85,7 @@ export function useCuesParts(schools: Schools) {
           </Fold>
         );
       })}
-      {history.length > 0 && (
-        <Fold title="History" note={`${history.length}`}>
-          {history
-            .map((h, i) => ({
-              h,
-              before:
-                history
-                  .slice(0, i)
-                  .filter((o) => o.cueId === h.cueId)
-                  .at(-1)?.to ?? null,
-            }))
-            .reverse()
-            .map(({ h, before }) => (
-              <Notice
-                key={h.id}
-                actions={[
-                  {
-                    label: 'As it was before this',
-                    onPress: () => change(h.cueId, before, `Undoes: ${h.why}`.slice(0, 300)),
-                  },
-                ]}
-              >
-                {`${sayDay(h.at.slice(0, 10))}, ${h.by || 'nobody named'}: “${h.to?.words ?? all.find((c) => c.id === h.cueId)?.words ?? 'a cue that is gone'}” ${h.why}`}
-              </Notice>
-            ))}
-        </Fold>
-      )}
+      <EntryHistory changes={changes} onUndo={change} />
     </Part>
   );
   const found = all.find((c) => c.id === editing);
@@ -237,28 +196,20 @@ function CueForm({
           set({ barredBy: isOn ? [...values.barredBy, k] : values.barredBy.filter((o) => o !== k) })
         }
       />
-      <Input
-        label="Why"
-        aria-label="Why"
-        value={why}
-        onChangeText={(to: string) => {
+      <FormEnd
+        what="cue"
+        why={why}
+        onWhy={(to) => {
           draft.set({ values, why: to });
           setProblem(null);
         }}
-        renderErrorMessage={false}
+        problem={problem}
+        onSave={save}
+        onCancel={() => {
+          draft.drop();
+          onCancel();
+        }}
       />
-      {problem !== null && <Notice tone="now">{problem}</Notice>}
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: space.s }}>
-        <Button title="Save cue" onPress={save} />
-        <Button
-          type="outline"
-          title="Leave it"
-          onPress={() => {
-            draft.drop();
-            onCancel();
-          }}
-        />
-      </View>
     </View>
   );
 }

@@ -8,12 +8,11 @@ import { PART_NAMES } from '@zither/words/plan';
 import { Button, Input } from '../../ui/elements.ts';
 import { DrillPicture } from '../../ui/DrillPicture.tsx';
 import { Fold } from '../../ui/Fold.tsx';
-import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
-import { space } from '../../ui/theme.ts';
-import { newId, sayDay, useAppSelector, useChanges, useDrillChanges } from '../data/index.ts';
+import { newId, useAppSelector, useChanges, useDrillChanges } from '../data/index.ts';
 import { DrillForm } from './DrillForm.tsx';
+import { EntryActions, EntryHistory, ownNote } from './OwnEntry.tsx';
 
 /** A drill nobody has told anything of yet. */
 const NEW: DrillValues = {
@@ -47,13 +46,15 @@ export function useDrillsParts(schools: Schools) {
     changeDrill({ at: moment(), by: initials, why, drillId, to });
     setEditing(null);
   };
+  const changes = history.map((h) => ({
+    ...h,
+    key: h.id,
+    of: h.drillId,
+    name: h.to?.name ?? all.find((d) => d.id === h.drillId)?.name ?? 'a drill that is gone',
+  }));
   const wanted = search.trim().toLowerCase();
   const row = (of: Drill) => (
-    <Fold
-      key={of.id}
-      title={of.name}
-      note={own.has(of.id) ? (isHouse(of.id) ? 'changed here' : 'own') : 'house'}
-    >
+    <Fold key={of.id} title={of.name} note={ownNote(own.has(of.id), isHouse(of.id))}>
       <DrillPicture id={of.id} photo={photos[of.id]} />
       <Say>{of.how}</Say>
       <Say soft>{of.feel}</Say>
@@ -61,23 +62,13 @@ export function useDrillsParts(schools: Schools) {
       <Say small>{sayWorks(of)}</Say>
       <Say small>{`Care: ${of.precaution}`}</Say>
       {sayBarred(of) && <Say small>{sayBarred(of)}</Say>}
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: space.s }}>
-        <Button
-          title="Change"
-          accessibilityLabel={`Change ${of.name}`}
-          onPress={() => setEditing(of.id)}
-        />
-        {own.has(of.id) && (
-          <Button
-            type="clear"
-            title={isHouse(of.id) ? 'Back to the house’s' : 'Take it off the shelf'}
-            accessibilityLabel={`${isHouse(of.id) ? 'Back to the house’s' : 'Take off the shelf'}: ${of.name}`}
-            onPress={() =>
-              change(of.id, null, isHouse(of.id) ? 'Back to the house’s.' : 'Taken off the shelf.')
-            }
-          />
-        )}
-      </View>
+      <EntryActions
+        name={of.name}
+        isOwn={own.has(of.id)}
+        isHouse={isHouse(of.id)}
+        onChange={() => setEditing(of.id)}
+        onBack={(why) => change(of.id, null, why)}
+      />
     </Fold>
   );
   const list = (
@@ -111,33 +102,9 @@ export function useDrillsParts(schools: Schools) {
           </Fold>
         );
       })}
-      {history.length > 0 && (
-        <Fold title="History" note={`${history.length}`}>
-          {[...history].reverse().map((h) => (
-            <Notice
-              key={h.id}
-              actions={[
-                {
-                  label: 'As it was before this',
-                  onPress: () => change(h.drillId, before(h), `Undoes: ${h.why}`.slice(0, 300)),
-                },
-              ]}
-            >
-              {`${sayDay(h.at.slice(0, 10))}, ${h.by || 'nobody named'}: ${nameOf(h)}. ${h.why}`}
-            </Notice>
-          ))}
-        </Fold>
-      )}
+      <EntryHistory changes={changes} onUndo={change} />
     </Part>
   );
-  /** The drill just before a change of it; null = the house's, or not there. */
-  function before(of: (typeof history)[number]): DrillValues | null {
-    const earlier = history.slice(0, history.indexOf(of)).filter((h) => h.drillId === of.drillId);
-    return earlier.at(-1)?.to ?? null;
-  }
-  function nameOf({ drillId, to }: (typeof history)[number]): string {
-    return to?.name ?? all.find((d) => d.id === drillId)?.name ?? 'a drill that is gone';
-  }
   const found = all.find((d) => d.id === editing);
   const detail = editing !== null && (
     <Part title={found ? `Changing ${found.name}` : 'A drill of your own'}>

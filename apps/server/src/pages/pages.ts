@@ -3,7 +3,7 @@ import { setTimeout as wait } from 'node:timers/promises';
 import rateLimit from '@fastify/rate-limit';
 import { pageReportSchema, type Dossier, type Prescription } from '@zither/contract';
 import { clientPage, nothingPage, pagePolicy, pausedPage } from '@zither/formats/clientPage';
-import { drillPhotos, isHeld, keepsLimits, limitsOf, safetyOf } from '@zither/visit';
+import { drillPhotos, hurtAtHome, isHeld, keepsLimits, limitsOf, safetyOf } from '@zither/visit';
 import { homePage } from '@zither/words/planPages';
 import { sayLimit } from '@zither/words/safety';
 import fastify, {
@@ -100,7 +100,17 @@ export async function buildPages(options: PagesOptions): Promise<FastifyInstance
     return html(
       reply,
       200,
-      clientPage(homePage(plan, limits.map(sayLimit), drillPhotos(at.dossier.schools), sendTo)),
+      clientPage(
+        homePage(
+          plan,
+          limits.map(sayLimit),
+          {
+            photos: drillPhotos(at.dossier.schools),
+            hurt: hurtAtHome(at.dossier).map((h) => h.drill),
+          },
+          sendTo,
+        ),
+      ),
       sendTo,
     );
   });
@@ -113,18 +123,19 @@ export async function buildPages(options: PagesOptions): Promise<FastifyInstance
     const rows = rowsOf(db, at.practiceId);
     const plan = rows.of('prescription', at.dossier.client.id).find((p) => p.id === planId);
     if (!plan) return nothing(reply);
+    // Told again on the same day, it is the same report; what hurt stays told, and only the coach lets it go.
+    const same = rows
+      .of('homeReport', at.dossier.client.id)
+      .find((r) => r.planId === planId && r.on === on && r.by === 'link');
+    const hurting = [...new Set([...(same?.hurts ?? []), ...idsOf(plan, hurts)])];
     const values = {
       planId,
       on,
       by: 'link' as const,
-      done: idsOf(plan, done),
-      hurts: idsOf(plan, hurts),
+      done: idsOf(plan, done).filter((id) => !hurting.includes(id)),
+      hurts: hurting,
       felt,
     };
-    // Told again on the same day, it is the same report.
-    const same = rows
-      .of('homeReport', at.dossier.client.id)
-      .find((r) => r.planId === planId && r.on === on && r.by === 'link');
     await eventually(() =>
       applyOperation(
         db,

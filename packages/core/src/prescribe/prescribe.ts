@@ -109,6 +109,9 @@ function drillBar(drill: Drill, input: PrescriptionInput): LeftOutBecause | null
   const { banned, kit } = input.wishes;
   const bar = barOf(drill, drill.bannedAs, input);
   if (bar) return bar;
+  // Whoever wrote the entry: nothing under a bar where the screen allows no load.
+  if (drill.kit.includes('bar') && input.limits.some((l) => l.kind === 'noLoad'))
+    return { kind: 'limit', limit: 'noLoad' };
   if (input.hurt.includes(drill.id)) return { kind: 'hurt' };
   if (banned.includes(drill.id)) return { kind: 'coach' };
   const lacking = drill.kit.find((k) => kit && !kit.includes(k) && !IN_EVERY_ROOM.includes(k));

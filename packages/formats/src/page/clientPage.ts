@@ -1,28 +1,25 @@
-import { pairSvg, type DrawnFigure, type FigureColours } from '../drawing/figureSvg.ts';
+import { pairSvg, type FigureColours } from '../drawing/figureSvg.ts';
+import type { ShownDrill, ShownPart } from '../planParts.ts';
 import { PAGE_SCRIPT, PAGE_SCRIPT_HASH } from './script.generated.ts';
 import { PAGE_STYLE } from './style.ts';
 
-/** What the client's page shows: words ready to be read, pictures, and the sets of each drill. */
+/** A drill as it is done: its sets one after another. */
+export interface HomeDrill extends ShownDrill {
+  steps: readonly {
+    side: 'left' | 'right' | 'both';
+    seconds: number | null;
+    reps: number | null;
+  }[];
+  /** It hurt at home and the coach has not looked at it yet: it stays stopped. */
+  isStopped: boolean;
+}
+
+/** Content of the client's page: words ready to be read, pictures, and the sets of each drill. */
 export interface ClientPage {
   title: string;
   /** Of the plan, to tell whose ticks come back. */
   planId: string;
-  parts: readonly {
-    title: string;
-    lines: readonly string[];
-    drills: readonly {
-      title: string;
-      lines: readonly string[];
-      picture: readonly [DrawnFigure, DrawnFigure] | null;
-      /** The coach's own photo, as data; comes before the picture. */
-      photo: string | null;
-      steps: readonly {
-        side: 'left' | 'right' | 'both';
-        seconds: number | null;
-        reps: number | null;
-      }[];
-    }[];
-  }[];
+  parts: readonly ShownPart<HomeDrill>[];
   /** Where the ticks are sent; null = the page is a file, and the ticks are shown as a code. */
   sendTo: string | null;
 }
@@ -33,6 +30,10 @@ const COLOURS: FigureColours = {
   thing: '#8a5a00',
   floor: '#c9c2b4',
 };
+
+/** Beside a drill that hurt. */
+const STOPPED =
+  'This one hurt. Leave it out until your coach has looked at it. Numbness, locking, giving way, swelling or chest pain: see a licensed clinician.';
 
 const escaped = (words: string): string =>
   words
@@ -73,7 +74,7 @@ export function clientPage(page: ClientPage): string {
         : drill.picture
           ? pairSvg(drill.picture, COLOURS, 110)
           : '';
-      return `<article data-place="${place}"><div class="picture">${picture}</div><h3>${escaped(drill.title)}</h3>${drill.lines.map((line) => `<p>${escaped(line)}</p>`).join('')}<div class="tools" hidden></div></article>`;
+      return `<article data-place="${place}"><div class="picture">${picture}</div><h3>${escaped(drill.title)}</h3>${drill.lines.map((line) => `<p>${escaped(line)}</p>`).join('')}${drill.isStopped ? `<p class="care">${STOPPED}</p>` : ''}<div class="tools" hidden></div></article>`;
     });
     return `<section><h2>${escaped(title)}</h2>${lines.map((line) => `<p>${escaped(line)}</p>`).join('')}${own.join('')}</section>`;
   });
@@ -81,7 +82,7 @@ export function clientPage(page: ClientPage): string {
   const data = {
     planId: page.planId,
     sendTo: page.sendTo,
-    drills: drills.map(({ title, steps }) => ({ title, steps })),
+    drills: drills.map(({ title, steps, isStopped }) => ({ title, steps, isStopped })),
   };
   const after =
     drills.length === 0

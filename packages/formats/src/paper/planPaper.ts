@@ -1,5 +1,6 @@
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
 import { pairSvg, type DrawnFigure, type FigureColours } from '../drawing/figureSvg.ts';
+import type { ShownPart } from '../planParts.ts';
 import { floorPicture, type FloorMapPaper } from './floorMap.ts';
 import { INK, MARGIN_MM, PAPER_FONT, pt, type Paper } from './sheet.ts';
 
@@ -16,17 +17,7 @@ const page = (title: string, size: Paper): Omit<TDocumentDefinitions, 'content'>
 /** A home plan as it is printed: words ready to be read, and the pictures of its drills. */
 export interface PlanPaper {
   title: string;
-  parts: readonly {
-    title: string;
-    lines: readonly string[];
-    drills: readonly {
-      title: string;
-      lines: readonly string[];
-      picture: readonly [DrawnFigure, DrawnFigure] | null;
-      /** The coach's own photo, as data; comes before the picture. */
-      photo: string | null;
-    }[];
-  }[];
+  parts: readonly ShownPart[];
 }
 
 /** Highest picture of a drill, pt; a wide one is as wide as its column. */
