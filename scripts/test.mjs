@@ -49,6 +49,7 @@ async function main() {
   const chromium = installChromium();
   step('Types', 'check:types');
   step('Lint and import boundaries', 'check:lint');
+  step('Circles of imports', 'check:cycles');
   step('Format', 'check:format');
   step('Unused exports and dependencies', 'check:unused');
   jest('Unit, property and server tests', []);
