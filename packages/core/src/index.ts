@@ -10,3 +10,4 @@ export * from './motion/index.ts';
 export * from './faults/index.ts';
 export * from './camera/index.ts';
 export * from './diagnose/index.ts';
+export * from './recheck/index.ts';

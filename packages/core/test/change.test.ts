@@ -1,3 +1,4 @@
+import { jStat } from 'jstat';
 import {
   analyse,
   changeOf,
@@ -35,13 +36,18 @@ describe('two sets compared', () => {
 
   it('the error is the scatter of the reps and the occasion, worked by hand', () => {
     const occasion = occasionOf('kneesIn', '°');
-    const error = 1.96 * Math.sqrt(4 / 5 + 9 / 4 + 2 * occasion ** 2);
+    const variance = 4 / 5 + 9 / 4 + 2 * occasion ** 2;
+    // Satterthwaite 1946 (from memory): the occasion is given, the scatter is known from 4 and 3 degrees of freedom.
+    const freedom = variance ** 2 / ((4 / 5) ** 2 / 4 + (9 / 4) ** 2 / 3);
+    const error = jStat.studentt.inv(0.975, freedom) * Math.sqrt(variance);
     const found = changeOf(measured({ sd: 2 }), measured({ sd: 3, n: 4, mean: 8 - error - 0.01 }));
-    expect(found?.errorOf).toBeCloseTo(error, 12);
+    expect(found?.errorOf).toBeCloseTo(error, 4);
     expect(found?.kind).toBe('less');
     // In one set-up that was not touched only the reps scatter.
-    const still = changeOf(measured({ sd: 2 }), measured({ sd: 3, n: 4 }), true);
-    expect(still?.errorOf).toBeCloseTo(1.96 * Math.sqrt(4 / 5 + 9 / 4), 12);
+    const still = changeOf(measured({ sd: 2 }), measured({ sd: 3, n: 4 }), { isSameStand: true });
+    const reps = 4 / 5 + 9 / 4;
+    const fewer = reps ** 2 / ((4 / 5) ** 2 / 4 + (9 / 4) ** 2 / 3);
+    expect(still?.errorOf).toBeCloseTo(jStat.studentt.inv(0.975, fewer) * Math.sqrt(reps), 4);
   });
 
   it('more is worse in the direction of the fault: where small values are the fault, less of them is more of it', () => {

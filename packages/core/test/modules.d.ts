@@ -6,3 +6,20 @@ declare module 'newton-raphson-method' {
     options?: { tolerance?: number; maxIterations?: number },
   ): number | false;
 }
+
+declare module 'jstat' {
+  interface Fit {
+    coef: number[];
+    df_resid: number;
+    SSE: number;
+    inverse: number[][];
+    t: { se: number[]; p: number[] };
+  }
+  /** jStat: distributions and least squares. */
+  export const jStat: {
+    studentt: { inv(p: number, freedom: number): number };
+    normal: { inv(p: number, mean: number, sd: number): number };
+    beta: { inv(p: number, a: number, b: number): number };
+    models: { ols(y: number[], x: number[][]): Fit };
+  };
+}

@@ -85,12 +85,12 @@ describe('the record of trials', () => {
       ...trials('kneeToWall', 'left', [80, 80, 80]),
       ...trials('kneeToWall', 'right', [90, 90, 90]),
     ];
-    expect(readingError(same, 'kneeToWall')).toEqual({ sem: 3, own: true });
+    expect(readingError(same, 'kneeToWall')).toEqual({ sem: 3, own: true, freedom: Infinity });
     const lifts = [1, 2, 3, 4, 5].flatMap((d) =>
       trials('heelRise', null, [10, 10], { takenOn: `2026-01-0${d}` }),
     );
     // By hand: read in whole mm, 1/√12 = 0.29 mm, less than half of 2 mm.
-    expect(readingError(lifts, 'heelRise')).toEqual({ sem: 1, own: true });
+    expect(readingError(lifts, 'heelRise')).toEqual({ sem: 1, own: true, freedom: Infinity });
     // Three equal shin angles at two visits: 1.96 · √2 · 0.7°/√3 = 1.1°, so one degree is not called a change.
     const shin = ['2025-12-01', '2026-01-05'].flatMap((takenOn, i) =>
       trials('shinAngle', 'left', [30 + i, 30 + i, 30 + i], { takenOn }),
@@ -109,7 +109,7 @@ describe('the record of trials', () => {
       ...trials('hipFoldWide', null, [120], at(500)),
       ...trials('hipFoldWide', null, [140], at(700)),
     ];
-    expect(readingError(all, 'hipFoldWide')).toEqual({ sem: 4, own: false });
+    expect(readingError(all, 'hipFoldWide')).toEqual({ sem: 4, own: false, freedom: Infinity });
   });
 
   it('finds the newest reading, and the one before a day', () => {

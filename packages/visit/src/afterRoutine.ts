@@ -1,7 +1,7 @@
 import type { Decision, Dossier, Judgement } from '@zither/contract';
 import {
   alikeTrials,
-  changeBetween,
+  changeOfReading,
   eyeChange,
   FAULTS,
   MEASURES,
@@ -156,7 +156,7 @@ export function afterRoutine(dossier: Dossier, day: string): AfterRoutine | null
       const was = readingOn(before!, measure, side, day);
       const is = readingOn(after!, measure, side, day);
       if (!was || !is) return [];
-      const change = changeBetween(was, is);
+      const change = changeOfReading(measure, was, is);
       return [
         {
           measure,

@@ -1,7 +1,7 @@
 import type { Dossier } from '@zither/contract';
 import {
   alikeTrials,
-  changeBetween,
+  changeOfReading,
   isAfterOnly,
   compareReadings,
   keptTrials,
@@ -66,7 +66,7 @@ export function changeShown(
   const alike = alikeTrials(dossier.trials, isAfterOnly(dossier.trials, measure, side, day));
   const before = newestReading(alike, measure, side, day);
   if (!before) return null;
-  const { by, mdc } = changeBetween(before, now);
+  const { by, mdc } = changeOfReading(measure, before, now);
   return apart(by, mdc, measure, [
     readingInput({ trials: alike }, measure, side, before),
     readingInput(dossier, measure, side, now),

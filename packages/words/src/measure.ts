@@ -1,6 +1,6 @@
 import { count } from './terms.ts';
 import {
-  changeBetween,
+  changeOfReading,
   compareReadings,
   dorsiflexionOn,
   HIP_FOLD_AT_DEG,
@@ -80,7 +80,7 @@ export function sayChangeSince(
   const now = readingOn(trials, measure, side, day);
   const before = newestReading(trials, measure, side, day);
   if (!now || !before) return null;
-  const change = changeBetween(before, now);
+  const change = changeOfReading(measure, before, now);
   const by = sayError(measure, Math.abs(change.by));
   const who = side === null ? '' : `${SIDE_LETTER[side]}: `;
   return change.kind === 'noChangeWeCanSee'

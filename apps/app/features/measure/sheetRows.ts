@@ -1,6 +1,6 @@
 import type { Dossier } from '@zither/contract';
 import {
-  changeBetween,
+  changeOfReading,
   halfInterval,
   LENGTH_PER_STATURE,
   measuredDays,
@@ -41,7 +41,7 @@ function changeOf(dossier: Dossier, measure: MeasureId, side: Side | null, days:
     .filter((r) => r !== null);
   const [before, now] = [readings.at(-2), readings.at(-1)];
   if (!before || !now) return '';
-  const change = changeBetween(before, now);
+  const change = changeOfReading(measure, before, now);
   const size = sayError(measure, Math.abs(change.by));
   const by = `${Number.parseFloat(size) === 0 ? '' : change.by > 0 ? '+' : '−'}${size}`;
   return change.kind === 'noChangeWeCanSee' ? `${by}, within error` : `${by}, real`;

@@ -1,2 +1,4 @@
 export * from './seeded.ts';
 export * from './normal.ts';
+export * from './student.ts';
+export * from './difference.ts';

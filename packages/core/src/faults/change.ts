@@ -1,3 +1,4 @@
+import { countsFrom, type ErrorPart } from '../chance/difference.ts';
 import type { Side } from '../linkage/setup.ts';
 import { marksErrorOf } from './sureness.ts';
 import { FAULTS, type FaultId } from './table.ts';
@@ -44,24 +45,33 @@ export const occasionOf = (fault: FaultId, unit: string): number =>
 export interface FaultChange {
   kind: 'less' | 'more' | 'noChange';
   by: number;
-  /** Half of the 95 % interval of the difference: less than this is no change we can see. */
+  /** From how much on a difference counts: half of its 95 % interval, wider where several are judged together. */
   errorOf: number;
 }
+
+/** What the error of a difference between two sets is made of: the scatter of the reps, and the occasion. */
+const partsOf = (before: Measured, after: Measured, isSameStand: boolean): ErrorPart[] => [
+  ...[before, after].map(({ sd, n }) => ({ variance: sd ** 2 / n, freedom: n - 1 })),
+  {
+    variance: isSameStand ? 0 : 2 * occasionOf(before.fault, before.unit) ** 2,
+    freedom: Infinity,
+  },
+];
 
 /**
  * Two sets of one client compared. The error of a comparison has two parts: the scatter of the reps, and the occasion.
  *
  * @param isSameStand true where the phone and the marks stayed where they were: then only the reps scatter
+ * @param together how many differences are judged together (`countsFrom`)
+ * @returns null where the two cannot be compared
  */
 export function changeOf(
   before: Measured,
   after: Measured,
-  isSameStand = false,
+  { isSameStand = false, together = 1 }: { isSameStand?: boolean; together?: number } = {},
 ): FaultChange | null {
   if (before.unit !== after.unit || before.n === 0 || after.n === 0) return null;
-  const occasion = isSameStand ? 0 : occasionOf(before.fault, before.unit);
-  const variance = before.sd ** 2 / before.n + after.sd ** 2 / after.n + 2 * occasion ** 2;
-  const errorOf = 1.96 * Math.sqrt(variance);
+  const errorOf = countsFrom(partsOf(before, after, isSameStand), together);
   const by = after.mean - before.mean;
   if (Math.abs(by) <= errorOf) return { kind: 'noChange', by, errorOf };
   const { slight, clear, eitherWay } = FAULTS[before.fault];

@@ -1,6 +1,12 @@
 import { SIDES, type Side } from '../linkage/setup.ts';
 import { MEASURES, type MeasureId } from './measures.ts';
-import { singleReadingError, summariseTrials, type TrialSummary } from './trials.ts';
+import {
+  changeBetween,
+  singleReadingError,
+  summariseTrials,
+  type Change,
+  type TrialSummary,
+} from './trials.ts';
 
 /** One reading as it was taken. A struck trial stays in the record and does not count. */
 export interface Trial {
@@ -73,7 +79,7 @@ export const measuredDays = (trials: readonly Trial[]): string[] =>
 export function readingError(
   trials: readonly Trial[],
   measure: MeasureId,
-): { sem: number; own: boolean } | null {
+): { sem: number; own: boolean; freedom: number } | null {
   const { sem: given, grain } = MEASURES[measure];
   if (given === null) return null;
   const sets = new Map<string, number[]>();
@@ -83,8 +89,10 @@ export function readingError(
     const key = `${trial.takenOn} ${trial.side ?? ''} ${trial.kneeGapMm ?? ''} ${trial.state === 'after'}`;
     sets.set(key, [...(sets.get(key) ?? []), trial.value]);
   }
-  const { sem, own } = singleReadingError([...sets.values()], given);
-  return { sem: Math.max(sem, grain / Math.sqrt(12), given * OWN_REPEATS_LEAST), own };
+  const { sem, own, freedom } = singleReadingError([...sets.values()], given);
+  const least = Math.max(grain / Math.sqrt(12), given * OWN_REPEATS_LEAST);
+  // A floor is a given number, not an estimate.
+  return sem > least ? { sem, own, freedom } : { sem: least, own, freedom: Infinity };
 }
 
 /** One measure of one side on one day, with its error. */
@@ -111,8 +119,8 @@ export function readingOn(
 ): Reading | null {
   const kept = keptTrials(trials, measure, side, day);
   const values = kept.map((t) => t.value);
-  const error = readingError(trials, measure) ?? { sem: 0, own: false };
-  const summary = summariseTrials(values, error.sem);
+  const error = readingError(trials, measure) ?? { sem: 0, own: false, freedom: Infinity };
+  const summary = summariseTrials(values, error.sem, error.freedom);
   if (!summary) return null;
   return {
     ...summary,
@@ -134,6 +142,25 @@ export function newestReading(
   const day = days.find((d) => before === undefined || d < before);
   return day === undefined ? null : readingOn(trials, measure, side, day);
 }
+
+/** Share of the given error by which an unchanged client reads differently on another day: the foot and the instrument are placed anew (house default). */
+const OCCASION_SHARE = 0.5;
+
+/**
+ * Whether a measure changed between two readings of one side. Readings of two days carry the error of the occasion beside that of the trials.
+ *
+ * @param together how many changes are judged together
+ */
+export const changeOfReading = (
+  measure: MeasureId,
+  before: Reading,
+  now: Reading,
+  together = 1,
+): Change =>
+  changeBetween(before, now, {
+    occasion: before.day === now.day ? 0 : (MEASURES[measure].sem ?? 0) * OCCASION_SHARE,
+    together,
+  });
 
 /** Where a measure stands on a day: how many readings are there of how many, over its sides. */
 export function progressOn(

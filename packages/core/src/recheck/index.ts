@@ -1,0 +1,2 @@
+export * from './aims.ts';
+export * from './propose.ts';
