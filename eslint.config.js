@@ -61,6 +61,7 @@ const FEATURES = [
   'measure',
   'setup',
   'prescription',
+  'recheck',
   'clients',
 ];
 for (const [i, feature] of FEATURES.entries())

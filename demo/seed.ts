@@ -47,6 +47,7 @@ import {
   cleanTo,
   loopQuestion,
   copyOf,
+  dossierOn,
   keptCapture,
   scriptFor,
   subjectFor,
@@ -147,22 +148,24 @@ async function seedClient(
       await target.send({ kind: 'trial.put', operationId: id(), rowId: id(), ...base, values });
   }
   const lastDay = Math.min(...demo.days.map((day) => day.daysAgo));
+  const planDays = demo.planDaysAgo ?? [lastDay];
   if (demo.screen)
-    await target.send({
-      kind: 'screening.put',
-      operationId: id(),
-      rowId: id(),
-      ...base,
-      values: {
-        takenOn: format(addDays(today, -lastDay), 'yyyy-MM-dd'),
-        asked: [...QUESTION_IDS],
-        answeredAt: {},
-        ...demo.screen,
-      },
-    });
+    for (const daysAgo of new Set([...(demo.planDaysAgo ?? []), lastDay]))
+      await target.send({
+        kind: 'screening.put',
+        operationId: id(),
+        rowId: id(),
+        ...base,
+        values: {
+          takenOn: format(addDays(today, -daysAgo), 'yyyy-MM-dd'),
+          asked: [...QUESTION_IDS],
+          answeredAt: {},
+          ...demo.screen,
+        },
+      });
   if (demo.setup)
     await target.send({
-      saidAt: `${format(addDays(today, -lastDay), 'yyyy-MM-dd')}T09:15:00.000Z`,
+      saidAt: `${format(addDays(today, -Math.max(...planDays)), 'yyyy-MM-dd')}T09:15:00.000Z`,
       kind: 'setup.put',
       operationId: id(),
       rowId: id(),
@@ -173,17 +176,19 @@ async function seedClient(
   await seedProbe(demo, clientId, target, today, random);
   await seedSet(demo, clientId, target, today, random);
   if (!demo.hasPrescription) return;
-  const dossier = dossierSchema.parse(await target.get(`/api/clients/${clientId}`));
-  const on = format(addDays(today, -lastDay), 'yyyy-MM-dd');
-  const { plan } = answerOf({ dossier, on, tables: [] });
-  if (!plan) throw new Error(`${demo.client.name} cannot be given a plan yet.`);
-  await target.send({
-    kind: 'prescription.put',
-    operationId: id(),
-    rowId: id(),
-    ...base,
-    values: writePlan(plan, on),
-  });
+  for (const daysAgo of planDays) {
+    const known = dossierSchema.parse(await target.get(`/api/clients/${clientId}`));
+    const on = format(addDays(today, -daysAgo), 'yyyy-MM-dd');
+    const { plan } = answerOf({ dossier: dossierOn(known, on), on, tables: [] });
+    if (!plan) throw new Error(`${demo.client.name} cannot be given a plan yet.`);
+    await target.send({
+      kind: 'prescription.put',
+      operationId: id(),
+      rowId: id(),
+      ...base,
+      values: writePlan(plan, on),
+    });
+  }
 }
 
 const REPS = 5;
@@ -305,7 +310,7 @@ async function seedProbe(
       continue;
     }
     const dossier = dossierSchema.parse(await target.get(`/api/clients/${clientId}`));
-    const { signs, circumstances } = basisOf(dossier, on, [], []);
+    const { signs, circumstances } = basisOf(dossierOn(dossier, on), on, [], []);
     const causes = conclusionOf(opine({ signs, circumstances, changes: [] }), sayEvidence);
     await target.send({
       kind: 'decision.put',

@@ -105,6 +105,8 @@ export interface DemoClient {
   /** Setup in use; null = none tried yet. */
   setup: ClientSetupValues | null;
   hasPrescription: boolean;
+  /** Days on which a plan was given; left out = on the last day of measuring. */
+  planDaysAgo?: number[];
   /** The screen as taken on the last day of measuring; null = not screened yet. */
   screen: {
     purpose: NonNullable<ScreeningValues['purpose']>;

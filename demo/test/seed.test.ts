@@ -3,7 +3,7 @@ import { buildApp } from '../../apps/server/src/app.ts';
 import { openDatabase } from '../../apps/server/src/db/open.ts';
 import { dossierSchema } from '@zither/contract';
 import { foldLine, keptTrials, newestReading, resolveBody } from '@zither/core';
-import { bodyOf, isHeld, safetyOf } from '@zither/visit';
+import { bodyOf, isHeld, planOf, safetyOf } from '@zither/visit';
 import { SCENARIO } from '../scenario.ts';
 import { seed } from '../seed.ts';
 
@@ -68,8 +68,12 @@ describe('the demo', () => {
     const maren = await dossierOf('Maren Sool');
     expect(foldLine(resolveBody(bodyOf(maren.client)), maren.trials)?.wants).toBe('open');
     // The plan keeps the setup that was chosen, heel and all; coming down is Set's to propose.
-    expect(pell.prescription?.setup.support).toEqual({ kind: 'block', riseMm: 30 });
-    expect(pell.prescription?.drills.map((d) => d.because).join()).toContain('Ankle');
+    expect(planOf(pell)?.setup.support).toEqual({ kind: 'block', riseMm: 30 });
+    expect(
+      planOf(pell)
+        ?.drills.map((d) => d.because)
+        .join(),
+    ).toContain('Ankle');
     const ivo = await dossierOf('Ivo Larch');
     expect(isHeld(safetyOf(ivo, '2026-01-05'))).toBe(true);
     await app.close();

@@ -58,6 +58,7 @@ describe('what readings say', () => {
       trials: 3,
       sem: 0.81,
       mdc: 2.24,
+      freedom: Infinity,
       day: TODAY,
       spread: 2,
       pinch: false,

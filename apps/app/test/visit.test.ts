@@ -98,7 +98,7 @@ describe('the stages of a visit', () => {
       screenings: [screening({ answers: { pain: { place: 'knee', level: 2 } } })],
     });
     const safety = safetyOf(dossier, TODAY);
-    for (const stage of ['watch', 'probe', 'recheck'] as const) {
+    for (const stage of ['watch', 'probe'] as const) {
       const line = takes(stage, dossier, safety);
       expect(line).toMatch(/From Clear: no load/);
       expect(line).toMatch(/L 2\d° ± \d\.\d°/);

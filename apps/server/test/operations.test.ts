@@ -115,7 +115,10 @@ describe('the one door for writes', () => {
     const dossier = (await b.get(`/api/clients/${clientId}`)).body;
     expect(dossier.trials).toHaveLength(1);
     expect(dossier.setup.setup.support).toEqual({ kind: 'block', riseMm: 15 });
-    expect(dossier.prescription.summary).toBe('second');
+    expect(dossier.prescriptions.map((p: { summary: string }) => p.summary)).toEqual([
+      'second',
+      'first',
+    ]);
     const [line] = (await b.get('/api/clients')).body.clients;
     expect(line).toMatchObject({
       lastMeasuredOn: '2026-01-05',

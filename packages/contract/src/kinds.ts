@@ -87,7 +87,6 @@ export const KINDS = {
     of: 'client',
     put: 'prescription.put',
     list: 'prescriptions',
-    newest: 'prescription',
     order: 'said',
     // A given plan is never rewritten.
     isFixed: true,

@@ -1,5 +1,7 @@
 import { z } from 'zod';
 import { cameraFaultSchema } from './capture.ts';
+import { methodIdSchema } from './linkage.ts';
+import { measureIdSchema } from './session.ts';
 import {
   causeIdSchema,
   findingIdSchema,
@@ -11,6 +13,7 @@ import {
 import {
   clientRow,
   daySchema,
+  idSchema,
   measured,
   momentSchema,
   practiceRow,
@@ -202,8 +205,60 @@ const afterRoutine = {
     .max(30),
 };
 
+const word = z.enum(['better', 'same', 'worse', 'unknown'], {
+  error: 'must be better, same, worse or unknown.',
+});
+
+/** A finding or a reading that a plan is meant to change. */
+export const aimSchema = z.discriminatedUnion(
+  'kind',
+  [
+    z.strictObject({
+      kind: z.literal('finding'),
+      fault: cameraFaultSchema,
+      side: sideSchema.nullable(),
+    }),
+    z.strictObject({
+      kind: z.literal('reading'),
+      measure: measureIdSchema,
+      side: sideSchema.nullable(),
+    }),
+  ],
+  { error: 'must be a finding or a reading.' },
+);
+
+/** A recheck as it was kept: what each aim did by the method and the numbers of that day, the coach's own word, and what comes next. */
+const recheck = {
+  ...decided,
+  kind: z.literal('recheck'),
+  /** The plan that was checked. */
+  plan: idSchema,
+  /** The method the findings were named by, as it was then. */
+  method: z.strictObject({ id: methodIdSchema, version: z.int().min(0) }),
+  results: z
+    .array(
+      z.strictObject({
+        aim: aimSchema,
+        /** Named with the plan, and judged together with the others. */
+        isAim: z.boolean(),
+        word,
+        by: z.enum(['camera', 'eye', 'reading']).nullable(),
+        before: z.number().nullable(),
+        after: z.number().nullable(),
+        unit: z.string().max(12),
+        countsFrom: z.number().min(0).nullable(),
+        call: word.exclude(['unknown']).nullable(),
+      }),
+    )
+    .max(60),
+  step: z.enum(['keep', 'heelDown', 'nextRung', 'adjustSetup', 'changeDrill', 'refer'], {
+    error: 'must be a known next step.',
+  }),
+  nextOn: daySchema,
+};
+
 const kindError = {
-  error: 'must be leaveAlone, workOn, train, entryTest, routine, week or afterRoutine.',
+  error: 'must be leaveAlone, workOn, train, entryTest, routine, week, afterRoutine or recheck.',
 };
 
 /** What a coach concluded: a finding too small to matter, the causes a plan is made for, what is trained, or how an entry test went. */
@@ -217,6 +272,7 @@ export const decisionValuesSchema = z.discriminatedUnion(
     z.strictObject(routine),
     z.strictObject(week),
     z.strictObject(afterRoutine),
+    z.strictObject(recheck),
   ],
   kindError,
 );
@@ -232,6 +288,7 @@ export const decisionSchema = z.discriminatedUnion(
     z.strictObject({ ...routine, ...clientRow }),
     z.strictObject({ ...week, ...clientRow }),
     z.strictObject({ ...afterRoutine, ...clientRow }),
+    z.strictObject({ ...recheck, ...clientRow }),
   ],
   kindError,
 );

@@ -19,7 +19,7 @@ import {
   sideSchema,
   unitSystemSchema,
 } from './scalars.ts';
-import { rungIdSchema, timeOfDaySchema, weekDaysSchema } from './probe.ts';
+import { aimSchema, rungIdSchema, timeOfDaySchema, weekDaysSchema } from './probe.ts';
 import { stageSchema } from './session.ts';
 
 /** Something the client has to stand on, where they squat. */
@@ -121,6 +121,8 @@ export const prescriptionValuesSchema = z.strictObject({
   week: z.strictObject({ days: weekDaysSchema, time: timeOfDaySchema }).nullable().default(null),
   /** When the client is looked at again. */
   recheckOn: daySchema.nullable().default(null),
+  /** What it is meant to change, named on the day it was given; null in plans given before this was kept. */
+  aims: z.array(aimSchema).max(6).nullable().default(null),
   changes: z.array(z.strictObject({ what: text, because: text })).max(8),
   /** What is different from the plan given before, and why; null in a first plan and in plans given before this was kept. */
   since: z

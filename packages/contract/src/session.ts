@@ -57,7 +57,7 @@ export const MEASURE_RANGES = {
   hipFoldWide: range(30, 170, '°', false),
 } as const satisfies Record<string, MeasureRange>;
 
-const measureIdSchema = z.enum(
+export const measureIdSchema = z.enum(
   Object.keys(MEASURE_RANGES) as [keyof typeof MEASURE_RANGES, ...(keyof typeof MEASURE_RANGES)[]],
   { error: 'must be a known measure.' },
 );

@@ -98,6 +98,6 @@ describe('the words of Probe', () => {
     ).toBe('must name a cause.');
     expect(
       decisionValuesSchema.safeParse({ ...base, kind: 'forget' }).error?.issues[0]?.message,
-    ).toBe('must be leaveAlone, workOn, train, entryTest, routine, week or afterRoutine.');
+    ).toBe('must be leaveAlone, workOn, train, entryTest, routine, week, afterRoutine or recheck.');
   });
 });

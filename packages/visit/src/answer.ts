@@ -19,12 +19,16 @@ import {
   settledSetup,
   setupBasis,
   setupInUse,
+  underLimits,
   valuesOf,
   type SetupBasis,
   type SetupUse,
 } from './inUse.ts';
 import { opine, type Opinion } from './opinion.ts';
 import { missingForPlan, planFor, type PlanAnswer } from './planning.ts';
+import { heelCourse } from './heel.ts';
+import { recheckOf, type RecheckAnswer } from './recheck.ts';
+import { dossierOn } from './record.ts';
 import { isHeld, limitsOf, safetyOf, type Safety } from './safety.ts';
 import { basisOf, workedOn } from './signs.ts';
 import { chanceShown, roomAndDepth, type Ground } from './shown.ts';
@@ -43,6 +47,8 @@ export interface AnswerQuestion {
   withTellings?: boolean;
   /** Work out the intervals and traces of room, depth and chance as well. */
   withNumbers?: boolean;
+  /** Work out what became of the last plan as well. */
+  withRecheck?: boolean;
 }
 
 /** The numbers of the setup in use on the side that governs, each with its interval and how it came about. */
@@ -74,6 +80,8 @@ export interface Answer {
   /** null where they were not asked for, and where there is no setup. */
   numbers: AnswerNumbers | null;
   plan: PlanAnswer | null;
+  /** What became of the plan given last, and the causes as they stood when it was given; null before a first plan, or where it was not asked for. */
+  recheck: (RecheckAnswer & { causesBefore: LikelyCause[] }) | null;
   /** Readings not taken or weakly known that would tell more of the first choice, the best first. */
   tellMore: Telling[];
   /** Where the visit goes on. */
@@ -89,6 +97,7 @@ export function answerOf(
     missingKit = [],
     withTellings: isWanted = false,
     withNumbers = false,
+    withRecheck = false,
   }: AnswerQuestion,
   options: Omit<ChoiceOptions, 'experience'> = {},
 ): Answer {
@@ -106,6 +115,10 @@ export function answerOf(
     );
   const use = basis && setupInUse(dossier, limits, rules, loop?.choice ?? null);
   const facts = factsOf(dossier, rules);
+  const plan =
+    use && missingForPlan(dossier).length === 0
+      ? planFor(dossier, use, opinion, limits, loop?.choice ?? null, on)
+      : null;
   return {
     on,
     safety,
@@ -120,13 +133,29 @@ export function answerOf(
     basis,
     use,
     numbers: withNumbers && use && basis ? numbersOf(dossier, use, limits, { facts, basis }) : null,
-    plan:
-      use && missingForPlan(dossier).length === 0
-        ? planFor(dossier, use, opinion, limits, loop?.choice ?? null, on)
-        : null,
+    plan,
+    recheck: withRecheck ? recheckWith({ dossier, on, tables, missingKit }, plan) : null,
     tellMore: basis && loop && isWanted ? tellings(basis, loop) : [],
     next: resumeAt(dossier, on, rules),
   };
+}
+
+/** What became of the last plan: what is open by the ladder and by the heel as they stand now, and the causes as they stood then. */
+function recheckWith(
+  question: Required<Pick<AnswerQuestion, 'dossier' | 'on' | 'tables' | 'missingKit'>>,
+  now: PlanAnswer | null,
+): Answer['recheck'] {
+  const { dossier, on } = question;
+  const at = now && underLimits(dossier, now.use, now.use.method, now.asked.limits);
+  const course = at && now && heelCourse(dossier, at.question, now.use.method);
+  const answer = recheckOf(dossier, on, {
+    isHeelReached: course?.kind === 'weaned' && course.steps[0]?.isReached === true,
+    isRungOpen: now?.ladder.next?.missing.length === 0,
+  });
+  if (!answer) return null;
+  const then = answer.plan.givenOn;
+  const before = opinionOn({ ...question, dossier: dossierOn(dossier, then), on: then });
+  return { ...answer, causesBefore: before.diagnosis.causes };
 }
 
 /** An answer with what would tell more, for whoever shows the rest of it first. */

@@ -8,6 +8,8 @@ export * from './safety.ts';
 export * from './byEye.ts';
 export * from './looks.ts';
 export * from './looksCompared.ts';
+export * from './twoLooks.ts';
+export * from './recheck.ts';
 export * from './subject.ts';
 export * from './keptCapture.ts';
 export * from './signs.ts';

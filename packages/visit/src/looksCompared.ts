@@ -29,12 +29,20 @@ function measuredIn(report: Report, key: string): Measured | null {
     : null;
 }
 
-/** Two captures of one view, every fault that either named. A difference within the error of the two is no change, whatever side of a threshold it is on. */
-export function comparedFaults(now: Report, before: Report): ComparedFault[] {
+/**
+ * Two captures of one view, every fault that either named. A difference within the error of the two is no change, whatever side of a threshold it is on.
+ *
+ * @param togetherOf with how many others a fault is judged together
+ */
+export function comparedFaults(
+  now: Report,
+  before: Report,
+  togetherOf: (fault: FaultId, side: Side | null) => number = () => 1,
+): ComparedFault[] {
   const named = [...now.findings, ...before.findings];
   return [...new Map(named.map((f) => [keyOf(f), f])).entries()].map(([key, { fault, side }]) => {
     const [is, was] = [measuredIn(now, key), measuredIn(before, key)];
-    const change = is && was && changeOf(was, is);
+    const change = is && was && changeOf(was, is, { together: togetherOf(fault, side) });
     const isNamed = (report: Report) => report.findings.some((f) => keyOf(f) === key);
     const shown = (m: Measured | null) => m && { value: m.mean, unit: m.unit };
     const word = !change

@@ -1,10 +1,13 @@
 import type { Condition, Decision, Dossier, PrescriptionValues, LookAsks } from '@zither/contract';
 import {
+  aimsOf,
   CAUSES,
   footPositions,
   lowerSide,
+  newestReading,
   prescribe,
   RUNG_TABLE,
+  type Aim,
   type CameraView,
   type CauseId,
   type FaultId,
@@ -26,7 +29,7 @@ import type { Opinion } from './opinion.ts';
 import { ladderOf } from './ladder.ts';
 import { cuesThatCleared } from './cueTrial.ts';
 import { baselinesOf, isTelling } from './looks.ts';
-import { namedIn, referredOf, workedOn } from './signs.ts';
+import { basisOf, namedIn, referredOf, workedOn } from './signs.ts';
 import { cuesOf } from './cues.ts';
 import { drillsFor, drillsOf } from './drills.ts';
 import { hurtAtHome } from './home.ts';
@@ -65,6 +68,8 @@ export interface PlanAnswer extends Prescription {
   ladder: LadderAnswer;
   /** What each day is for, and when the client is looked at again. */
   week: WeekAnswer;
+  /** What the plan is meant to change, named beforehand. */
+  aims: Aim[];
   /** Where the feet stand in the drill that goes from habit to the setup in use. */
   feet: FootPosition[];
 }
@@ -160,6 +165,7 @@ export function planFor(
       .map(({ cause, side }) => ({ cause, side })),
     nextTest: next && { test: next.test, side: next.side },
     look: lookAgain(dossier),
+    aims: aimsFor(dossier, on, limits, causes),
     beforeLoad: ((at) => at && beforeLoad(at.question, limits))(
       underLimits(dossier, use, use.method, limits),
     ),
@@ -167,6 +173,19 @@ export function planFor(
     feet: footPositions(startingSetup(dossier.client, known, use.method).setup, use.setup),
   };
 }
+
+/** What a plan for these causes is judged by, from the findings and readings of a day. */
+export const aimsFor = (
+  dossier: Dossier,
+  on: string,
+  limits: readonly SafetyLimit[],
+  causes: readonly { cause: CauseId; side: Side | null }[],
+): Aim[] =>
+  aimsOf(
+    causes,
+    basisOf(dossier, on, limits, []).seen.filter((line) => line.leftAlone === null),
+    (measure, side) => newestReading(dossier.trials, measure, side) !== null,
+  );
 
 /** The newest look that named a fault, of those the one that named most; else the newest. */
 function lookAgain(dossier: Dossier): PlanAnswer['look'] {

@@ -5,6 +5,7 @@ import type {
   Dossier,
   LineOf,
   ListedKind,
+  Prescription,
   RowKind,
   RowOf,
   School,
@@ -147,6 +148,23 @@ export function dossierAt(
         .sort(inOrderOf(kind) as never),
     ),
   };
+}
+
+/** The plan given last; null = none yet. */
+export const planOf = ({ prescriptions }: Pick<Dossier, 'prescriptions'>): Prescription | null =>
+  prescriptions[0] ?? null;
+
+/** The same of a dossier, which has of a setup only its newest: it is left out where that was said later. */
+export function dossierOn(dossier: Dossier, on: string): Dossier {
+  const was = dossier as unknown as Record<string, object | object[] | null>;
+  return dossierFrom(dossier.client, dossier.schools, (kind) => {
+    const { list, newest } = KINDS[kind] as { list: string; newest?: string };
+    const held = was[newest ?? list];
+    const rows = Array.isArray(held) ? held : held ? [held] : [];
+    return rows
+      .filter((row) => isSaidBy(row, on))
+      .map((row) => asOf(on)(row as { saidAt: string })) as never;
+  });
 }
 
 /** A row as it travels with a dossier. */

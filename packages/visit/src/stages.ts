@@ -15,6 +15,8 @@ import { isHeld, limitsOf, newestScreening, safetyOf, type Safety } from './safe
 import { baselinesOf, looksOf } from './looks.ts';
 import { lockOf, missingOf } from './derive.ts';
 import { settledSetup } from './inUse.ts';
+import { dueOn, rechecksOf } from './recheck.ts';
+import { planOf } from './record.ts';
 import { workedOn } from './signs.ts';
 
 /**
@@ -30,6 +32,7 @@ export type StageNote =
   | { kind: 'views'; of3: number }
   | { kind: 'answered'; count: number; of: number }
   | { kind: 'tested'; tests: number }
+  | { kind: 'recheckOn' | 'recheckDue'; on: string }
   | {
       kind:
         | 'nothing'
@@ -48,7 +51,7 @@ export type StageNote =
         | 'withinLimits'
         | 'askAgain'
         | 'clearFirst'
-        | 'later'
+        | 'recheckedToday'
         | 'noneTried'
         | 'notLikely'
         | 'lockedToday'
@@ -63,7 +66,10 @@ export interface StageView {
   note: StageNote;
 }
 
-type Plain = Exclude<StageNote['kind'], 'disagree' | 'known' | 'views' | 'answered' | 'tested'>;
+type Plain = Exclude<
+  StageNote['kind'],
+  'disagree' | 'known' | 'views' | 'answered' | 'tested' | 'recheckOn' | 'recheckDue'
+>;
 const view = (state: StageState, kind: Plain): StageView => ({ state, note: { kind } });
 
 /** Measures begun on a day whose last two trials of a side are too far apart, although the set is full. */
@@ -150,6 +156,17 @@ function setView(dossier: Dossier, safety: Safety, day: string, rules: SetupRule
     : view('partial', 'fromLastTime');
 }
 
+/** A recheck is due on the day the plan or the coach names. */
+function recheckView(dossier: Dossier, day: string): StageView {
+  const plan = planOf(dossier);
+  if (rechecksOf(dossier)[0]?.on === day) return view('done', 'recheckedToday');
+  if (!plan) return view('open', 'noPlan');
+  const on = dueOn(dossier, plan);
+  return on <= day
+    ? { state: 'attention', note: { kind: 'recheckDue', on } }
+    : { state: 'open', note: { kind: 'recheckOn', on } };
+}
+
 /** How each stage of a visit stands on a day. */
 export function stageViews(
   dossier: Dossier,
@@ -158,8 +175,8 @@ export function stageViews(
 ): Record<Stage, StageView> {
   const safety = safetyOf(dossier, day);
   const held = isHeld(safety);
-  const { prescription } = dossier;
-  const later = held ? view('held', 'clearFirst') : view('open', 'later');
+  const prescription = planOf(dossier);
+  const later = view('held', 'clearFirst');
   const coach = !prescription
     ? view('open', 'noPlan')
     : prescription.givenOn === day
@@ -172,7 +189,7 @@ export function stageViews(
     probe: held ? later : probeView(dossier, day),
     set: held ? later : setView(dossier, safety, day, rules),
     coach: held ? later : coach,
-    recheck: later,
+    recheck: held ? later : recheckView(dossier, day),
   };
 }
 
@@ -180,7 +197,7 @@ export function stageViews(
 export const isVisitOn = (dossier: Dossier, day: string): boolean =>
   dossier.sessions.some((s) => s.day === day) ||
   dossier.screenings.some((s) => s.takenOn === day) ||
-  dossier.prescription?.givenOn === day ||
+  planOf(dossier)?.givenOn === day ||
   looksOf(dossier, day).length > 0 ||
   dossier.tried.some((t) => t.takenOn === day) ||
   dossier.setupTrials.some((t) => t.takenOn === day) ||
@@ -192,6 +209,8 @@ export function resumeAt(dossier: Dossier, day: string, rules: SetupRules): Stag
   if (left) return left.at;
   const views = stageViews(dossier, day, rules);
   if (views.clear.state !== 'done') return 'clear';
+  // A plan that is due is looked at before anything new is measured for another.
+  if (views.recheck.state === 'attention') return 'recheck';
   return (
     (['measure', 'watch', 'probe', 'set', 'coach'] as const).find(
       (id) => views[id].state !== 'done',

@@ -43,7 +43,6 @@ export function weekOf(
     asked,
   }: { causes: readonly CauseId[]; drills: number; asked: PrescriptionInput },
 ): WeekAnswer {
-  const all = weeksChosen(dossier);
   const snack = asked.drills.find((d) => d.id === 'squat-snacks');
   const proposed = weekFor({
     trainDays: purposeOf(dossier)?.plan.trainDays ?? USUAL_TRAIN_DAYS,
@@ -53,7 +52,7 @@ export function weekOf(
   const due = formatISO(addDays(parseISO(from), recheckInDays(causes)), {
     representation: 'date',
   });
-  return inForce(all, { days: proposed, time: USUAL_TIME }, from, due);
+  return inForce(dossier, { days: proposed, time: USUAL_TIME }, from, due);
 }
 
 /** The week of a plan as it was given, with what the coach has moved since; null where the plan has none. */
@@ -61,23 +60,35 @@ export function weekGiven(
   dossier: Pick<Dossier, 'decisions'>,
   { week, givenOn, recheckOn }: Pick<PrescriptionValues, 'week' | 'givenOn' | 'recheckOn'>,
 ): WeekAnswer | null {
-  return week && recheckOn ? inForce(weeksChosen(dossier), week, givenOn, recheckOn) : null;
+  return week && recheckOn ? inForce(dossier, week, givenOn, recheckOn) : null;
 }
 
+/** When a day for the recheck was said, with the week or at a recheck; the newest first. */
+const recheckDays = ({ decisions }: Pick<Dossier, 'decisions'>): { at: string; on: string }[] =>
+  decisions
+    .flatMap((d) => {
+      if (d.takenBack) return [];
+      const on = d.kind === 'week' ? d.recheckOn : d.kind === 'recheck' ? d.nextOn : null;
+      return on ? [{ at: d.at, on }] : [];
+    })
+    .sort((a, b) => b.at.localeCompare(a.at));
+
 function inForce(
-  all: readonly WeekChosen[],
+  dossier: Pick<Dossier, 'decisions'>,
   proposed: { days: Week; time: string },
   from: string,
   due: string,
 ): WeekAnswer {
+  const all = weeksChosen(dossier);
   const chosen = all.find((d) => !d.takenBack) ?? null;
+  const [said] = recheckDays(dossier);
   // A day that has passed says nothing about the plan that is made now.
-  const recheckChosen = chosen?.recheckOn && chosen.recheckOn > from ? chosen.recheckOn : null;
+  const recheckChosen = said && said.on > from ? said.on : null;
   return {
     days: chosen?.days ?? proposed.days,
     time: chosen?.time ?? proposed.time,
     recheckOn: recheckChosen ?? due,
     recheckChosen,
-    moved: all.length,
+    moved: all.length + dossier.decisions.filter((d) => d.kind === 'recheck').length,
   };
 }

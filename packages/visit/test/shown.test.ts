@@ -1,7 +1,7 @@
 import { sampleStandardDeviation } from 'simple-statistics';
 import {
   BALANCED,
-  changeBetween,
+  changeOfReading,
   HOUSE_RULES,
   marksErrorOf,
   normal,
@@ -97,7 +97,7 @@ describe('a number as it is shown', () => {
         trial('kneeToWall', 'left', 80 + by, later()),
       ]);
       const of = (day: string) => readingOn(dossier.trials, 'kneeToWall', 'left', day)!;
-      const kind = changeBetween(of('2026-01-05'), of('2026-01-12')).kind;
+      const kind = changeOfReading('kneeToWall', of('2026-01-05'), of('2026-01-12')).kind;
       const { value, interval, trace } = changeShown(dossier, 'kneeToWall', 'left', '2026-01-12')!;
       const leavesOutZero = interval!.low > 0 || interval!.high < 0;
       expect(leavesOutZero).toBe(kind !== 'noChangeWeCanSee');
@@ -136,9 +136,9 @@ describe('a number as it is shown', () => {
       'Toe-out, left, since the last visit',
       'Toe-out, left less right',
     ]);
-    // Both errors are 2° by house default: 1.96 · √(2² + 2²) = 5.5°.
+    // Both errors are 2° by house default, and the occasion is half of it: 1.96 · √(2² + 2² + 2 · 1²) = 6.2°; the two sides are of one day, 5.5°.
     expect(found.map((c) => sayShown(c.shown))).toEqual([
-      '4.0° (−1.5 to 9.5°)',
+      '4.0° (−2.2 to 10.2°)',
       '−6.0° (−11.5 to −0.5°)',
     ]);
     expect(comparisonsOf(dossier, 'archForms', '2026-01-12')).toEqual([]);

@@ -1,10 +1,10 @@
 import { MEASURES } from '@zither/core';
-import type { AfterFinding, AfterMeasure, AfterWord, CoachCall } from '@zither/visit';
+import type { FindingChange, AfterMeasure, ChangeWord, CoachCall } from '@zither/visit';
 import { sayError, sayValue } from './display.ts';
 import { capital } from './terms.ts';
 import { sayAmount } from './watch.ts';
 
-export const AFTER_WORDS: Record<AfterWord, string> = {
+export const CHANGE_WORDS: Record<ChangeWord, string> = {
   better: 'better',
   same: 'no change we can see',
   worse: 'worse',
@@ -18,11 +18,11 @@ export const CALL_NAMES: Record<CoachCall, string> = {
 };
 
 /** What can be said of a finding after the routine, and by what: "better: 12° before, 4° after; a change counts from 5°". */
-export function sayAfter({ word, by, measured }: AfterFinding): string {
+export function sayAfter({ word, by, measured }: FindingChange): string {
   if (measured)
-    return `${capital(AFTER_WORDS[word])}: ${sayAmount(measured.before, measured.unit)} before, ${sayAmount(measured.after, measured.unit)} after. A change counts from ${sayAmount(measured.error, measured.unit)}.`;
+    return `${capital(CHANGE_WORDS[word])}: ${sayAmount(measured.before, measured.unit)} before, ${sayAmount(measured.after, measured.unit)} after. A change counts from ${sayAmount(measured.error, measured.unit)}.`;
   return by === 'eye'
-    ? `${capital(AFTER_WORDS[word])}, by eye.`
+    ? `${capital(CHANGE_WORDS[word])}, by eye.`
     : 'Error unknown: the coach’s call stands alone.';
 }
 

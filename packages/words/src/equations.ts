@@ -96,7 +96,7 @@ export const EQUATIONS = {
   change: {
     number: 10,
     name: 'Change',
-    says: 'A change or a side difference counts beyond 1.96 times the root of both squared standard errors.',
+    says: 'A change counts beyond 1.96 times the root of the summed squared errors: of both readings and, for two days, of placing the instrument anew. Estimated errors use Student’s t.',
     source: 'Weir 2005; Konor et al. 2012',
     test: core(
       'measure',

@@ -215,6 +215,7 @@ export function writePlan(plan: PlanAnswer, givenOn: string): PrescriptionValues
     rung: plan.ladder.now,
     week: { days: [...plan.week.days], time: plan.week.time },
     recheckOn: plan.week.recheckOn,
+    aims: plan.aims,
     changes: changesOf(plan),
     since: null,
     findings: [

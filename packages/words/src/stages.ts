@@ -1,8 +1,12 @@
 import type { StageNote } from '@zither/visit';
+import { sayShortDay } from './days.ts';
 import { count } from './terms.ts';
 
 const NOTES: Record<
-  Exclude<StageNote['kind'], 'disagree' | 'known' | 'views' | 'answered' | 'tested'>,
+  Exclude<
+    StageNote['kind'],
+    'disagree' | 'known' | 'views' | 'answered' | 'tested' | 'recheckOn' | 'recheckDue'
+  >,
   string
 > = {
   nothing: 'nothing yet',
@@ -21,7 +25,7 @@ const NOTES: Record<
   withinLimits: 'within limits',
   askAgain: 'ask again today',
   clearFirst: 'Clear comes first',
-  later: 'in a later version',
+  recheckedToday: 'rechecked today',
   noneTried: 'none tried yet',
   notLikely: 'setup not likely',
   lockedToday: 'locked today',
@@ -44,6 +48,10 @@ export function sayStage(note: StageNote): string {
       return `${note.count} of ${note.of} answered`;
     case 'tested':
       return `${count(note.tests, 'test')} done`;
+    case 'recheckOn':
+      return `due ${sayShortDay(note.on)}`;
+    case 'recheckDue':
+      return `due since ${sayShortDay(note.on)}`;
     default:
       return NOTES[note.kind];
   }

@@ -11,7 +11,7 @@ import { bodyOf, knownOf, limitsOf, type Safety } from '@zither/visit';
 import { sayLimit } from './safety.ts';
 
 /** Stages that rest on Clear and Measure. */
-export type Later = Extract<Stage, 'watch' | 'probe' | 'recheck'>;
+export type Later = Extract<Stage, 'watch' | 'probe'>;
 
 /** What a later stage will start from, in one line, with what is known today. */
 export function takes(stage: Later, dossier: Dossier, safety: Safety): string {
@@ -42,7 +42,5 @@ export function takes(stage: Later, dossier: Dossier, safety: Safety): string {
       }).filter((c) => c !== null);
       return `${fromClear}${limits.length > 0 ? ', which bars tests' : ''}. From Measure: ankles (${ankles})${calves.length > 0 ? `, calf reading (${calves.join(', ')})` : ''}${known.fold ? ', hip fold line' : ''}, rotations and arches as evidence.`;
     }
-    case 'recheck':
-      return `${fromClear}. From Measure: today’s readings against the last, each with its error (ankles now ${ankles}), so that only a real change is called one.`;
   }
 }

@@ -8,6 +8,7 @@ export const TERMS = {
   question: ['question', 'questions'],
   segment: ['segment', 'segments'],
   test: ['test', 'tests'],
+  thing: ['thing', 'things'],
   trial: ['trial', 'trials'],
 } as const satisfies Record<string, readonly [one: string, several: string]>;
 export type Term = keyof typeof TERMS;

@@ -24,6 +24,7 @@ import {
   resumeAt,
   rulesOn,
   hurtAtHome,
+  planOf,
 } from '@zither/visit';
 import { sayHurt } from '@zither/words/home';
 import { sayMissing } from '@zither/words/missing';
@@ -39,7 +40,8 @@ import { sayLength, sayMass } from '@zither/words/units';
 
 /** One client: the setup in force, the measurements as strings, and the next step under the thumb. */
 export function ClientScreen({ dossier }: { dossier: Dossier }) {
-  const { client, prescription } = dossier;
+  const { client } = dossier;
+  const prescription = planOf(dossier);
   const { colors, isWide } = useLook();
   const { archiveClient, visitStage } = useChanges();
   const safety = safetyOf(dossier, today());

@@ -1,6 +1,6 @@
 import { View } from 'react-native';
 import type { Dossier } from '@zither/contract';
-import { afterRoutine, type AfterFinding, type CoachCall } from '@zither/visit';
+import { afterRoutine, type FindingChange, type CoachCall } from '@zither/visit';
 import { CALL_NAMES, ONLY_TODAY, sayAfter, sayMeasureAfter } from '@zither/words/afterRoutine';
 import { sayFault, VIEW_NAMES } from '@zither/words/watch';
 import { Choice } from '../../ui/Choice.tsx';
@@ -23,7 +23,7 @@ export function AfterPart({ dossier }: { dossier: Dossier }) {
   const found = afterRoutine(dossier, on);
   if (!found) return null;
   const all = found.looks.flatMap((l) => l.findings);
-  const call = (of: AfterFinding, said: CoachCall) => {
+  const call = (of: FindingChange, said: CoachCall) => {
     const calls = all.flatMap((f) => {
       const is = f === of ? said : f.call;
       return is ? [{ fault: f.fault, side: f.side, call: is }] : [];

@@ -1,7 +1,7 @@
 import { View } from 'react-native';
 import { useState } from 'react';
 import type { Dossier } from '@zither/contract';
-import { openLinks } from '@zither/visit';
+import { openLinks, planOf } from '@zither/visit';
 import { sayLink, sayReport } from '@zither/words/home';
 import { Button, Input } from '../../ui/elements.ts';
 import { Heading, Say } from '../../ui/Say.tsx';
@@ -11,7 +11,8 @@ import { linkAddress, newLink, pageFile, readCode } from './home.ts';
 
 /** What the client takes home on a phone: the page as a file or behind a link; and what comes back. */
 export function HomePart({ dossier, within }: { dossier: Dossier; within: readonly string[] }) {
-  const { client, prescription: plan } = dossier;
+  const { client } = dossier;
+  const plan = planOf(dossier);
   const { putLink, putHomeReport } = useChanges();
   const [address, setAddress] = useState<string | null>(null);
   const [isCopied, setIsCopied] = useState(false);

@@ -8,6 +8,7 @@ import {
   hurtAtHome,
   isHeld,
   missingForPlan,
+  planOf,
   referredOf,
   safetyOf,
 } from '@zither/visit';
@@ -30,7 +31,8 @@ import { WeekPart } from './WeekPart.tsx';
 
 /** The end of the visit: the plan for the setup in use and the causes found, given with one tap, kept as given. */
 export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
-  const { client, prescription } = dossier;
+  const { client } = dossier;
+  const prescription = planOf(dossier);
   const { putPrescription } = useChanges();
   const on = today();
   const safety = useMemo(() => safetyOf(dossier, on), [dossier, on]);

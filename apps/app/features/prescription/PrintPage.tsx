@@ -11,7 +11,15 @@ import { SaveBadge } from '../../ui/SaveBadge.tsx';
 import { Heading, Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { clientCase, drillPhotos, isHeld, keepsLimits, limitsOf, safetyOf } from '@zither/visit';
+import {
+  clientCase,
+  drillPhotos,
+  isHeld,
+  keepsLimits,
+  limitsOf,
+  planOf,
+  safetyOf,
+} from '@zither/visit';
 import { sayLimit } from '@zither/words/safety';
 import { SafetyNotice } from '../clear/index.ts';
 import { FloorPlan, PlumbFigure } from '../instrument/index.ts';
@@ -23,7 +31,8 @@ import { ShareText } from './ShareText.tsx';
 
 /** One plain page for the client to take home: figure, floor plan, cues, drills, cautions. */
 export function PrintPage({ dossier }: { dossier: Dossier }) {
-  const { client, prescription } = dossier;
+  const { client } = dossier;
+  const prescription = planOf(dossier);
   const { colors } = useLook();
   const [width, setWidth] = useState(640);
   const found = clientCase(dossier);

@@ -71,13 +71,15 @@ export function pageFile(
 /** A code of the client's page as what is kept, or what is wrong with it. */
 export function readCode(
   text: string,
-  { prescription }: Pick<Dossier, 'prescription'>,
+  { prescriptions }: Pick<Dossier, 'prescriptions'>,
 ): { ok: true; values: HomeReportValues } | { ok: false; problem: string } {
-  const read = readHomeCode(text, prescription ? [prescription] : []);
+  const read = readHomeCode(text, prescriptions);
   if (!read.ok) return read;
   const { said } = read;
   const ids = (places: readonly number[]) =>
-    places.flatMap((place) => prescription?.drills[place - 1]?.id ?? []);
+    places.flatMap(
+      (place) => prescriptions.find((p) => p.id === said.planId)?.drills[place - 1]?.id ?? [],
+    );
   return {
     ok: true,
     values: {

@@ -2,7 +2,7 @@ import { sideSays } from '@zither/words/barPath';
 import { StopButton } from '../clear/index.ts';
 import { sayDay, useCapture, useChanges } from '../data/index.ts';
 import { router } from 'expo-router';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import type { CaptureRow, Dossier } from '@zither/contract';
 import type { Analysis } from '@zither/core';
@@ -13,14 +13,7 @@ import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { Unreachable, Waiting } from '../../ui/Waiting.tsx';
 import { useLook } from '../../ui/useLook.ts';
-import {
-  asksLockout,
-  isSameSquat,
-  limitsOf,
-  methodOf,
-  safetyOf,
-  thresholdsFor,
-} from '@zither/visit';
+import { isSameSquat, methodOf } from '@zither/visit';
 import { AgreementTable } from './AgreementTable.tsx';
 import { MotionPlot, shareOf } from './MotionPlot.tsx';
 import { ReviewCompare } from './ReviewCompare.tsx';
@@ -29,15 +22,25 @@ import { asksInAddress } from './asks.ts';
 import { ReviewFigure } from './ReviewFigure.tsx';
 import { ReviewFiles } from './ReviewFiles.tsx';
 import { ReviewFindings } from './ReviewFindings.tsx';
-import { useWork } from './work.ts';
+import { SideBySide } from './SideBySide.tsx';
+import { useReading } from './useReading.ts';
 import { leanParts, saySquat, VIEW_NAMES } from '@zither/words/watch';
 
 /** One capture: fetched, read again away from the page, and shown. */
-export function ReviewScreen({ dossier, captureId }: { dossier: Dossier; captureId: string }) {
+export function ReviewScreen({
+  dossier,
+  captureId,
+  besideId = '',
+}: {
+  dossier: Dossier;
+  captureId: string;
+  /** An earlier capture to set beside it; empty = none yet. */
+  besideId?: string;
+}) {
   const view = useCapture(captureId);
   const back = { to: `/clients/${dossier.client.id}/watch` as const, label: 'Back to Watch' };
   if (view.state === 'ready' && view.capture.clientId === dossier.client.id)
-    return <Reading dossier={dossier} capture={view.capture} />;
+    return <Reading dossier={dossier} capture={view.capture} besideId={besideId} />;
   return (
     <Screen title="Capture" who={dossier.client.name} back={back}>
       {view.state === 'loading' ? (
@@ -53,28 +56,22 @@ export function ReviewScreen({ dossier, captureId }: { dossier: Dossier; capture
   );
 }
 
-function Reading({ dossier, capture }: { dossier: Dossier; capture: CaptureRow }) {
-  const { state, start, cancel } = useWork();
-  const { view, subject, scale, facing, series } = capture;
-  useEffect(() => {
-    start({
-      kind: 'packed',
-      packed: series,
-      question: {
-        view,
-        subject,
-        scale,
-        facing,
-        thresholds: thresholdsFor(dossier, subject),
-        asksLockout: asksLockout(limitsOf(safetyOf(dossier, capture.takenOn)), capture.condition),
-      },
-    });
-    // The landmarks of a capture never change once it is kept.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [capture.id, start]);
+function Reading({
+  dossier,
+  capture,
+  besideId,
+}: {
+  dossier: Dossier;
+  capture: CaptureRow;
+  besideId: string;
+}) {
+  const { view } = capture;
+  const { state, cancel } = useReading(dossier, capture);
   const back = { to: `/clients/${dossier.client.id}/watch` as const, label: 'Back to Watch' };
   if (state.kind === 'done' && state.analysis)
-    return <Review dossier={dossier} capture={capture} analysis={state.analysis} />;
+    return (
+      <Review dossier={dossier} capture={capture} analysis={state.analysis} besideId={besideId} />
+    );
   return (
     <Screen title={`${VIEW_NAMES[view]} view`} who={dossier.client.name} back={back}>
       <Part>
@@ -104,10 +101,12 @@ function Review({
   dossier,
   capture,
   analysis,
+  besideId,
 }: {
   dossier: Dossier;
   capture: CaptureRow;
   analysis: Analysis;
+  besideId: string;
 }) {
   const { isWide } = useLook();
   const { client } = dossier;
@@ -117,7 +116,7 @@ function Review({
   const [rep, setRep] = useState(analysis.worst);
   const span = spans.find((s) => s.number === rep) ?? spans[0];
   const [at, setAt] = useState(span?.bottom ?? 0);
-  const [earlierId, setEarlierId] = useState('');
+  const [earlierId, setEarlierId] = useState(besideId);
   if (!span) return null;
   const go = (number: number, frame: number | null = null) => {
     const next = spans.find((s) => s.number === number);
@@ -164,6 +163,15 @@ function Review({
         onRep={(number) => go(number)}
         onFrame={setAt}
       />
+      {before && (
+        <SideBySide
+          key={before.id}
+          dossier={dossier}
+          capture={capture}
+          analysis={analysis}
+          before={before}
+        />
+      )}
     </>
   );
   const findings = (

@@ -1,6 +1,12 @@
 import { router, useLocalSearchParams } from 'expo-router';
 import { useMemo, useState } from 'react';
-import { conditionSchema, type Condition, type Dossier, type LookAsks } from '@zither/contract';
+import {
+  cameraViewSchema,
+  conditionSchema,
+  type Condition,
+  type Dossier,
+  type LookAsks,
+} from '@zither/contract';
 import { PLAIN_LOOK } from '@zither/contract/row';
 import {
   CAMERA_VIEWS,
@@ -35,7 +41,8 @@ import {
 } from '@zither/visit';
 import { newId, useChanges, today } from '../data/index.ts';
 import { takes } from '@zither/words/takes';
-import { asksInAddress } from './asks.ts';
+import { asksFrom, asksInAddress } from './asks.ts';
+import type { LookInAddress } from './EyePage.tsx';
 import { CameraPanel } from './CameraPanel.tsx';
 import { LoadOptions } from './LoadOptions.tsx';
 import { LookOptions } from './LookOptions.tsx';
@@ -48,7 +55,8 @@ const REPS = 5;
 
 /** Baseline squats: choose where from and with what, then import, simulate or judge by eye; and what was seen so far. */
 export function WatchScreen({ dossier }: { dossier: Dossier }) {
-  const { condition: startsWith } = useLocalSearchParams<{ condition?: string }>();
+  const params = useLocalSearchParams<LookInAddress>();
+  const [asked] = useState(() => asksFrom(params));
   const { isWide } = useLook();
   const day = today();
   const { client } = dossier;
@@ -57,14 +65,16 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
   const { moment, putCapture } = useChanges();
   const looks = looksOf(dossier, day);
   const unseen = CAMERA_VIEWS.find((v) => !looks.some((l) => l.look.view === v));
-  const [view, setView] = useState<CameraView>(unseen ?? 'side');
-  const [condition, setCondition] = useState<Condition>(
-    conditionSchema.catch('bodyweight').parse(startsWith),
+  const [view, setView] = useState<CameraView>(
+    cameraViewSchema.catch(unseen ?? 'side').parse(params.view),
   );
-  const [options, setAsks] = useState<LookAsks>(PLAIN_LOOK);
+  const [condition, setCondition] = useState<Condition>(
+    conditionSchema.catch('bodyweight').parse(params.condition),
+  );
+  const [options, setAsks] = useState<LookAsks>({ ...asked, loadKg: null, belt: false });
   const [loaded, setLoaded] = useState<Pick<LookAsks, 'loadKg' | 'belt'>>({
-    loadKg: null,
-    belt: false,
+    loadKg: asked.loadKg,
+    belt: asked.belt,
   });
   // With a load, or in a setup on trial, the squat is asked as it is.
   const [state, setState] = useBodyState(client.id, day);

@@ -3,7 +3,7 @@ import { setTimeout as wait } from 'node:timers/promises';
 import rateLimit from '@fastify/rate-limit';
 import { pageReportSchema, type Dossier, type Prescription } from '@zither/contract';
 import { clientPage, nothingPage, pagePolicy, pausedPage } from '@zither/formats/clientPage';
-import { drillPhotos, hurtAtHome, isHeld, keepsLimits, limitsOf, safetyOf } from '@zither/visit';
+import { drillPhotos, hurtAtHome, isHeld, keepsLimits, limitsOf, planOf, safetyOf } from '@zither/visit';
 import { homePage } from '@zither/words/planPages';
 import { sayLimit } from '@zither/words/safety';
 import fastify, {
@@ -90,7 +90,7 @@ export async function buildPages(options: PagesOptions): Promise<FastifyInstance
   app.get<{ Params: { token: string } }>('/p/:token', async (request, reply) => {
     const { token } = request.params;
     const at = found(token);
-    const plan = at?.dossier.prescription;
+    const plan = at && planOf(at.dossier);
     if (!at || !plan) return nothing(reply);
     const safety = safetyOf(at.dossier, now().slice(0, 10));
     const limits = limitsOf(safety);

@@ -20,6 +20,20 @@ const READ_BY: Readonly<Partial<Record<CauseId, readonly MeasureId[]>>> = {
   abductors: ['abductionReps', 'abductionAngle'],
 };
 
+/** The measures of which more is better, whatever is worked on. */
+export const MORE_IS_BETTER: readonly MeasureId[] = [
+  'kneeToWall',
+  'shinAngle',
+  'shinAngleStraight',
+  'hipRotationIn',
+  'hipRotationOut',
+  'hipFoldNarrow',
+  'hipFoldMiddle',
+  'hipFoldWide',
+  'abductionAngle',
+  'abductionReps',
+];
+
 /** Whether a cause is thought to show as a finding, at least to some degree. */
 const showsAs = (cause: CauseId, fault: FaultId): boolean =>
   LINKS.some(

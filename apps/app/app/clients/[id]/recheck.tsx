@@ -3,11 +3,11 @@ import { later } from '../../../ui/later.tsx';
 
 export { ErrorBoundary } from '../../../features/shell/index.ts';
 
-const LaterScreen = later(
+const RecheckScreen = later(
   'this page',
-  async () => (await import('../../../features/session/LaterScreen.tsx')).LaterScreen,
+  async () => (await import('../../../features/recheck/RecheckScreen.tsx')).RecheckScreen,
 );
 
 export default function Page() {
-  return <WithDossier>{(dossier) => <LaterScreen dossier={dossier} />}</WithDossier>;
+  return <WithDossier>{(dossier) => <RecheckScreen dossier={dossier} />}</WithDossier>;
 }

@@ -10,10 +10,12 @@ const ReviewScreen = later(
 );
 
 export default function Page() {
-  const { capture } = useLocalSearchParams<{ capture: string }>();
+  const { capture, beside } = useLocalSearchParams<{ capture: string; beside?: string }>();
   return (
     <WithDossier>
-      {(dossier) => <ReviewScreen key={capture} dossier={dossier} captureId={capture} />}
+      {(dossier) => (
+        <ReviewScreen key={capture} dossier={dossier} captureId={capture} besideId={beside ?? ''} />
+      )}
     </WithDossier>
   );
 }

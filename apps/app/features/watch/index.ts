@@ -1,0 +1,1 @@
+export { asksInAddress } from './asks.ts';
