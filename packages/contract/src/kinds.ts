@@ -93,6 +93,14 @@ export const KINDS = {
   },
   link: { of: 'client', put: 'link.put', list: 'links', order: 'said' },
   homeReport: { of: 'client', put: 'homeReport.put', list: 'homeReports', order: 'said' },
+  loadSet: {
+    of: 'client',
+    put: 'loadSet.put',
+    list: 'loadSets',
+    order: 'look',
+    moves: true,
+    sided: true,
+  },
   screening: {
     of: 'client',
     put: 'screening.put',

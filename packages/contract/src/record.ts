@@ -33,6 +33,8 @@ export const recordSchema = z.strictObject({
   // Nor links and what came back from home.
   links: z.array(SCHEMAS.link.row).default([]),
   homeReports: z.array(SCHEMAS.homeReport.row).default([]),
+  // Nor loads.
+  loadSets: z.array(SCHEMAS.loadSet.row).default([]),
   methods: z.strictObject({
     own: z.array(schoolSchema),
     choices: z.array(schoolChoiceSchema),

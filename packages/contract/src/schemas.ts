@@ -59,6 +59,7 @@ import {
   unitsValuesSchema,
   type Schools,
 } from './school.ts';
+import { loadSetSchema, loadSetValuesSchema } from './loadSet.ts';
 import { sessionSchema, sessionValuesSchema, trialSchema, trialValuesSchema } from './session.ts';
 import {
   lockSchema,
@@ -82,6 +83,7 @@ export const SCHEMAS = {
   prescription: { values: prescriptionValuesSchema, row: prescriptionSchema },
   link: { values: linkValuesSchema, row: linkSchema },
   homeReport: { values: homeReportValuesSchema, row: homeReportSchema },
+  loadSet: { values: loadSetValuesSchema, row: loadSetSchema },
   screening: { values: screeningValuesSchema, row: screeningSchema },
   clearance: { values: clearanceValuesSchema, row: clearanceSchema },
   pain: { values: painValuesSchema, row: painSchema },

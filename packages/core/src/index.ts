@@ -11,3 +11,4 @@ export * from './faults/index.ts';
 export * from './camera/index.ts';
 export * from './diagnose/index.ts';
 export * from './recheck/index.ts';
+export * from './load/index.ts';

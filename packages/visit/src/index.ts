@@ -10,6 +10,7 @@ export * from './looks.ts';
 export * from './looksCompared.ts';
 export * from './twoLooks.ts';
 export * from './recheck.ts';
+export * from './loadLog.ts';
 export * from './subject.ts';
 export * from './keptCapture.ts';
 export * from './signs.ts';

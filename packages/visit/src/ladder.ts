@@ -11,6 +11,7 @@ import {
   type Setup,
 } from '@zither/core';
 import { verdictIn } from './locking.ts';
+import { loadAnswer, loadSetsOf, rungsLifted } from './loadLog.ts';
 import { baselinesOf } from './looks.ts';
 import { purposeOf } from './method.ts';
 import { couldSee, namedIn } from './signs.ts';
@@ -18,6 +19,8 @@ import { trainingChosen } from './training.ts';
 
 /** Reps of a trial are three to five; three are sure. */
 const TRIAL_REPS = 3;
+/** Smallest step of most racks, kg: a pair of 1.25 kg plates (house default). */
+export const USUAL_STEP_KG = 2.5;
 
 export type EntryTest = Extract<Decision, { kind: 'entryTest' }>;
 
@@ -98,7 +101,7 @@ function fromLoadedLooks(dossier: Dossier): { at: string; seen: RungSeen }[] {
   });
 }
 
-/** Everything the record shows of the rungs, oldest first: entry tests, trials of a setup, short tests, looks at a load. What was not fully looked at shows nothing. */
+/** Everything the record shows of the rungs, oldest first: entry tests, trials of a setup, short tests, looks at a load, logged sets. What was not fully looked at shows nothing. */
 export function rungsSeen(dossier: Dossier): RungSeen[] {
   const list: { at: string; seen: RungSeen }[] = [];
   for (const { at, on, rung, reps, pauseS, isClean, loadKg, isLifted } of entryTests(dossier))
@@ -136,7 +139,7 @@ export function rungsSeen(dossier: Dossier): RungSeen[] {
       },
     });
   }
-  list.push(...fromLoadedLooks(dossier));
+  list.push(...fromLoadedLooks(dossier), ...rungsLifted(dossier));
   return list.sort((a, b) => a.at.localeCompare(b.at)).map((e) => e.seen);
 }
 
@@ -148,7 +151,7 @@ export function ladderOf(
   limits: readonly SafetyLimit[],
 ): LadderAnswer {
   const chosen = trainingChosen(dossier);
-  return ladderFor({
+  const answer = ladderFor({
     purpose: purposeOf(dossier)?.purpose ?? null,
     method,
     setup,
@@ -158,4 +161,8 @@ export function ladderOf(
     ownsRange: ownsRange(dossier, method),
     chosen: chosen && { rung: chosen.rung, dose: chosen.dose },
   });
+  if (!loadSetsOf(dossier).some((s) => s.rung === answer.now)) return answer;
+  // Once sets are logged, the load follows from them: capped by form, by pain and by the screen.
+  const { mostKg } = loadAnswer(dossier, answer.now, limits, USUAL_STEP_KG);
+  return mostKg === null ? answer : { ...answer, loadKg: mostKg };
 }

@@ -30,6 +30,7 @@ const recordOf = (change: Partial<ClientRecord>): ClientRecord => {
     prescriptions: [],
     links: [],
     homeReports: [],
+    loadSets: [],
     screenings: [],
     clearances: [],
     pains: [],

@@ -19,6 +19,7 @@ const THIS: Readonly<Record<RowKind, string>> = {
   prescription: 'This plan',
   link: 'This link',
   homeReport: 'This report from home',
+  loadSet: 'This set',
   screening: 'These screen answers',
   clearance: 'This clearance',
   pain: 'This pain note',

@@ -5,6 +5,7 @@ import type { EntryRow } from '@zither/visit';
 import { sayValue, sayWhat } from './display.ts';
 import { lowerOutcome, sayTest } from './probe.ts';
 import { STOP_NAMES } from './stop.ts';
+import { saySet } from './loadLog.ts';
 import { sayTrial } from './trials.ts';
 import { sayFound as sayFaults, sayLook } from './watch.ts';
 
@@ -29,6 +30,8 @@ export function sayEntry(entry: EntryRow): string {
       return `Test, ${sayTest(entry.row.test, entry.row.side)}: ${lowerOutcome(entry.row.test, entry.row.outcome)}`;
     case 'setupTrial':
       return `Setup trial, ${sayTrial(entry.row)}`;
+    case 'loadSet':
+      return `Set, ${saySet(entry.row)}`;
     case 'screening':
       return `Screen, ${count(entry.row.asked.length, 'answer')}`;
     case 'clearance':

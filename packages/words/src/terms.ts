@@ -6,6 +6,7 @@ export const TERMS = {
   fault: ['fault', 'faults'],
   length: ['length', 'lengths'],
   question: ['question', 'questions'],
+  set: ['set', 'sets'],
   segment: ['segment', 'segments'],
   test: ['test', 'tests'],
   thing: ['thing', 'things'],

@@ -15,6 +15,7 @@ import type {
   HomeReportValues,
   JudgementValues,
   LinkValues,
+  LoadSetValues,
   LockValues,
   MoveValues,
   Operation,
@@ -336,6 +337,9 @@ export function useChanges() {
         put({ kind: 'link.put', ...at(row), clientId, values }),
       putHomeReport: (clientId: string, row: RowRef, values: HomeReportValues) =>
         put({ kind: 'homeReport.put', ...at(row), clientId, values }),
+      /** A set with its load, as it was done. */
+      putLoadSet: (clientId: string, row: RowRef, values: LoadSetValues) =>
+        put({ kind: 'loadSet.put', ...at(row), clientId, values }),
       putScreening: (clientId: string, row: RowRef, values: ScreeningValues) =>
         put({ kind: 'screening.put', ...at(row), clientId, values }),
       putClearance: (clientId: string, row: RowRef, values: ClearanceValues) =>

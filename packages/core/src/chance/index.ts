@@ -2,3 +2,4 @@ export * from './seeded.ts';
 export * from './normal.ts';
 export * from './student.ts';
 export * from './difference.ts';
+export * from './trend.ts';

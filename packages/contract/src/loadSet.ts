@@ -1,0 +1,46 @@
+import { z } from 'zod';
+import { cameraFaultSchema, severitySchema } from './capture.ts';
+import { rungIdSchema } from './probe.ts';
+import { clientRow, daySchema, idSchema, measured, momentSchema, sideSchema } from './scalars.ts';
+
+/** A set of squats as it was done: load, reps, what was seen of it, how hard it was. */
+export const loadSetValuesSchema = z.strictObject({
+  takenOn: daySchema,
+  takenAt: momentSchema,
+  /** The variation, by its place on the ladder. */
+  rung: rungIdSchema,
+  /** The locked setup it was done in; null = none was locked. */
+  lockId: idSchema.nullable().default(null),
+  loadKg: measured(0, 600, ' kg'),
+  reps: z.int().min(1).max(100),
+  /** Tempo: seconds down, and held at the bottom; null = not said. */
+  descentS: z.number().min(0).max(60).nullable().default(null),
+  pauseS: z.number().min(0).max(60).nullable().default(null),
+  /** Who watched. null = nobody: then nothing is known of its form. */
+  watched: z.enum(['eye', 'camera'], { error: 'must be eye, camera or null.' }).nullable(),
+  /** Faults seen, with side and reps (empty = all of them); empty list of a watched set = clean. */
+  faults: z
+    .array(
+      z.strictObject({
+        fault: cameraFaultSchema.exclude(['pain']),
+        side: sideSchema.nullable(),
+        severity: severitySchema,
+        reps: z.array(z.int().min(1).max(100)).max(100),
+      }),
+    )
+    .max(20)
+    .default([]),
+  /** Reps that were left, as the client said; null = not asked. */
+  repsLeft: z.number().min(0).max(10).nullable().default(null),
+  /** Pain 0 to 10; null = not asked. */
+  pain: z.int().min(0).max(10).nullable().default(null),
+  /** Under the heels, shoe included. */
+  heelRiseMm: measured(0, 80, ' mm').default(0),
+  shod: z.boolean().default(false),
+  belt: z.boolean().default(false),
+  /** Taken back: kept in the record, does not count. */
+  undone: z.boolean().default(false),
+});
+export type LoadSetValues = z.infer<typeof loadSetValuesSchema>;
+export const loadSetSchema = loadSetValuesSchema.extend(clientRow);
+export type LoadSet = z.infer<typeof loadSetSchema>;

@@ -1,0 +1,2 @@
+export * from './advice.ts';
+export * from './formAtLoad.ts';

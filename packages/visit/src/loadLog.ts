@@ -1,0 +1,158 @@
+import type { Dossier, LoadSet } from '@zither/contract';
+import {
+  formAtLoad,
+  formBetween,
+  loadAdvice,
+  RUNG_TABLE,
+  RUNGS,
+  setsAtLoads,
+  type FaultId,
+  type FormAtLoad,
+  type FormNotEnough,
+  type LoadReason,
+  type RungId,
+  type RungSeen,
+  type SafetyLimit,
+  type SetsAt,
+  type Side,
+} from '@zither/core';
+import { versionsOf } from './locking.ts';
+
+/** Sets that count, the newest first. */
+export const loadSetsOf = ({ loadSets }: Pick<Dossier, 'loadSets'>): LoadSet[] =>
+  loadSets.filter((s) => !s.undone);
+
+/** Variations with sets, in the order of the ladder. */
+export const rungsLogged = (dossier: Pick<Dossier, 'loadSets'>): RungId[] =>
+  RUNGS.filter((rung) => loadSetsOf(dossier).some((s) => s.rung === rung));
+
+/** One fault of one variation over the loads. */
+export interface FaultAtLoad {
+  fault: FaultId;
+  side: Side | null;
+  sets: SetsAt[];
+  form: FormAtLoad | FormNotEnough;
+  /** The same between the setup locked last and the one before; null where either has too few sets. */
+  between: {
+    now: number;
+    before: number;
+    apart: NonNullable<ReturnType<typeof formBetween>>;
+  } | null;
+}
+
+const shows = (set: LoadSet, fault: FaultId, side: Side | null): boolean =>
+  set.faults.some((f) => f.fault === fault && f.side === side);
+
+/** Every fault that was seen in a variation, with the load at which it becomes likely. Sets nobody watched are missing, not clean. */
+export function formOf(dossier: Dossier, rung: RungId): FaultAtLoad[] {
+  const watched = loadSetsOf(dossier).filter((s) => s.rung === rung && s.watched !== null);
+  const keys = new Map(
+    watched.flatMap((s) =>
+      s.faults.map((f) => [
+        `${f.fault} ${f.side ?? ''}`,
+        { fault: f.fault as FaultId, side: f.side },
+      ]),
+    ),
+  );
+  const versions = versionsOf(dossier);
+  return [...keys.values()].map(({ fault, side }) => {
+    const of = (list: readonly LoadSet[]) =>
+      setsAtLoads(list.map((s) => ({ loadKg: s.loadKg, isSeen: shows(s, fault, side) })));
+    const sets = of(watched);
+    const numbered = versions
+      .map(({ lock, number }) => ({
+        number,
+        sets: of(watched.filter((s) => s.lockId === lock.id)),
+      }))
+      .filter((v) => formAtLoad(v.sets).kind === 'estimate')
+      .sort((a, b) => b.number - a.number);
+    const [now, before] = numbered;
+    const apart = now && before ? formBetween(now.sets, before.sets) : null;
+    return {
+      fault,
+      side,
+      sets,
+      form: formAtLoad(sets),
+      between: apart && { now: now!.number, before: before!.number, apart },
+    };
+  });
+}
+
+/** The most to load next in a variation, and why. */
+export interface LoadAnswer {
+  mostKg: number | null;
+  because: LoadReason;
+  /** The fault that caps it; null where none does. */
+  capBy: { fault: FaultId; side: Side | null; likelyKg: number } | null;
+}
+
+const isClear = (set: LoadSet): boolean => set.faults.some((f) => f.severity === 'clear');
+
+/** What to load next, from what was logged, under the screen's limits. */
+export function loadAnswer(
+  dossier: Dossier,
+  rung: RungId,
+  limits: readonly SafetyLimit[],
+  stepKg: number,
+): LoadAnswer {
+  const sets = loadSetsOf(dossier).filter((s) => s.rung === rung);
+  const watched = sets.filter((s) => s.watched !== null);
+  const clean = watched.filter((s) => !isClear(s)).map((s) => s.loadKg);
+  const [last] = watched;
+  const [capBy] = formOf(dossier, rung)
+    .flatMap(({ fault, side, form }) =>
+      form.kind === 'estimate' ? [{ fault, side, likelyKg: form.likelyKg }] : [],
+    )
+    .sort((a, b) => a.likelyKg - b.likelyKg);
+  const { mostKg, because } = loadAdvice({
+    cleanKg: clean.length > 0 ? Math.max(...clean) : null,
+    last: last ? { loadKg: last.loadKg, hasClearFault: isClear(last) } : null,
+    isPainful: (sets[0]?.pain ?? 0) > 0,
+    likelyKg: capBy?.likelyKg ?? null,
+    isBarred: limits.some((l) => RUNG_TABLE[rung].barredBy.includes(l.kind) || l.kind === 'noLoad'),
+    stepKg,
+  });
+  return { mostKg, because, capBy: because === 'formCap' ? (capBy ?? null) : null };
+}
+
+/** What logged sets show of the rungs: watched and without a fault is clean, with a clear one is not; slight alone decides nothing. */
+export const rungsLifted = (dossier: Pick<Dossier, 'loadSets'>): { at: string; seen: RungSeen }[] =>
+  loadSetsOf(dossier).flatMap((s) => {
+    if (s.watched === null || (s.faults.length > 0 && !isClear(s))) return [];
+    return [
+      {
+        at: s.takenAt,
+        seen: {
+          rung: s.rung,
+          isClean: s.faults.length === 0,
+          reps: s.reps,
+          pauseS: s.pauseS ?? 0,
+          loadKg: s.loadKg,
+          isLifted: s.heelRiseMm > 0 || s.shod,
+          on: s.takenOn,
+        },
+      },
+    ];
+  });
+
+/** Heaviest clean set of each variation in the last weeks and in as many before: this client against themselves, with no ideal in view. */
+export function cleanLoads(
+  dossier: Pick<Dossier, 'loadSets'>,
+  today: string,
+  weeks = 6,
+): { rung: RungId; nowKg: number | null; beforeKg: number | null }[] {
+  const dayMs = 86_400_000;
+  const ago = (day: string) => (Date.parse(today) - Date.parse(day)) / dayMs;
+  const clean = loadSetsOf(dossier).filter((s) => s.watched !== null && !isClear(s));
+  const most = (rung: RungId, from: number, to: number) => {
+    const own = clean.filter(
+      (s) => s.rung === rung && ago(s.takenOn) >= from && ago(s.takenOn) < to,
+    );
+    return own.length > 0 ? Math.max(...own.map((s) => s.loadKg)) : null;
+  };
+  return rungsLogged(dossier).map((rung) => ({
+    rung,
+    nowKg: most(rung, 0, 7 * weeks),
+    beforeKg: most(rung, 7 * weeks, 14 * weeks),
+  }));
+}
