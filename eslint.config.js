@@ -62,6 +62,7 @@ const FEATURES = [
   'setup',
   'prescription',
   'recheck',
+  'loads',
   'clients',
 ];
 for (const [i, feature] of FEATURES.entries())

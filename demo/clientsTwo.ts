@@ -1,5 +1,33 @@
 import { both, gymPlates, setup, type DemoClient } from './shapes.ts';
 
+/** Sets over eight weeks: clean up to 55 kg, the left knee in from 60 on; some nobody watched. */
+const kneesUnderLoad: NonNullable<DemoClient['loads']> = [54, 47, 40, 33, 26, 19, 12, 5].flatMap(
+  (daysAgo, week) =>
+    [30, 40 + 2.5 * week, 50 + 2.5 * Math.min(week, 5)].map((loadKg, i) => ({
+      daysAgo,
+      rung: 'highBar' as const,
+      loadKg,
+      reps: i === 2 ? 3 : 5,
+      repsLeft: i === 2 ? 1 : 3,
+      ...(week % 3 === 2 && i === 1
+        ? {}
+        : {
+            watched: 'eye' as const,
+            faults:
+              loadKg >= 60 || (loadKg >= 57.5 && week % 2 === 1)
+                ? [
+                    {
+                      fault: 'kneesIn' as const,
+                      side: 'left' as const,
+                      severity: loadKg >= 62.5 ? ('clear' as const) : ('slight' as const),
+                      reps: [2, 3],
+                    },
+                  ]
+                : [],
+          }),
+    })),
+);
+
 /** The second half: cues, hips, arches, and one on hold. */
 export const CLIENTS_TWO: readonly DemoClient[] = [
   {
@@ -102,6 +130,7 @@ export const CLIENTS_TWO: readonly DemoClient[] = [
       { daysAgo: 5, setup: { toeOutDeg: { left: 20, right: 20 } }, comfort: 5 },
     ],
     lock: { daysAgo: 5, why: 'Best of what was tried.' },
+    loads: kneesUnderLoad,
     followsOwnSchool: true,
     setup: setup({ stanceWidthMm: 420, hold: 'highBar', loadKg: 70 }, 0),
     hasPrescription: false,

@@ -6,6 +6,7 @@ import { format } from 'date-fns/format';
 import {
   clientListSchema,
   dossierSchema,
+  loadSetValuesSchema,
   type Dossier,
   type Operation,
   type TrialValues,
@@ -23,6 +24,7 @@ import {
   reportOf,
   resolveBody,
   seededRandom,
+  seedOf,
   simulatedAngleDeg,
   simulateCapture,
   simulatedTapeMm,
@@ -175,6 +177,7 @@ async function seedClient(
   for (const look of demo.looks) await seedLook(demo, look, clientId, target, today, random);
   await seedProbe(demo, clientId, target, today, random);
   await seedSet(demo, clientId, target, today, random);
+  await seedLoads(demo, clientId, target, today);
   if (!demo.hasPrescription) return;
   for (const daysAgo of planDays) {
     const known = dossierSchema.parse(await target.get(`/api/clients/${clientId}`));
@@ -417,6 +420,35 @@ async function seedSet(
       answer.now?.chance ?? null,
     ),
   });
+}
+
+/** The load log. Its ids are drawn apart, so that the rest of the scenario stays as it was. */
+async function seedLoads(
+  demo: DemoClient,
+  clientId: string,
+  target: SeedTarget,
+  today: Date,
+): Promise<void> {
+  const random = seededRandom(seedOf(demo.client.name));
+  const { locks } = dossierSchema.parse(await target.get(`/api/clients/${clientId}`));
+  for (const [n, { daysAgo, ...set }] of (demo.loads ?? []).entries()) {
+    const on = format(addDays(today, -daysAgo), 'yyyy-MM-dd');
+    const lock = locks.find((l) => l.on <= on && !l.takenBack);
+    await target.send({
+      kind: 'loadSet.put',
+      operationId: seededId(random),
+      rowId: seededId(random),
+      baseVersion: 0,
+      clientId,
+      values: loadSetValuesSchema.parse({
+        watched: null,
+        lockId: lock?.id ?? null,
+        ...set,
+        takenOn: on,
+        takenAt: `${on}T10:${String(30 + (Math.floor(n / 4) % 25)).padStart(2, '0')}:${String((n % 4) * 15).padStart(2, '0')}.000Z`,
+      }),
+    });
+  }
 }
 
 const isFold = (measure: MeasureId): measure is (typeof HIP_FOLD_MEASURES)[number] =>

@@ -4,6 +4,7 @@ import type {
   Condition,
   DecisionValues,
   JudgementValues,
+  LoadSetValues,
   SchoolValues,
   ScreeningValues,
   SetupTrialValues,
@@ -88,6 +89,10 @@ export const OWN_SCHOOL: { from: string; change: Partial<SchoolValues> } = {
   },
 };
 
+/** A set of the load log; left out = not said, and `watched` left out = nobody watched. */
+export type DemoLoad = { daysAgo: number } & Pick<LoadSetValues, 'rung' | 'loadKg' | 'reps'> &
+  Partial<LoadSetValues>;
+
 /** One invented client, built around one story. */
 export interface DemoClient {
   story: string;
@@ -102,6 +107,8 @@ export interface DemoClient {
   lock?: { daysAgo: number; why: string };
   /** Follows the practice's own school. */
   followsOwnSchool?: boolean;
+  /** Sets with their load, in the order they were done. */
+  loads?: DemoLoad[];
   /** Setup in use; null = none tried yet. */
   setup: ClientSetupValues | null;
   hasPrescription: boolean;

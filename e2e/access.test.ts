@@ -60,6 +60,7 @@ const PAGES = [
   'probe',
   'probe/why?cause=0',
   'recheck',
+  'load',
   'edit',
   'move',
 ];

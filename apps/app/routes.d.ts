@@ -31,6 +31,10 @@ declare module 'expo-router' {
           }
         | { pathname: `/clients/[id]`; params: Router.UnknownInputParams & { id: string | number } }
         | {
+            pathname: `/clients/[id]/load`;
+            params: Router.UnknownInputParams & { id: string | number };
+          }
+        | {
             pathname: `/clients/[id]/move`;
             params: Router.UnknownInputParams & { id: string | number };
           }
@@ -109,6 +113,7 @@ declare module 'expo-router' {
         | { pathname: `/clients/[id]/cues`; params: Router.UnknownOutputParams & { id: string } }
         | { pathname: `/clients/[id]/edit`; params: Router.UnknownOutputParams & { id: string } }
         | { pathname: `/clients/[id]`; params: Router.UnknownOutputParams & { id: string } }
+        | { pathname: `/clients/[id]/load`; params: Router.UnknownOutputParams & { id: string } }
         | { pathname: `/clients/[id]/move`; params: Router.UnknownOutputParams & { id: string } }
         | {
             pathname: `/clients/[id]/prescription`;
@@ -167,6 +172,7 @@ declare module 'expo-router' {
         | `/clients/${Router.SingleRoutePart<T>}/cues${`?${string}` | `#${string}` | ''}`
         | `/clients/${Router.SingleRoutePart<T>}/edit${`?${string}` | `#${string}` | ''}`
         | `/clients/${Router.SingleRoutePart<T>}${`?${string}` | `#${string}` | ''}`
+        | `/clients/${Router.SingleRoutePart<T>}/load${`?${string}` | `#${string}` | ''}`
         | `/clients/${Router.SingleRoutePart<T>}/move${`?${string}` | `#${string}` | ''}`
         | `/clients/${Router.SingleRoutePart<T>}/prescription${`?${string}` | `#${string}` | ''}`
         | `/clients/${Router.SingleRoutePart<T>}/print${`?${string}` | `#${string}` | ''}`
@@ -197,6 +203,10 @@ declare module 'expo-router' {
             params: Router.UnknownInputParams & { id: string | number };
           }
         | { pathname: `/clients/[id]`; params: Router.UnknownInputParams & { id: string | number } }
+        | {
+            pathname: `/clients/[id]/load`;
+            params: Router.UnknownInputParams & { id: string | number };
+          }
         | {
             pathname: `/clients/[id]/move`;
             params: Router.UnknownInputParams & { id: string | number };

@@ -36,6 +36,7 @@ export function Ticks<T extends string>({
               onPress={() => onChange(option.value, !isOn)}
               buttonStyle={{
                 minHeight: TARGET_PX,
+                minWidth: TARGET_PX,
                 paddingHorizontal: space.s,
                 backgroundColor: colors.surface,
                 borderColor: isOn ? colors.ink : colors.hairline,

@@ -57,6 +57,9 @@ export const tabular = { fontVariant: ['tabular-nums' as const] };
 
 export const TARGET_PX = 44;
 
+/** A column of entries is no wider, so that label and field stay together. */
+export const READABLE_PX = 520;
+
 /** Two panes from here on. */
 export const WIDE_PX = 900;
 

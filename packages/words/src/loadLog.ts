@@ -78,6 +78,10 @@ export function sayAdvice({ mostKg, because, capBy }: LoadAnswer): string {
   return mostKg === 0 ? cap : `Next: up to ${sayMass(mostKg)}. ${cap}`;
 }
 
+/** That a load is more than advised. */
+export const sayAbove = ({ mostKg, because }: LoadAnswer): string =>
+  `This is more than advised${mostKg ? ` (${sayMass(mostKg)})` : ''}. ${BECAUSE[because]}`;
+
 /** Heaviest clean sets now and before, of one client alone. */
 export function sayCleanLoads(
   list: readonly { rung: RungId; nowKg: number | null; beforeKg: number | null }[],

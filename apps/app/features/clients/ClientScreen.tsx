@@ -24,8 +24,10 @@ import {
   resumeAt,
   rulesOn,
   hurtAtHome,
+  loadSetsOf,
   planOf,
 } from '@zither/visit';
+import { saySet } from '@zither/words/loadLog';
 import { sayHurt } from '@zither/words/home';
 import { sayMissing } from '@zither/words/missing';
 import { sayFound, sayReserve, SOURCE_NAMES, sayUse } from '@zither/words/setup';
@@ -116,6 +118,7 @@ export function ClientScreen({ dossier }: { dossier: Dossier }) {
       </Part>
       <CurrentSetup dossier={dossier} />
       <LockedPart dossier={dossier} />
+      <LoadsPart dossier={dossier} onOpen={() => go('load')} />
       {prescription && (
         <Part title="Plan" hint={`Given ${sayDay(prescription.givenOn)}`}>
           {!keepsLimits(dossier, prescription, limitsOf(safety)) && (
@@ -166,6 +169,19 @@ export function ClientScreen({ dossier }: { dossier: Dossier }) {
         )}
       </Part>
     </Screen>
+  );
+}
+
+/** The last set, and the way to the log. */
+function LoadsPart({ dossier, onOpen }: { dossier: Dossier; onOpen: () => void }) {
+  const [last] = loadSetsOf(dossier);
+  return (
+    <Part title="Loads">
+      {last && <Say number>{`${saySet(last)}, ${sayDay(last.takenOn)}`}</Say>}
+      <View style={{ alignItems: 'flex-start' }}>
+        <Button type="outline" title="Log a set" onPress={onOpen} />
+      </View>
+    </Part>
   );
 }
 

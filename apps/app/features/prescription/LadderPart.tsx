@@ -17,13 +17,12 @@ import { Fold } from '../../ui/Fold.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { Stepper } from '../../ui/Stepper.tsx';
-import { space } from '../../ui/theme.ts';
+import { READABLE_PX, space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { useTraining } from '../instrument/index.ts';
 import { newId, splitRow, today, useChanges } from '../data/index.ts';
 
 /** A stepper or list need not be wider, however wide the page. */
-const READABLE_PX = 520;
 
 /** The ladder of variations: where the client stands, the test that opens the next, and the coach's own choice. */
 export function LadderPart({
