@@ -64,6 +64,7 @@ const FEATURES = [
   'recheck',
   'loads',
   'clients',
+  'floor',
 ];
 for (const [i, feature] of FEATURES.entries())
   zones.push({

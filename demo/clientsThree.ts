@@ -97,6 +97,7 @@ export const CLIENTS_THREE: readonly DemoClient[] = [
       },
     ],
     setup: null,
+    leftAt: 'probe',
     hasPrescription: false,
     screen: { purpose: 'strength', answers: {} },
   },

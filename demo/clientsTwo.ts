@@ -213,6 +213,7 @@ export const CLIENTS_TWO: readonly DemoClient[] = [
       },
     ],
     setup: null,
+    leftAt: 'watch',
     hasPrescription: false,
     screen: { purpose: 'return', answers: {} },
   },

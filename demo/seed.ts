@@ -144,7 +144,7 @@ async function seedClient(
       baseVersion: 0,
       clientId,
       day: date,
-      at: demo.hasPrescription ? 'coach' : 'measure',
+      at: demo.leftAt ?? 'coach',
     });
     for (const values of trialsOf(demo, day, date, random))
       await target.send({ kind: 'trial.put', operationId: id(), rowId: id(), ...base, values });

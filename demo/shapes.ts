@@ -8,6 +8,7 @@ import type {
   SchoolValues,
   ScreeningValues,
   SetupTrialValues,
+  Stage,
   TriedValues,
 } from '@zither/contract';
 import type { BothSides, CameraView, MadeFault, MeasureId } from '@zither/core';
@@ -112,6 +113,8 @@ export interface DemoClient {
   /** Setup in use; null = none tried yet. */
   setup: ClientSetupValues | null;
   hasPrescription: boolean;
+  /** Where the last visit was left; left out = it was finished. */
+  leftAt?: Stage;
   /** Days on which a plan was given; left out = on the last day of measuring. */
   planDaysAgo?: number[];
   /** The screen as taken on the last day of measuring; null = not screened yet. */

@@ -9,6 +9,7 @@ declare module 'expo-router' {
       hrefInputParams:
         | { pathname: Router.RelativePathString; params?: Router.UnknownInputParams }
         | { pathname: Router.ExternalPathString; params?: Router.UnknownInputParams }
+        | { pathname: `/floor`; params?: Router.UnknownInputParams }
         | { pathname: `/`; params?: Router.UnknownInputParams }
         | { pathname: `/lab`; params?: Router.UnknownInputParams }
         | { pathname: `/settings`; params?: Router.UnknownInputParams }
@@ -101,6 +102,7 @@ declare module 'expo-router' {
       hrefOutputParams:
         | { pathname: Router.RelativePathString; params?: Router.UnknownOutputParams }
         | { pathname: Router.ExternalPathString; params?: Router.UnknownOutputParams }
+        | { pathname: `/floor`; params?: Router.UnknownOutputParams }
         | { pathname: `/`; params?: Router.UnknownOutputParams }
         | { pathname: `/lab`; params?: Router.UnknownOutputParams }
         | { pathname: `/settings`; params?: Router.UnknownOutputParams }
@@ -151,6 +153,7 @@ declare module 'expo-router' {
       href:
         | Router.RelativePathString
         | Router.ExternalPathString
+        | `/floor${`?${string}` | `#${string}` | ''}`
         | `/${`?${string}` | `#${string}` | ''}`
         | `/lab${`?${string}` | `#${string}` | ''}`
         | `/settings${`?${string}` | `#${string}` | ''}`
@@ -160,6 +163,7 @@ declare module 'expo-router' {
         | `/clients/new${`?${string}` | `#${string}` | ''}`
         | { pathname: Router.RelativePathString; params?: Router.UnknownInputParams }
         | { pathname: Router.ExternalPathString; params?: Router.UnknownInputParams }
+        | { pathname: `/floor`; params?: Router.UnknownInputParams }
         | { pathname: `/`; params?: Router.UnknownInputParams }
         | { pathname: `/lab`; params?: Router.UnknownInputParams }
         | { pathname: `/settings`; params?: Router.UnknownInputParams }

@@ -15,6 +15,7 @@ const line = (n: number, day: string | null, archivedAt: string | null = null): 
   hold: null,
   hasPrescription: false,
   hurtOn: null,
+  summary: null,
 });
 const client = (n: number): KeptRow => ({
   entity: 'client',

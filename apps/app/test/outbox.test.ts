@@ -175,6 +175,7 @@ describe('what the coach sees', () => {
       hold: null,
       hasPrescription: false,
       hurtOn: null,
+      summary: null,
     };
     expect(overlayList([line], [putClient()]).map((l) => l.name)).toEqual(['Orla Venn', 'Zenna']);
   });

@@ -154,6 +154,7 @@ describe('visits and trials on their way', () => {
       hold: null,
       hasPrescription: false,
       hurtOn: null,
+      summary: null,
     };
     expect(overlayList([line], [visit])[0]?.lastSession).toEqual({ day: TODAY, at: 'measure' });
   });

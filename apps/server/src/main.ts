@@ -1,4 +1,5 @@
 import { existsSync } from 'node:fs';
+import { warmSummaries } from './summaries.ts';
 import { dirname, join } from 'node:path';
 import { buildApp } from './app.ts';
 import { copyDaily } from './backup.ts';
@@ -115,6 +116,7 @@ async function listenForPages(): Promise<void> {
 try {
   await app.listen({ port, host });
   await listenForPages();
+  void warmSummaries(db, new Date().toISOString().slice(0, 10), () => stopping);
   await new Promise<void>((done, fail) => {
     if (!trust) return done();
     trust.once('error', fail);

@@ -11,6 +11,8 @@ export * from './looksCompared.ts';
 export * from './twoLooks.ts';
 export * from './recheck.ts';
 export * from './loadLog.ts';
+export * from './summary.ts';
+export * from './floor.ts';
 export * from './subject.ts';
 export * from './keptCapture.ts';
 export * from './signs.ts';

@@ -1,10 +1,9 @@
-import { sayDay, useClientList } from '../data/index.ts';
+import { today, useClientList, useDraft } from '../data/index.ts';
 import MaterialIcons from '@expo/vector-icons/MaterialIcons';
 import { Button, ListItem, SearchBar } from '../../ui/elements.ts';
-import { format } from 'date-fns/format';
 import { router } from 'expo-router';
 import { useState } from 'react';
-import { ScrollView, View } from 'react-native';
+import { FlatList, View } from 'react-native';
 import type { ClientLine } from '@zither/contract';
 import { DimButton } from '../../ui/DimButton.tsx';
 import { Notice } from '../../ui/Notice.tsx';
@@ -13,30 +12,9 @@ import { Heading, Say } from '../../ui/Say.tsx';
 import { font, space, TARGET_PX } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { Unreachable, Waiting } from '../../ui/Waiting.tsx';
-import { HOLD_NAMES } from '@zither/words/instrument';
-import { stageOf } from '../session/index.ts';
-
-function lineNote(line: ClientLine): string {
-  const session = line.lastSession;
-  const open =
-    session?.day === format(new Date(), 'yyyy-MM-dd')
-      ? `Visit open at ${stageOf(session.at).name}`
-      : null;
-  const measured = line.lastMeasuredOn
-    ? `Measured ${sayDay(line.lastMeasuredOn)}`
-    : 'Not measured yet';
-  // Until the next visit, in which it is asked about.
-  const hurts = line.hurtOn && (!session || line.hurtOn >= session.day);
-  return [
-    hurts ? 'Something hurt at home' : null,
-    open,
-    measured,
-    line.hold ? HOLD_NAMES[line.hold] : null,
-    line.hasPrescription ? 'has a plan' : null,
-  ]
-    .filter(Boolean)
-    .join(' · ');
-}
+import { byNeed } from '@zither/visit';
+import { isFound, sayClientLine } from '@zither/words/floor';
+import { Choice } from '../../ui/Choice.tsx';
 
 /** Clients: search, list, add. The whole page on a phone, the left pane on wide. */
 export function ClientListPane({ openId }: { openId: string | null }) {
@@ -44,8 +22,10 @@ export function ClientListPane({ openId }: { openId: string | null }) {
   const { clients, isLoading, isError, refetch } = useClientList();
   const [search, setSearch] = useState('');
   const [withArchived, setWithArchived] = useState(false);
-  const wanted = search.trim().toLowerCase();
-  const matching = clients.filter((c) => c.name.toLowerCase().includes(wanted));
+  const day = today();
+  const { value: order, set: setOrder } = useDraft<'need' | 'name'>('clients/order', 'need');
+  const found = clients.filter((c) => isFound(c, search, day));
+  const matching = order === 'need' ? byNeed(found, day) : found;
   const active = matching.filter((c) => c.archivedAt === null);
   const archived = matching.filter((c) => c.archivedAt !== null);
 
@@ -73,8 +53,8 @@ export function ClientListPane({ openId }: { openId: string | null }) {
         />
       </View>
       <SearchBar
-        placeholder="Find by name"
-        aria-label="Find a client by name"
+        placeholder="Name, cause, limit, due"
+        aria-label="Find a client by name, cause, limit or due"
         value={search}
         onChangeText={setSearch}
         searchIcon={<MaterialIcons name="search" size={22} color={colors.inkSoft} />}
@@ -107,43 +87,67 @@ export function ClientListPane({ openId }: { openId: string | null }) {
         inputStyle={{ fontFamily: font.regular, color: colors.ink, fontSize: 16 }}
         placeholderTextColor={colors.inkSoft}
       />
-      <ScrollView contentContainerStyle={{ paddingBottom: space.xl }}>
-        {isLoading && <Waiting what="the clients" />}
-        {isError && <Unreachable what="the client list" retry={refetch} />}
-        {!isLoading && !isError && clients.length === 0 && (
-          <View style={{ padding: space.l }}>
-            <Notice
-              actions={[
-                {
-                  label: 'Add the first client',
-                  onPress: () => router.navigate('/clients/new'),
-                },
-              ]}
-            >
-              Nobody here yet. A name, stature and body mass are enough to start.
-            </Notice>
-          </View>
-        )}
-        {clients.length > 0 && matching.length === 0 && (
-          <View style={{ padding: space.l }}>
-            <Say soft>Nobody’s name contains “{search.trim()}”.</Say>
-          </View>
-        )}
-        {active.map((line) => (
-          <Line key={line.id} line={line} isOpen={line.id === openId} />
-        ))}
-        {archived.length > 0 && (
-          <View style={{ padding: space.l, paddingBottom: 0, alignItems: 'flex-start' }}>
-            <Button
-              type="clear"
-              title={withArchived ? 'Hide archived' : `Show archived (${archived.length})`}
-              onPress={() => setWithArchived(!withArchived)}
-            />
-          </View>
-        )}
-        {withArchived &&
-          archived.map((line) => <Line key={line.id} line={line} isOpen={line.id === openId} />)}
-      </ScrollView>
+      <FlatList
+        data={withArchived ? [...active, ...archived] : active}
+        keyExtractor={(line) => line.id}
+        initialNumToRender={16}
+        windowSize={7}
+        contentContainerStyle={{ paddingBottom: space.xl }}
+        renderItem={({ item }) => <Line line={item} isOpen={item.id === openId} />}
+        ListHeaderComponent={
+          <>
+            {isLoading && <Waiting what="the clients" />}
+            {isError && <Unreachable what="the client list" retry={refetch} />}
+            {!isLoading && !isError && clients.length === 0 && (
+              <View style={{ padding: space.l }}>
+                <Notice
+                  actions={[
+                    {
+                      label: 'Add the first client',
+                      onPress: () => router.navigate('/clients/new'),
+                    },
+                  ]}
+                >
+                  Nobody here yet. A name, stature and body mass are enough to start.
+                </Notice>
+              </View>
+            )}
+            {clients.length > 0 && matching.length === 0 && (
+              <View style={{ padding: space.l }}>
+                <Say soft>Nobody is found by “{search.trim()}”.</Say>
+              </View>
+            )}
+            {clients.length > 1 && (
+              <View style={{ paddingHorizontal: space.l, paddingBottom: space.s }}>
+                <Choice
+                  label="In order of"
+                  hideLabel
+                  isTight
+                  options={[
+                    { value: 'need', label: 'By need' },
+                    { value: 'name', label: 'By name' },
+                  ]}
+                  value={order}
+                  onChange={setOrder}
+                />
+              </View>
+            )}
+          </>
+        }
+        ListFooterComponent={
+          <>
+            {archived.length > 0 && (
+              <View style={{ padding: space.l, paddingBottom: 0, alignItems: 'flex-start' }}>
+                <Button
+                  type="clear"
+                  title={withArchived ? 'Hide archived' : `Show archived (${archived.length})`}
+                  onPress={() => setWithArchived(!withArchived)}
+                />
+              </View>
+            )}
+          </>
+        }
+      />
     </View>
   );
 }
@@ -160,7 +164,7 @@ function Line({ line, isOpen }: { line: ClientLine; isOpen: boolean }) {
     >
       <ListItem.Content>
         <ListItem.Title>{line.name}</ListItem.Title>
-        <ListItem.Subtitle>{lineNote(line)}</ListItem.Subtitle>
+        <ListItem.Subtitle>{sayClientLine(line, today())}</ListItem.Subtitle>
       </ListItem.Content>
       <MaterialIcons name="chevron-right" size={22} color={colors.inkSoft} />
     </ListItem>

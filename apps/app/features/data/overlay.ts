@@ -188,6 +188,7 @@ export function overlayList(
           hold: null,
           hasPrescription: false,
           hurtOn: null,
+          summary: null,
         }),
         name: operation.values.name,
       });

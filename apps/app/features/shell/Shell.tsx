@@ -11,6 +11,7 @@ import { useAppSelector } from '../data/index.ts';
 import { Attention } from './Attention.tsx';
 
 const PLACES = [
+  { to: '/floor', label: 'Floor', icon: 'today' },
   { to: '/clients', label: 'Clients', icon: 'groups' },
   { to: '/lab', label: 'Lab', icon: 'architecture' },
   { to: '/shelf', label: 'Shelf', icon: 'menu-book' },
@@ -116,7 +117,7 @@ function Place({
 }: {
   to: Href;
   label: string;
-  icon?: 'groups' | 'architecture' | 'menu-book';
+  icon?: 'today' | 'groups' | 'architecture' | 'menu-book';
   /** Whose settings: stands where the others have an icon. */
   initials?: string;
   isHere: boolean;

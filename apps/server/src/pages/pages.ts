@@ -3,7 +3,15 @@ import { setTimeout as wait } from 'node:timers/promises';
 import rateLimit from '@fastify/rate-limit';
 import { pageReportSchema, type Dossier, type Prescription } from '@zither/contract';
 import { clientPage, nothingPage, pagePolicy, pausedPage } from '@zither/formats/clientPage';
-import { drillPhotos, hurtAtHome, isHeld, keepsLimits, limitsOf, planOf, safetyOf } from '@zither/visit';
+import {
+  drillPhotos,
+  hurtAtHome,
+  isHeld,
+  keepsLimits,
+  limitsOf,
+  planOf,
+  safetyOf,
+} from '@zither/visit';
 import { homePage } from '@zither/words/planPages';
 import { sayLimit } from '@zither/words/safety';
 import fastify, {

@@ -7,6 +7,7 @@ import { rowsOf } from '../db/rows.ts';
 import { Refusal } from '../errors.ts';
 import { clientLines, dossierOf } from '../reading.ts';
 import { lastDayAt } from '../plausible.ts';
+import { summariesOf } from '../summaries.ts';
 
 /** Reading clients: the list, and one client's whole dossier. */
 export function clientRoutes(app: FastifyInstance, db: Db, now: () => string): void {
@@ -15,7 +16,15 @@ export function clientRoutes(app: FastifyInstance, db: Db, now: () => string): v
   routes.get(
     '/api/clients',
     { schema: { response: { 200: clientListSchema } } },
-    async (request) => ({ clients: clientLines(db, request.practiceId, lastDayAt(now())) }),
+    async (request) => {
+      const summaries = summariesOf(db, request.practiceId, now().slice(0, 10));
+      return {
+        clients: clientLines(db, request.practiceId, lastDayAt(now())).map((line) => ({
+          ...line,
+          summary: summaries.get(line.id) ?? null,
+        })),
+      };
+    },
   );
 
   routes.get(

@@ -1,0 +1,186 @@
+import { router } from 'expo-router';
+import { useEffect, useState } from 'react';
+import { View } from 'react-native';
+import type { ClientLine, Dossier } from '@zither/contract';
+import {
+  floorStage,
+  isHeld,
+  limitsOf,
+  loadAnswer,
+  loadSetsOf,
+  safetyOf,
+  USUAL_STEP_KG,
+} from '@zither/visit';
+import { sayRest, STAGE_NAMES } from '@zither/words/floor';
+import { sayAdvice, saySet } from '@zither/words/loadLog';
+import { Button } from '../../ui/elements.ts';
+import { Notice } from '../../ui/Notice.tsx';
+import { Heading, Say } from '../../ui/Say.tsx';
+import { space } from '../../ui/theme.ts';
+import { useLook } from '../../ui/useLook.ts';
+import { newId, today, useChanges, useDossier, useDraft } from '../data/index.ts';
+import { repeated, setValues } from '../loads/index.ts';
+
+export const BOARD_MOST = 8;
+const TILE_PX = 260;
+
+/** Time of now, every second while it is looked at. */
+function useNow(): number {
+  const [now, setNow] = useState(() => Date.now());
+  useEffect(() => {
+    const timer = setInterval(() => setNow(Date.now()), 1000);
+    return () => clearInterval(timer);
+  }, []);
+  return now;
+}
+
+/** Up to eight clients at once, each with name, rest clock and the next set. */
+export function Board({
+  lines,
+  onOpen,
+  onRemove,
+}: {
+  lines: readonly ClientLine[];
+  onOpen: (line: ClientLine) => void;
+  onRemove: (id: string) => void;
+}) {
+  const now = useNow();
+  const { value: starts, set: setStarts } = useDraft<Record<string, number>>('floor/clocks', {});
+  const start = (id: string) => setStarts({ ...starts, [id]: Date.now() });
+  const stop = (id: string) =>
+    setStarts(Object.fromEntries(Object.entries(starts).filter(([key]) => key !== id)));
+  return (
+    <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: space.m }}>
+      {lines.map((line) => (
+        <Tile
+          key={line.id}
+          line={line}
+          seconds={starts[line.id] === undefined ? null : (now - starts[line.id]!) / 1000}
+          onStart={() => start(line.id)}
+          onStop={() => stop(line.id)}
+          onOpen={() => onOpen(line)}
+          onRemove={() => onRemove(line.id)}
+        />
+      ))}
+    </View>
+  );
+}
+
+function Tile({
+  line,
+  seconds,
+  onStart,
+  onStop,
+  onOpen,
+  onRemove,
+}: {
+  line: ClientLine;
+  /** Since the clock was started; null = it stands. */
+  seconds: number | null;
+  onStart: () => void;
+  onStop: () => void;
+  onOpen: () => void;
+  onRemove: () => void;
+}) {
+  const { colors } = useLook();
+  const view = useDossier(line.id);
+  const day = today();
+  return (
+    <View
+      role="group"
+      aria-label={line.name}
+      style={{
+        width: TILE_PX,
+        padding: space.m,
+        gap: space.s,
+        borderWidth: 1,
+        borderRadius: 6,
+        borderColor: colors.hairline,
+        backgroundColor: colors.surface,
+      }}
+    >
+      <Heading level={2}>{line.name}</Heading>
+      <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.s }}>
+        <View role="timer" aria-label={`Rest of ${line.name}`} style={{ flex: 1 }}>
+          <Say strong number style={{ fontSize: 32, lineHeight: 38 }}>
+            {seconds === null ? '–:––' : sayRest(Math.max(0, seconds))}
+          </Say>
+        </View>
+        <Button
+          type="outline"
+          title={seconds === null ? 'Start rest' : 'End rest'}
+          aria-label={`${seconds === null ? 'Start rest' : 'End rest'}: ${line.name}`}
+          onPress={seconds === null ? onStart : onStop}
+        />
+      </View>
+      {view.state === 'ready' ? (
+        <NextSet dossier={view.dossier} onDone={onStart} />
+      ) : (
+        <Say soft>
+          {view.state === 'unreachable' ? 'The record cannot be reached.' : 'Loading…'}
+        </Say>
+      )}
+      <View style={{ flexDirection: 'row', justifyContent: 'space-between' }}>
+        <Button
+          type="clear"
+          buttonStyle={{ paddingHorizontal: 0 }}
+          title={STAGE_NAMES[floorStage(line, day)]}
+          aria-label={`Open ${line.name} at ${STAGE_NAMES[floorStage(line, day)]}`}
+          onPress={onOpen}
+        />
+        <Button
+          type="clear"
+          buttonStyle={{ paddingHorizontal: 0 }}
+          title="Off the board"
+          aria-label={`Take ${line.name} off the board`}
+          onPress={onRemove}
+        />
+      </View>
+    </View>
+  );
+}
+
+/** The set to do next: the same again in one tap, which also starts the rest; anything else on the client's own page. */
+function NextSet({ dossier, onDone }: { dossier: Dossier; onDone: () => void }) {
+  const { client } = dossier;
+  const { moment, putLoadSet } = useChanges();
+  const day = today();
+  const safety = safetyOf(dossier, day);
+  const [last] = loadSetsOf(dossier);
+  if (isHeld(safety)) return <Notice tone="now">On hold: no sets.</Notice>;
+  const advice = last ? loadAnswer(dossier, last.rung, limitsOf(safety), USUAL_STEP_KG) : null;
+  return (
+    <View style={{ gap: space.s }}>
+      <Say small number>
+        {last ? saySet(last) : 'No set logged yet.'}
+      </Say>
+      {advice && (
+        <Say small soft>
+          {sayAdvice(advice)}
+        </Say>
+      )}
+      <View style={{ flexDirection: 'row', gap: space.s }}>
+        {last && (
+          <Button
+            title="Same again"
+            aria-label={`Same again: ${client.name}`}
+            onPress={() => {
+              putLoadSet(
+                client.id,
+                { id: newId(), version: 0 },
+                setValues(dossier, repeated(last), day, moment()),
+              );
+              onDone();
+            }}
+          />
+        )}
+        <Button
+          type="outline"
+          title="Log a set"
+          aria-label={`Log a set: ${client.name}`}
+          onPress={() => router.navigate(`/clients/${client.id}/load`)}
+        />
+      </View>
+    </View>
+  );
+}

@@ -1,0 +1,1 @@
+export { repeated, setValues } from './setForm.ts';
