@@ -1,13 +1,17 @@
 import type { Dossier, DrillValues, Schools } from '@zither/contract';
 import {
+  asMaintained,
   asTolerated,
   drill,
   DRILLS,
+  drillVerdict,
+  type Aim,
   type CauseId,
   type Drill,
   type DrillStrength,
   type WentAtHome,
 } from '@zither/core';
+import { rechecksOf } from './rechecks.ts';
 
 /** A practice's drill as the prescriber reads it; what it does not say (neighbours, a ban) stays as the house has it. */
 function asDrill(id: string, values: DrillValues, house: Drill | undefined): Drill {
@@ -47,9 +51,29 @@ const wentAtHome = ({ homeReports }: Pick<Dossier, 'homeReports'>, id: string): 
       hurts.includes(id) ? ['hurt'] : done.includes(id) ? [felt === 'hard' ? 'hard' : 'well'] : [],
     );
 
-/** The drills for one client: the practice's, those that grow as far as this client has shown to tolerate. */
-export const drillsFor = (dossier: Pick<Dossier, 'schools' | 'homeReports'>): Drill[] =>
-  drillsOf(dossier.schools).map((d) => asTolerated(d, wentAtHome(dossier, d.id)));
+/**
+ * The drills for one client: the practice's; those that grow as far as this client has shown to tolerate; those of a plan that were followed by a
+ * retained change, by the recheck kept last, at their maintenance dose.
+ */
+export function drillsFor(
+  dossier: Pick<Dossier, 'schools' | 'homeReports' | 'decisions' | 'prescriptions'>,
+): Drill[] {
+  const [last] = rechecksOf(dossier);
+  const plan = last && dossier.prescriptions.find((p) => p.id === last.plan);
+  const given = new Set(plan?.drills.map((d) => d.id) ?? []);
+  return drillsOf(dossier.schools).map((d) => {
+    const grown = asTolerated(d, wentAtHome(dossier, d.id));
+    const isRetained =
+      last !== undefined &&
+      given.has(d.id) &&
+      drillVerdict(
+        d.causes,
+        last.results.filter((r) => r.isAim).map((r) => ({ aim: r.aim as Aim, word: r.word })),
+        0,
+      ) === 'retained';
+    return isRetained ? asMaintained(grown) : grown;
+  });
+}
 
 /** A drill as a form shows it. */
 export const drillValuesOf = (of: Drill, photo: string | null): DrillValues => ({

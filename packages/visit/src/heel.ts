@@ -6,8 +6,10 @@ import {
   dorsiflexionOn,
   equivalentRiseMm,
   measuredDays,
+  normalQuantile,
   resolveBody,
   SIDES,
+  trendThrough,
   weaningSteps,
   type AnkleTrend,
   type Case,
@@ -21,7 +23,7 @@ import { purposeOf } from './method.ts';
 import { trainingChosen } from './training.ts';
 
 /**
- * The stiffer ankle by its newest reading, with its pace from the first to the newest visit; null until both are known. Readings after the routine
+ * The stiffer ankle by its newest reading, with its pace over all visits; null until both are known. Readings after the routine
  * are left out: they show the routine. Only where there are no others do they stand for the ankle.
  */
 export function ankleTrend(dossier: Dossier): AnkleTrend | null {
@@ -41,13 +43,17 @@ function trendOf({ client }: Dossier, trials: Dossier['trials']): AnkleTrend | n
   const list = readings[stiffer] ?? [];
   const [first, last] = [list[0], list.at(-1)];
   if (!first || !last) return null;
-  const weeks = differenceInCalendarDays(parseISO(last.day), parseISO(first.day)) / 7;
+  const week = (day: string) => differenceInCalendarDays(parseISO(day), parseISO(first.day)) / 7;
+  const weeks = week(last.day);
+  const trend = trendThrough(
+    list.map(({ day, deg, sem }) => ({ week: week(day), value: deg, sem })),
+  );
   return {
     deg: last.deg,
     sem: last.sem,
     perWeekDeg:
-      weeks >= 1
-        ? { mean: (last.deg - first.deg) / weeks, sem: Math.hypot(first.sem, last.sem) / weeks }
+      trend && weeks >= 1
+        ? { mean: trend.perWeek, sem: trend.errorOf / normalQuantile(0.975) }
         : null,
   };
 }

@@ -1,4 +1,4 @@
-import type { Condition, Decision, Dossier, LookAsks, Prescription } from '@zither/contract';
+import type { Condition, Dossier, LookAsks, Prescription } from '@zither/contract';
 import {
   alikeTrials,
   CAUSE_IDS,
@@ -25,15 +25,15 @@ import { differenceInCalendarDays } from 'date-fns/differenceInCalendarDays';
 import { formatISO } from 'date-fns/formatISO';
 import { parseISO } from 'date-fns/parseISO';
 import { hurtAtHome } from './home.ts';
+import { keepingOf } from './keeping.ts';
 import { baselinesOf, isTelling, type Look } from './looks.ts';
 import { aimsFor } from './planning.ts';
+import { rechecksOf, type Recheck } from './rechecks.ts';
 import { dossierOn, planOf } from './record.ts';
 import { isHeld, limitsOf, safetyOf } from './safety.ts';
 import { namedIn } from './signs.ts';
 import { twoLooks } from './twoLooks.ts';
 import { weekGiven } from './week.ts';
-
-export type Recheck = Extract<Decision, { kind: 'recheck' }>;
 
 /** In what two looks at one view differ. */
 export type Differs = 'condition' | keyof LookAsks;
@@ -80,13 +80,6 @@ export interface RecheckAnswer {
   /** Kept today; null = not yet. */
   kept: Recheck | null;
 }
-
-/** Rechecks that count, the newest first; of one day the last word. */
-export const rechecksOf = ({ decisions }: Pick<Dossier, 'decisions'>): Recheck[] =>
-  decisions
-    .flatMap((d) => (d.kind === 'recheck' && !d.takenBack ? [d] : []))
-    .sort((a, b) => b.at.localeCompare(a.at))
-    .filter((d, i, all) => all.findIndex((o) => o.on === d.on) === i);
 
 const USUAL_DAYS = 21;
 const dayAfter = (day: string, days: number): string =>
@@ -340,28 +333,10 @@ export function recheckOf(
         dossier.pains.some((p) => p.on > plan.givenOn && p.on <= day) ||
         hurtAtHome(dossier).length > 0,
       days,
-      kept: keptShare(dossier, plan, day),
+      kept: keepingOf(dossier, plan, day)?.share ?? null,
       ...open,
     }),
     nextOn: dayAfter(day, recheckInDays(causesOfPlan(plan).map((c) => c.cause))),
     kept,
   };
-}
-
-/** Share of the planned days since a plan on which something of it was done at home; null where nothing came back, or no week was planned. */
-export function keptShare(
-  { homeReports }: Pick<Dossier, 'homeReports'>,
-  plan: Prescription,
-  day: string,
-): number | null {
-  const own = homeReports.filter(
-    (r) => r.planId === plan.id && r.on >= plan.givenOn && r.on <= day,
-  );
-  if (own.length === 0 || !plan.week) return null;
-  const length = differenceInCalendarDays(parseISO(day), parseISO(plan.givenOn));
-  const planned = Array.from({ length }, (_, i) => addDays(parseISO(plan.givenOn), i + 1)).filter(
-    (d) => plan.week!.days[(d.getDay() + 6) % 7] !== 'rest',
-  ).length;
-  const done = new Set(own.filter((r) => r.done.length > 0).map((r) => r.on)).size;
-  return planned === 0 ? null : Math.min(1, done / planned);
 }

@@ -15,7 +15,8 @@ import { isHeld, limitsOf, newestScreening, safetyOf, type Safety } from './safe
 import { baselinesOf, looksOf } from './looks.ts';
 import { lockOf, missingOf } from './derive.ts';
 import { settledSetup } from './inUse.ts';
-import { dueOn, rechecksOf } from './recheck.ts';
+import { dueOn } from './recheck.ts';
+import { rechecksOf } from './rechecks.ts';
 import { planOf } from './record.ts';
 import { workedOn } from './signs.ts';
 

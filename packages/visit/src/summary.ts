@@ -1,7 +1,8 @@
 import type { ClientSummary, Dossier } from '@zither/contract';
 import { solve } from '@zither/core';
 import { clientCase } from './derive.ts';
-import { causesOfPlan, dueOn, rechecksOf } from './recheck.ts';
+import { causesOfPlan, dueOn } from './recheck.ts';
+import { rechecksOf } from './rechecks.ts';
 import { planOf } from './record.ts';
 import { isHeld, limitsOf, safetyOf } from './safety.ts';
 import { workedOn } from './signs.ts';

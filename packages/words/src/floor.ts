@@ -56,9 +56,11 @@ export function sayStanding({ summary }: Pick<ClientLine, 'summary'>): string | 
     shortBy
       ? `${CEILING_WORDS[shortBy.by as CeilingName]} ${Math.round(shortBy.deg)}° short`
       : null,
-    ...causes.map(({ cause, side }) =>
-      `${CAUSES[cause].name}${side === null ? '' : `, ${side}`}`.toLowerCase(),
-    ),
+    ...[...new Set(causes.map((c) => c.cause))].map((cause) => {
+      const sides = causes.filter((c) => c.cause === cause).map((c) => c.side);
+      const side = sides.length > 1 ? 'both sides' : sides[0];
+      return `${CAUSES[cause].name}${side ? `, ${side}` : ''}`.toLowerCase();
+    }),
   ].filter((part) => part !== null);
   return parts.length > 0 ? parts.join(' · ') : null;
 }

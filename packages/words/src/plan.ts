@@ -246,7 +246,7 @@ export function writePlan(plan: PlanAnswer, givenOn: string): PrescriptionValues
         seconds,
         reps: prescribed.drill.id === FEET_ID ? plan.feet.length : reps,
       })),
-      because: `${sayWorkedCause(prescribed.for)}${prescribed.drill.grownFrom === undefined ? '' : '; more than at first, because it went well at home'}`,
+      because: `${sayWorkedCause(prescribed.for)}${prescribed.drill.grownFrom === undefined ? '' : '; more than at first, because it went well at home'}${prescribed.drill.easedFrom === undefined ? '' : '; one set now, to keep what was gained'}`,
       precaution: prescribed.drill.precaution,
     })),
     notAdvised: notAdvised.slice(0, 12).map((left) => ({

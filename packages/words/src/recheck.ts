@@ -1,12 +1,13 @@
 import {
   MEASURES,
   type Aim,
+  type DrillVerdict,
   type LikelyCause,
   type NextStep,
   type RecheckWord,
   type StepReason,
 } from '@zither/core';
-import type { Differs, Recheck, RecheckAnswer, RecheckLine, Repeat } from '@zither/visit';
+import type { Differs, Keeping, Recheck, RecheckAnswer, RecheckLine, Repeat } from '@zither/visit';
 import { CALL_NAMES, CHANGE_WORDS } from './afterRoutine.ts';
 import { sayShortDay } from './days.ts';
 import { sayError, sayValue } from './display.ts';
@@ -152,3 +153,33 @@ export function sayKept(
   const by = saidBy === '' ? '' : ` Kept by ${saidBy}.`;
   return `${told.length > 0 ? `${capital(sayList(told))}. ` : ''}${calls.length > 0 ? `The coach’s call: ${sayList(calls)}. ` : ''}${STEP_NAMES[step]}; next look ${sayShortDay(nextOn)}. Judged by ${methodName}${method.version > 0 ? `, version ${method.version}` : ''}.${by}`;
 }
+
+/** How the plan was kept: "Done on 9 of 14 planned days. It felt right on 6 days, hard on 1." */
+export function sayKeeping(keeping: Keeping | null): string[] {
+  if (!keeping)
+    return ['Nothing came back from home. That does not say whether the routine was done.'];
+  const { plannedDays, doneDays, felt, drills } = keeping;
+  const days = plannedDays > 0 ? `${doneDays} of ${plannedDays} planned days` : `${doneDays} days`;
+  const words = (['easy', 'right', 'hard'] as const).flatMap((w) =>
+    felt[w] > 0 ? [`${w} on ${felt[w]}`] : [],
+  );
+  return [
+    `Done on ${days}.${words.length > 0 ? ` It felt ${sayList(words)}.` : ''}`,
+    ...drills.map(
+      (d) => `${d.name}: ${count(d.days, 'day')}${d.hurt > 0 ? `, hurt on ${d.hurt}` : ''}.`,
+    ),
+  ];
+}
+
+const DRILL_VERDICTS: Record<Exclude<DrillVerdict, 'open'>, string> = {
+  retained: 'What it works on is better and has stayed so: the next plan keeps it at one set.',
+  questioned: 'Four weeks without a change we can see in what it works on. Consider another drill.',
+};
+
+/** What is said of a drill at a recheck; null where it is too early. */
+export const sayDrillVerdict = (verdict: DrillVerdict): string | null =>
+  verdict === 'open' ? null : DRILL_VERDICTS[verdict];
+
+/** What a swap would bring. */
+export const sayInstead = (names: readonly string[]): string =>
+  names.length > 0 ? `Instead: ${sayList(names)}.` : 'Nothing else fits the minutes and the kit.';

@@ -38,6 +38,7 @@ import { MeasureGauges } from '../measure/index.ts';
 import { LockedPart, useInUse } from '../setup/index.ts';
 import { stageOf } from '../session/index.ts';
 import { SaveRecord } from './RecordFile.tsx';
+import { GlancePart, StoryPart } from './StoryPart.tsx';
 import { sayLength, sayMass } from '@zither/words/units';
 
 /** One client: the setup in force, the measurements as strings, and the next step under the thumb. */
@@ -116,6 +117,7 @@ export function ClientScreen({ dossier }: { dossier: Dossier }) {
         </Say>
         {client.notes !== '' && <Say>{client.notes}</Say>}
       </Part>
+      <GlancePart dossier={dossier} />
       <CurrentSetup dossier={dossier} />
       <LockedPart dossier={dossier} />
       <LoadsPart dossier={dossier} onOpen={() => go('load')} />
@@ -147,6 +149,7 @@ export function ClientScreen({ dossier }: { dossier: Dossier }) {
         )}
         {newest && missing.length > 0 && <Say soft>{`Still missing: ${sayMissing(missing)}.`}</Say>}
       </Part>
+      <StoryPart dossier={dossier} />
       <Part>
         <SaveRecord client={client} />
         <View style={{ alignItems: 'flex-start' }}>

@@ -6,9 +6,19 @@ import { differenceInCalendarDays } from 'date-fns/differenceInCalendarDays';
 import { formatISO } from 'date-fns/formatISO';
 import { parseISO } from 'date-fns/parseISO';
 import type { Dossier } from '@zither/contract';
-import { NEXT_STEPS, NODES, STATIONS, type NextStep } from '@zither/core';
 import {
+  drillVerdict,
+  NEXT_STEPS,
+  NODES,
+  STATIONS,
+  swapFor,
+  type NextStep,
+  type PrescriptionInput,
+} from '@zither/core';
+import {
+  drillsOf,
   isHeld,
+  keepingOf,
   methodById,
   methodOf,
   recheckOf,
@@ -26,6 +36,9 @@ import {
   NO_CAUSE,
   sayAim,
   sayCausesThen,
+  sayDrillVerdict,
+  sayInstead,
+  sayKeeping,
   sayKept,
   sayRecheckLine,
   sayRechecked,
@@ -124,6 +137,7 @@ export function RecheckScreen({ dossier }: { dossier: Dossier }) {
       }))}
       frame={frame}
       isHeldNow={isHeld(safety)}
+      asked={answer?.plan?.asked ?? null}
       notice={<SafetyNotice clientId={client.id} safety={safety} />}
       isWide={isWide}
       go={go}
@@ -138,6 +152,7 @@ function Rechecked({
   earlier,
   frame,
   isHeldNow,
+  asked,
   notice,
   isWide,
   go,
@@ -149,6 +164,8 @@ function Rechecked({
   earlier: { id: string; on: string; said: string }[];
   frame: Omit<Parameters<typeof Screen>[0], 'children'>;
   isHeldNow: boolean;
+  /** What the next plan would be made from; null while that is worked out. */
+  asked: PrescriptionInput | null;
   notice: React.ReactNode;
   isWide: boolean;
   go: (path: string) => void;
@@ -322,6 +339,30 @@ function Rechecked({
           <Say small soft>
             The plan’s calendar file follows when it is saved again.
           </Say>
+        </Part>
+      )}
+      {!isNew && plan.drills.length > 0 && (
+        <Part title="The routine">
+          {sayKeeping(keepingOf(dossier, plan, day)).map((line) => (
+            <Say key={line} small number>
+              {line}
+            </Say>
+          ))}
+          {plan.drills.map(({ id, name }) => {
+            const of = drillsOf(dossier.schools).find((d) => d.id === id);
+            const verdict = of ? drillVerdict(of.causes, aims, recheck.days) : 'open';
+            const said = sayDrillVerdict(verdict);
+            if (!said) return null;
+            return (
+              <View key={id} style={{ gap: 2 }}>
+                <Say strong>{name}</Say>
+                <Say>{said}</Say>
+                {verdict === 'questioned' && asked && (
+                  <Say small>{sayInstead(swapFor(asked, id).instead.map((d) => d.name))}</Say>
+                )}
+              </View>
+            );
+          })}
         </Part>
       )}
       {!isNew && (

@@ -146,6 +146,10 @@ export function newestReading(
 /** Share of the given error by which an unchanged client reads differently on another day: the foot and the instrument are placed anew (house default). */
 const OCCASION_SHARE = 0.5;
 
+/** Standard deviation by which an unchanged client reads differently on another day, in the unit of the measure. */
+export const occasionError = (measure: MeasureId): number =>
+  (MEASURES[measure].sem ?? 0) * OCCASION_SHARE;
+
 /**
  * Whether a measure changed between two readings of one side. Readings of two days carry the error of the occasion beside that of the trials.
  *
@@ -158,7 +162,7 @@ export const changeOfReading = (
   together = 1,
 ): Change =>
   changeBetween(before, now, {
-    occasion: before.day === now.day ? 0 : (MEASURES[measure].sem ?? 0) * OCCASION_SHARE,
+    occasion: before.day === now.day ? 0 : occasionError(measure),
     together,
   });
 

@@ -55,6 +55,8 @@ export interface Drill {
   grows?: { step: number; most: number };
   /** What it started at, where it has grown. */
   grownFrom?: number;
+  /** Sets it had before it was eased to a maintenance dose. */
+  easedFrom?: number;
   /** A rep takes so long, s; absent = as usual for its part. */
   repSeconds?: number;
   kit: readonly DrillKit[];

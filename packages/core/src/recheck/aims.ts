@@ -43,6 +43,12 @@ const showsAs = (cause: CauseId, fault: FaultId): boolean =>
       (l.strength === 'strong' || l.strength === 'some'),
   );
 
+/** Whether a finding or reading shows a cause. */
+export const isAimOf = (cause: CauseId, aim: Aim): boolean =>
+  aim.kind === 'finding'
+    ? showsAs(cause, aim.fault)
+    : (READ_BY[cause]?.includes(aim.measure) ?? false);
+
 /**
  * What a plan is judged by: the readings that show the causes it works on, and the findings these causes show as. Clear findings come first. At
  * most `AIMS_MOST`; deterministic.

@@ -1,2 +1,3 @@
 export * from './aims.ts';
+export * from './drills.ts';
 export * from './propose.ts';
