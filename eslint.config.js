@@ -63,6 +63,7 @@ const FEATURES = [
   'prescription',
   'recheck',
   'loads',
+  'reports',
   'clients',
   'floor',
 ];

@@ -61,6 +61,7 @@ const PAGES = [
   'probe/why?cause=0',
   'recheck',
   'load',
+  'report',
   'edit',
   'move',
 ];

@@ -56,6 +56,10 @@ declare module 'expo-router' {
             params: Router.UnknownInputParams & { id: string | number };
           }
         | {
+            pathname: `/clients/[id]/report`;
+            params: Router.UnknownInputParams & { id: string | number };
+          }
+        | {
             pathname: `/clients/[id]/run`;
             params: Router.UnknownInputParams & { id: string | number };
           }
@@ -127,6 +131,7 @@ declare module 'expo-router' {
             pathname: `/clients/[id]/referral`;
             params: Router.UnknownOutputParams & { id: string };
           }
+        | { pathname: `/clients/[id]/report`; params: Router.UnknownOutputParams & { id: string } }
         | { pathname: `/clients/[id]/run`; params: Router.UnknownOutputParams & { id: string } }
         | { pathname: `/clients/[id]/setup`; params: Router.UnknownOutputParams & { id: string } }
         | { pathname: `/clients/[id]/sheet`; params: Router.UnknownOutputParams & { id: string } }
@@ -182,6 +187,7 @@ declare module 'expo-router' {
         | `/clients/${Router.SingleRoutePart<T>}/print${`?${string}` | `#${string}` | ''}`
         | `/clients/${Router.SingleRoutePart<T>}/recheck${`?${string}` | `#${string}` | ''}`
         | `/clients/${Router.SingleRoutePart<T>}/referral${`?${string}` | `#${string}` | ''}`
+        | `/clients/${Router.SingleRoutePart<T>}/report${`?${string}` | `#${string}` | ''}`
         | `/clients/${Router.SingleRoutePart<T>}/run${`?${string}` | `#${string}` | ''}`
         | `/clients/${Router.SingleRoutePart<T>}/setup${`?${string}` | `#${string}` | ''}`
         | `/clients/${Router.SingleRoutePart<T>}/sheet${`?${string}` | `#${string}` | ''}`
@@ -229,6 +235,10 @@ declare module 'expo-router' {
           }
         | {
             pathname: `/clients/[id]/referral`;
+            params: Router.UnknownInputParams & { id: string | number };
+          }
+        | {
+            pathname: `/clients/[id]/report`;
             params: Router.UnknownInputParams & { id: string | number };
           }
         | {

@@ -19,6 +19,7 @@ export * from './school.ts';
 export * from './setupTrial.ts';
 export * from './home.ts';
 export * from './loadSet.ts';
+export * from './readingOut.ts';
 export * from './drill.ts';
 export * from './cue.ts';
 export * from './move.ts';

@@ -257,8 +257,21 @@ const recheck = {
   nextOn: daySchema,
 };
 
+/** The client agreed that a report goes to a clinician. */
+const consent = {
+  ...decided,
+  kind: z.literal('consent'),
+  /** Whom it may go to. */
+  who: z
+    .string()
+    .trim()
+    .min(1, { error: 'must say who may have it.' })
+    .max(120, { error: 'must be at most 120 characters.' }),
+};
+
 const kindError = {
-  error: 'must be leaveAlone, workOn, train, entryTest, routine, week, afterRoutine or recheck.',
+  error:
+    'must be leaveAlone, workOn, train, entryTest, routine, week, afterRoutine, recheck or consent.',
 };
 
 /** What a coach concluded: a finding too small to matter, the causes a plan is made for, what is trained, or how an entry test went. */
@@ -273,6 +286,7 @@ export const decisionValuesSchema = z.discriminatedUnion(
     z.strictObject(week),
     z.strictObject(afterRoutine),
     z.strictObject(recheck),
+    z.strictObject(consent),
   ],
   kindError,
 );
@@ -289,6 +303,7 @@ export const decisionSchema = z.discriminatedUnion(
     z.strictObject({ ...week, ...clientRow }),
     z.strictObject({ ...afterRoutine, ...clientRow }),
     z.strictObject({ ...recheck, ...clientRow }),
+    z.strictObject({ ...consent, ...clientRow }),
   ],
   kindError,
 );

@@ -98,6 +98,8 @@ describe('the words of Probe', () => {
     ).toBe('must name a cause.');
     expect(
       decisionValuesSchema.safeParse({ ...base, kind: 'forget' }).error?.issues[0]?.message,
-    ).toBe('must be leaveAlone, workOn, train, entryTest, routine, week, afterRoutine or recheck.');
+    ).toBe(
+      'must be leaveAlone, workOn, train, entryTest, routine, week, afterRoutine, recheck or consent.',
+    );
   });
 });

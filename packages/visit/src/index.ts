@@ -16,6 +16,7 @@ export * from './loadLog.ts';
 export * from './summary.ts';
 export * from './floor.ts';
 export * from './story.ts';
+export * from './readingsOut.ts';
 export * from './subject.ts';
 export * from './keptCapture.ts';
 export * from './signs.ts';

@@ -5,7 +5,7 @@ import { useLook } from '../../ui/useLook.ts';
 
 /** Stages that need the whole width keep the list out of the way. */
 const FULL_WIDTH =
-  /\/clients\/[^/]+\/(clear|measure|sheet|watch|probe|setup|prescription|recheck|load|print|referral|run|cues)(\/|$)/;
+  /\/clients\/[^/]+\/(clear|measure|sheet|watch|probe|setup|prescription|recheck|load|report|print|referral|run|cues)(\/|$)/;
 
 export default function ClientsLayout() {
   const { colors, isWide } = useLook();

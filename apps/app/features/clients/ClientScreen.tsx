@@ -151,6 +151,14 @@ export function ClientScreen({ dossier }: { dossier: Dossier }) {
       </Part>
       <StoryPart dossier={dossier} />
       <Part>
+        <View style={{ alignItems: 'flex-start' }}>
+          <Button
+            type="clear"
+            buttonStyle={{ paddingHorizontal: 0 }}
+            title="Reports and readings as files"
+            onPress={() => go('report')}
+          />
+        </View>
         <SaveRecord client={client} />
         <View style={{ alignItems: 'flex-start' }}>
           <Button

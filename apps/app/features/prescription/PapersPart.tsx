@@ -6,14 +6,13 @@ import { Choice } from '../../ui/Choice.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { space } from '../../ui/theme.ts';
 import { saveFile, settingsActions, useAppDispatch, useAppSelector } from '../data/index.ts';
-import type { PaperToMake } from './paperAsked.ts';
-import { paperName, paperOf, type ForPaper } from './papers.ts';
+import { paperName, paperOf, type ForPaper, type PlanPaperKind } from './papers.ts';
 import { usePaper } from './usePaper.ts';
 
 /** Writes the calendar file when it is asked for. */
 type CalendarText = () => Promise<string>;
 
-const NAMES: Record<PaperToMake['kind'], string> = {
+const NAMES: Record<PlanPaperKind, string> = {
   card: 'Setup card',
   plan: 'Home plan',
   map: 'Floor map',
@@ -27,7 +26,7 @@ export function PapersPart({ of, calendar }: { of: ForPaper; calendar: CalendarT
   const size: Paper = kept ?? (of.plan.units === 'imperial' ? 'LETTER' : 'A4');
   const [hasNoCalendar, setHasNoCalendar] = useState(false);
   const { make, making, hasFailed } = usePaper();
-  const give = async (kind: PaperToMake['kind']) => {
+  const give = async (kind: PlanPaperKind) => {
     const paper = paperOf(kind, of);
     const bytes = paper && (await make(paper, size));
     if (bytes) saveFile(paperName(kind, of.plan), bytes, 'application/pdf');

@@ -21,7 +21,7 @@ async function make({ id, paper, size, fonts }: PaperAsked): Promise<void> {
     writer.virtualfs.writeFileSync('regular.ttf', new Uint8Array(fonts.regular));
     writer.virtualfs.writeFileSync('bold.ttf', new Uint8Array(fonts.bold));
     const document =
-      paper.kind === 'plan'
+      paper.kind === 'plan' || paper.kind === 'report'
         ? planDocument(paper.content, size)
         : paper.kind === 'card'
           ? cardDocument(paper.content, size)

@@ -4,6 +4,8 @@ import type { CardPaper, FloorMapPaper, Paper, PlanPaper } from '@zither/formats
 export type PaperToMake =
   | { kind: 'card'; content: CardPaper }
   | { kind: 'plan'; content: PlanPaper }
+  /** Another paper of titles and lines. */
+  | { kind: 'report'; content: PlanPaper }
   | { kind: 'map'; content: FloorMapPaper };
 
 /** What the paper's worker is asked; the fonts are whole font files. */

@@ -16,9 +16,12 @@ export interface ForPaper {
   photos: Readonly<Record<string, string>>;
 }
 
+/** The papers of a plan. */
+export type PlanPaperKind = Exclude<PaperToMake['kind'], 'report'>;
+
 /** What one paper of a plan says and shows; null where the body it is drawn from is not known. */
 export function paperOf(
-  kind: PaperToMake['kind'],
+  kind: PlanPaperKind,
   { client, plan, question, within, photos }: ForPaper,
 ): PaperToMake | null {
   if (kind === 'plan')
@@ -40,7 +43,7 @@ export function paperOf(
 }
 
 /** What a file of a plan is called: by kind and day, without a name. */
-export const paperName = (kind: PaperToMake['kind'], { givenOn }: PrescriptionValues): string =>
+export const paperName = (kind: PlanPaperKind, { givenOn }: PrescriptionValues): string =>
   `${{ card: 'squat-setup', plan: 'squat-plan', map: 'floor-map' }[kind]}-${givenOn}.pdf`;
 
 /** The calendar file of a plan as its week lies now; null where the plan has no week. The library comes with the first file. */
