@@ -7,6 +7,7 @@ import {
   clientListSchema,
   dossierSchema,
   loadSetValuesSchema,
+  painValuesSchema,
   type Dossier,
   type Operation,
   type TrialValues,
@@ -51,6 +52,7 @@ import {
   copyOf,
   dossierOn,
   keptCapture,
+  recheckOf,
   scriptFor,
   subjectFor,
 } from '@zither/visit';
@@ -95,7 +97,7 @@ export async function seed(door: SeedTarget, today: Date): Promise<number> {
       door.send({
         ...operation,
         saidAt: operation.saidAt ?? saidAtOf(operation, firstDay),
-        saidBy: 'CH',
+        saidBy: operation.saidBy ?? 'CH',
       }),
   };
   const { clients } = clientListSchema.parse(await target.get('/api/clients'));
@@ -148,6 +150,16 @@ async function seedClient(
     });
     for (const values of trialsOf(demo, day, date, random))
       await target.send({ kind: 'trial.put', operationId: id(), rowId: id(), ...base, values });
+    if (day.alsoBy !== undefined)
+      for (const values of trialsOf(demo, day, date, seededRandom(seedOf(`${date} ${day.alsoBy}`))))
+        await target.send({
+          kind: 'trial.put',
+          operationId: id(),
+          rowId: id(),
+          ...base,
+          values,
+          saidBy: day.alsoBy,
+        });
   }
   const lastDay = Math.min(...demo.days.map((day) => day.daysAgo));
   const planDays = demo.planDaysAgo ?? [lastDay];
@@ -190,6 +202,74 @@ async function seedClient(
       rowId: id(),
       ...base,
       values: writePlan(plan, on),
+    });
+  }
+  await seedAfter(demo, clientId, target, today, id);
+}
+
+/** What followed a plan: what came back from home, pain, and rechecks as the app works them out. */
+async function seedAfter(
+  demo: DemoClient,
+  clientId: string,
+  target: SeedTarget,
+  today: Date,
+  id: () => string,
+): Promise<void> {
+  const known = async () => dossierSchema.parse(await target.get(`/api/clients/${clientId}`));
+  const row = () => ({ operationId: id(), rowId: id(), baseVersion: 0, clientId });
+  const dayOf = (daysAgo: number) => format(addDays(today, -daysAgo), 'yyyy-MM-dd');
+  for (const { daysAgo, done, felt } of demo.reports ?? []) {
+    const on = dayOf(daysAgo);
+    const plan = (await known()).prescriptions.find((p) => p.givenOn <= on);
+    if (!plan) throw new Error(`${demo.client.name} reports on a plan that is not there.`);
+    await target.send({
+      kind: 'homeReport.put',
+      ...row(),
+      values: {
+        planId: plan.id,
+        on,
+        by: 'link',
+        done: done.flatMap((place) => plan.drills[place - 1]?.id ?? []),
+        hurts: [],
+        felt,
+      },
+    });
+  }
+  for (const { daysAgo, level, movement } of demo.pains ?? [])
+    await target.send({
+      kind: 'pain.put',
+      ...row(),
+      values: painValuesSchema.parse({ on: dayOf(daysAgo), movement, place: 'knee', level }),
+    });
+  for (const { daysAgo, step } of demo.rechecks ?? []) {
+    const on = dayOf(daysAgo);
+    const dossier = dossierOn(await known(), on);
+    const found = recheckOf(dossier, on);
+    if (!found) throw new Error(`${demo.client.name} has no plan to recheck.`);
+    await target.send({
+      kind: 'decision.put',
+      ...row(),
+      values: {
+        kind: 'recheck',
+        on,
+        at: `${on}T10:20:00.000Z`,
+        takenBack: false,
+        plan: found.plan.id,
+        method: { id: methodOf(dossier).id, version: 0 },
+        results: found.lines.map((l) => ({
+          aim: l.aim as never,
+          isAim: l.isAim,
+          word: l.word,
+          by: l.by,
+          before: l.before?.value ?? null,
+          after: l.after?.value ?? null,
+          unit: l.unit,
+          countsFrom: l.countsFrom,
+          call: null,
+        })),
+        step,
+        nextOn: format(addDays(today, -daysAgo + 21), 'yyyy-MM-dd'),
+      },
     });
   }
 }

@@ -20,6 +20,8 @@ export type Truth = { [K in MeasureId]?: number | BothSides<number> };
 export interface DemoDay {
   daysAgo: number;
   truth: Truth;
+  /** A second coach who reads the same again; left out = one coach alone. */
+  alsoBy?: string;
   /** One trial struck out on that day, and why. */
   strikes?: { measure: MeasureId; side: 'left' | 'right'; reason: string };
 }
@@ -113,6 +115,12 @@ export interface DemoClient {
   /** Setup in use; null = none tried yet. */
   setup: ClientSetupValues | null;
   hasPrescription: boolean;
+  /** What came back from home: which drills of the plan by their place, from 1. */
+  reports?: { daysAgo: number; done: number[]; felt: 'easy' | 'right' | 'hard' | null }[];
+  /** Rechecks kept, with the step the coach chose. */
+  rechecks?: { daysAgo: number; step: 'keep' | 'refer' | 'changeDrill' | 'nextRung' }[];
+  /** Pain noted, with its day. */
+  pains?: { daysAgo: number; level: number; movement: string }[];
   /** Where the last visit was left; left out = it was finished. */
   leftAt?: Stage;
   /** Days on which a plan was given; left out = on the last day of measuring. */

@@ -57,6 +57,13 @@ describe('the client list', () => {
     process.stderr.write(
       `List of ${all.length}: ${cold.toFixed(0)} ms, then ${warm.toFixed(0)} ms.\n`,
     );
+    expect((await b.get('/api/learned')).body).toEqual({
+      clients: all.length,
+      coaches: [],
+      instruments: [],
+      eyes: [],
+      worked: [],
+    });
     expect(all.every((c: { summary: object | null }) => c.summary !== null)).toBe(true);
   });
 });

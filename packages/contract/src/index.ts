@@ -18,6 +18,7 @@ export * from './setupFile.ts';
 export * from './school.ts';
 export * from './setupTrial.ts';
 export * from './home.ts';
+export * from './learned.ts';
 export * from './loadSet.ts';
 export * from './readingOut.ts';
 export * from './drill.ts';

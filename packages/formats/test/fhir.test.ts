@@ -53,7 +53,8 @@ const bundle = readingsBundle(
   ALL,
   ALL.map((_, i) => `22222222-2222-4222-8222-22222222222${i}`),
 );
-const observation = (i: number) => bundle.entry[i + 1]!.resource as unknown as Record<string, unknown>;
+const observation = (i: number) =>
+  bundle.entry[i + 1]!.resource as unknown as Record<string, unknown>;
 
 describe('readings as FHIR R4', () => {
   it('have the published structure (HL7 FHIR R4, checked by the package fhir)', () => {

@@ -17,6 +17,7 @@ export * from './summary.ts';
 export * from './floor.ts';
 export * from './story.ts';
 export * from './readingsOut.ts';
+export * from './learned.ts';
 export * from './subject.ts';
 export * from './keptCapture.ts';
 export * from './signs.ts';

@@ -236,6 +236,12 @@ export async function fetchRecord(clientId: string): Promise<ClientRecord | null
   return read.success ? read.data : null;
 }
 
+/** What the server answers of the whole practice, unread; null without an answer. */
+export async function askServer(path: '/learned'): Promise<unknown> {
+  const came = await call(path, { timeoutMs: 60_000 });
+  return came.kind === 'answer' ? came.body : null;
+}
+
 /** Hands a record to the server as a new client. */
 export function sendRecord(record: ClientRecord) {
   return call('/records', { body: JSON.stringify(record), timeoutMs: 120_000 });

@@ -1,4 +1,5 @@
 export {
+  askServer,
   fetchRecord,
   newId,
   sendRecord,

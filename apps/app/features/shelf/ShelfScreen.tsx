@@ -19,11 +19,12 @@ import {
 } from './entries.ts';
 import { EntryRow } from './EntryRow.tsx';
 import { HistoryPart } from './HistoryPart.tsx';
+import { LearnedPart } from './LearnedPart.tsx';
 import { useCuesParts } from './useCuesParts.tsx';
 import { useDrillsParts } from './useDrillsParts.tsx';
 import { useSchoolsParts } from './useSchoolsParts.tsx';
 
-type Shown = TableName | 'history' | 'schools' | 'drills' | 'cues';
+type Shown = TableName | 'history' | 'schools' | 'drills' | 'cues' | 'measured' | 'worked';
 
 const TABLES: readonly { value: Shown; label: string }[] = [
   { value: 'schools', label: 'Methods' },
@@ -34,6 +35,8 @@ const TABLES: readonly { value: Shown; label: string }[] = [
   { value: 'tests', label: 'Tests' },
   { value: 'weights', label: 'Weights' },
   { value: 'chances', label: 'Chances' },
+  { value: 'worked', label: 'What worked here' },
+  { value: 'measured', label: 'Who measured' },
 ];
 
 /** The practice's own tables of causes, findings and tests: every entry with its reason, changed with one, and never without a history. */
@@ -87,6 +90,13 @@ export function ShelfScreen() {
       </Screen>
     );
   }
+  if (table === 'measured' || table === 'worked')
+    return (
+      <Screen title="Shelf" who="What this practice’s own records say">
+        {choice}
+        <LearnedPart show={table} />
+      </Screen>
+    );
   const top = (
     <Part>
       <Say soft>

@@ -1,4 +1,5 @@
-import { clientListSchema, dossierSchema, idSchema } from '@zither/contract';
+import { clientListSchema, dossierSchema, idSchema, learnedSchema } from '@zither/contract';
+import { learnedFrom } from '@zither/visit';
 import type { FastifyInstance } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import { z } from 'zod';
@@ -26,6 +27,12 @@ export function clientRoutes(app: FastifyInstance, db: Db, now: () => string): v
       };
     },
   );
+
+  routes.get('/api/learned', { schema: { response: { 200: learnedSchema } } }, async (request) => {
+    const rows = rowsOf(db, request.practiceId);
+    const ids = summariesOf(db, request.practiceId, now().slice(0, 10)).keys();
+    return learnedFrom([...ids].flatMap((id) => dossierOf(rows, id) ?? []));
+  });
 
   routes.get(
     '/api/clients/:id',

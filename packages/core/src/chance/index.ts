@@ -3,3 +3,4 @@ export * from './normal.ts';
 export * from './student.ts';
 export * from './difference.ts';
 export * from './trend.ts';
+export * from './share.ts';

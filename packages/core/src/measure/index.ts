@@ -11,3 +11,4 @@ export * from './trace.ts';
 export * from './inclinometer.ts';
 export * from './simulated.ts';
 export * from './stations.ts';
+export * from './raters.ts';

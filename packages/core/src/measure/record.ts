@@ -26,6 +26,8 @@ export interface Trial {
   /** Cold, warm, or after the routine; null or absent = not recorded. */
   state?: 'cold' | 'warm' | 'after' | null | undefined;
   struck: object | null;
+  /** Who read it; absent or empty = not said. */
+  saidBy?: string | undefined;
 }
 
 /** Share of the given error below which a client's own repeats never bring it (house default). */
@@ -82,17 +84,22 @@ export function readingError(
 ): { sem: number; own: boolean; freedom: number } | null {
   const { sem: given, grain } = MEASURES[measure];
   if (given === null) return null;
-  const sets = new Map<string, number[]>();
-  for (const trial of trials) {
-    if (trial.measure !== measure || trial.struck !== null) continue;
-    // Another knee width is another position, and after the routine another state: neither counts as a repeat.
-    const key = `${trial.takenOn} ${trial.side ?? ''} ${trial.kneeGapMm ?? ''} ${trial.state === 'after'}`;
-    sets.set(key, [...(sets.get(key) ?? []), trial.value]);
-  }
-  const { sem, own, freedom } = singleReadingError([...sets.values()], given);
+  const { sem, own, freedom } = singleReadingError(repeatsOf(trials, measure), given);
   const least = Math.max(grain / Math.sqrt(12), given * OWN_REPEATS_LEAST);
   // A floor is a given number, not an estimate.
   return sem > least ? { sem, own, freedom } : { sem: least, own, freedom: Infinity };
+}
+
+/** Repeats of a measure: the trials of one client, each set of one side, day, position, state and coach. */
+export function repeatsOf(trials: readonly Trial[], measure: MeasureId): number[][] {
+  const sets = new Map<string, number[]>();
+  for (const trial of trials) {
+    if (trial.measure !== measure || trial.struck !== null) continue;
+    // Another knee width is another position, after the routine another state, and another coach another hand: none of them counts as a repeat.
+    const key = `${trial.takenOn} ${trial.side ?? ''} ${trial.kneeGapMm ?? ''} ${trial.state === 'after'} ${trial.saidBy ?? ''}`;
+    sets.set(key, [...(sets.get(key) ?? []), trial.value]);
+  }
+  return [...sets.values()];
 }
 
 /** One measure of one side on one day, with its error. */

@@ -1,0 +1,120 @@
+import { learnedSchema, prescriptionSchema, type Decision, type Dossier } from '@zither/contract';
+import { DRILLS, type MeasureId } from '@zither/core';
+import { isFew, sayReaders, sayWorked } from '@zither/words/learned';
+import { learnedFrom } from '../src/index.ts';
+import { AT, dossierOf, ID, trial } from './trialRows.ts';
+
+const DRILL = DRILLS.find((d) => d.works.ankleJoint)!;
+let n = 0;
+/** A client whose plan worked on the ankle, with or without the drill, and how the ankle was at the recheck. */
+function client(hasDrill: boolean, word: 'better' | 'same' | 'worse' | 'unknown'): Dossier {
+  n += 1;
+  const planId = `33333333-3333-4333-8333-${String(n).padStart(12, '0')}`;
+  const plan = prescriptionSchema.parse({
+    id: planId,
+    clientId: ID,
+    version: 1,
+    updatedAt: AT,
+    saidAt: AT,
+    saidBy: '',
+    givenOn: '2026-01-05',
+    measuredOn: '2026-01-05',
+    setup: {
+      stanceWidthMm: 420,
+      toeOutDeg: { left: 14, right: 12 },
+      support: { kind: 'floor' },
+      hold: 'goblet',
+      loadKg: 0,
+      balance: 0.5,
+      trackingOffsetDeg: 0,
+    },
+    thighDepthDeg: 6,
+    workingPoint: 'parallelLines',
+    reachesWish: true,
+    summary: '',
+    changes: [],
+    findings: [{ cause: 'ankleJoint', side: 'left', because: '' }],
+    cues: [],
+    drills: hasDrill
+      ? [
+          {
+            id: DRILL.id,
+            name: DRILL.name,
+            part: DRILL.part,
+            how: '',
+            dose: '',
+            sides: '',
+            because: '',
+            precaution: '',
+          },
+        ]
+      : [],
+  });
+  const recheck = {
+    id: `r${n}`,
+    kind: 'recheck',
+    on: '2026-02-02',
+    at: '2026-02-02T10:00:00.000Z',
+    takenBack: false,
+    plan: planId,
+    results: [{ aim: { kind: 'reading', measure: 'kneeToWall', side: 'left' }, isAim: true, word }],
+  } as unknown as Decision;
+  return dossierOf([], { prescriptions: [plan], decisions: [recheck] });
+}
+const many = (count: number, of: () => Dossier) => Array.from({ length: count }, of);
+
+describe('what worked here', () => {
+  it('counts clients with the same cause, with and without; one outcome a client', () => {
+    const learned = learnedFrom([
+      ...many(6, () => client(true, 'better')),
+      ...many(2, () => client(true, 'same')),
+      ...many(3, () => client(false, 'better')),
+      ...many(5, () => client(false, 'worse')),
+      // Not read again: no outcome.
+      client(true, 'unknown'),
+    ]);
+    expect(learnedSchema.parse(learned)).toEqual(learned);
+    const [line] = learned.worked;
+    expect(line).toMatchObject({
+      cause: 'ankleJoint',
+      kind: 'drill',
+      id: DRILL.id,
+      with: { k: 6, n: 8 },
+      without: { k: 3, n: 8 },
+    });
+    expect(sayWorked(line!)).toMatch(
+      /better and stayed so in 6 of 8 \(\d+ % to \d+ %\) with it, 3 of 8 \(\d+ % to \d+ %\) without\.$/,
+    );
+    expect(isFew(line!)).toBe(false);
+    expect(isFew(learnedFrom([client(true, 'better')]).worked[0]!)).toBe(true);
+  });
+});
+
+describe('who measured', () => {
+  const read = (by: string, value: number, takenOn: string, measure: MeasureId = 'kneeToWall') =>
+    trial(measure, 'left', value, { saidBy: by, takenOn });
+  const day = (i: number) => `2026-01-0${i + 1}`;
+
+  it('sets the error between two coaches beside that within one, and finds who reads more', () => {
+    const dossiers = [0, 1, 2, 3].map((i) =>
+      dossierOf([
+        ...[80, 81, 82].map((v) => read('CH', v + 9 + (i % 2), day(i))),
+        ...[80, 81, 82].map((v) => read('MB', v, day(i))),
+      ]),
+    );
+    const [line] = learnedFrom(dossiers).coaches;
+    expect(line).toMatchObject({ measure: 'kneeToWall', one: 'CH', other: 'MB', pairs: 4 });
+    expect(sayReaders(line!)).toMatch(
+      /^Toe to wall, CH and MB: 4 double readings\. Between them ± .* cm, within one ± .* cm\. CH reads (0\.9|1\.0) cm more/,
+    );
+  });
+
+  it('pairs only what was read on one day in one state, and says when that is too few', () => {
+    const apart = dossierOf([read('CH', 80, day(0)), read('MB', 90, day(1))]);
+    expect(learnedFrom([apart]).coaches).toEqual([]);
+    const once = dossierOf([read('CH', 80, day(0)), read('MB', 90, day(0))]);
+    expect(sayReaders(learnedFrom([once]).coaches[0]!)).toBe(
+      'Toe to wall, CH and MB: 1 double reading. It takes 3 to say anything.',
+    );
+  });
+});
