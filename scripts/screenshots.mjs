@@ -61,36 +61,6 @@ const stage =
       .click();
     await page.getByRole('heading', { name: title, exact: true }).first().waitFor();
   };
-const station = (name, at) => async (page) => {
-  await stage(name, 'Measure')(page);
-  await page.getByRole('link', { name: new RegExp(`^${at}`) }).click();
-  await page.getByRole('heading', { name: at }).first().waitFor();
-};
-/** Three trials a side with the simulated inclinometer, one of them struck out. */
-const ankle = async (page) => {
-  await page.evaluate(() =>
-    localStorage.setItem(
-      'zither-plumb.settings',
-      JSON.stringify({ angle: 'simulatedInclinometer' }),
-    ),
-  );
-  await page.reload();
-  await station('Orla Venn', 'Dorsiflexion, knee bent')(page);
-  for (const trial of [1, 2, 3])
-    for (const side of ['left', 'right']) {
-      await page.getByRole('button', { name: `Read ${side}, trial ${trial}` }).click();
-      await page
-        .getByRole('button', { name: new RegExp(`trial ${trial} of .* ${side}$`) })
-        .waitFor();
-    }
-  await page.getByRole('button', { name: /trial 2 of .* left$/ }).click();
-  await page.getByRole('button', { name: 'Heel lifted' }).click();
-};
-const sheet = async (page) => {
-  await stage('Pell Ashgrove', 'Measure')(page);
-  await page.getByRole('button', { name: 'Open the sheet' }).click();
-  await page.getByRole('table').first().waitFor();
-};
 const lab = async (page) => {
   await page.getByRole('link', { name: 'Lab' }).click();
   await page.getByTestId('window').waitFor();
@@ -146,9 +116,8 @@ try {
   await picture('try-phone', 'phone', setPage('trials', 'answer'));
   await picture('watch-phone', 'phone', stage('Orla Venn', 'Watch'));
   await picture('eye-phone', 'phone', eye);
-  await picture('review-phone', 'phone', capture('Orla Venn', /^Measured: .*knee in/));
+  await picture('recheck-phone', 'phone', stage('Sella Wrick', 'Recheck'));
   await picture('review-wide', 'wide', capture('Tavi Brask', /^Measured: trunk/));
-  await picture('sheet-wide', 'wide', sheet);
   await picture('probe-phone', 'phone', stage('Orla Venn', 'Probe'));
   await picture('shelf-wide', 'wide', async (page) => {
     await page.getByRole('link', { name: 'Shelf' }).click();
@@ -161,8 +130,18 @@ try {
   });
   await picture('print-wide', 'wide', print);
   await picture('lab-dark-phone', 'phone', lab, { dark: true });
-  // Last, because it writes.
-  await picture('trials-phone', 'phone', ankle);
+  await picture('loads-phone', 'phone', async (page) => {
+    await client('Brin Ostmoor')(page);
+    await page.getByRole('button', { name: 'Log a set' }).click();
+    await page.getByText(/^Knee in, left: likely from/).waitFor();
+  });
+  await picture('floor-wide', 'wide', async (page) => {
+    await page.getByRole('link', { name: 'Floor' }).click();
+    for (const name of ['Sella Wrick', 'Juno Marrel', 'Odda Klees'])
+      await page.getByRole('button', { name: `On the board: ${name}` }).click();
+    await page.getByRole('button', { name: 'Start rest: Sella Wrick' }).click();
+    await page.getByText('No set logged yet.').first().waitFor();
+  });
 } finally {
   await browser.close();
   await server.stop();

@@ -1,4 +1,6 @@
 import type { Learned } from '@zither/contract';
+import { format } from 'date-fns/format';
+import { parseISO } from 'date-fns/parseISO';
 import { CAUSES, CUES, DRILLS, MEASURES } from '@zither/core';
 import { sayError } from './display.ts';
 
@@ -33,7 +35,7 @@ export function sayReaders({
 }
 
 export const sayEye = ({ by, month, alike, of }: Learned['eyes'][number]): string =>
-  `${month}, ${by}: camera and eye agree on ${alike} of ${of} faults both could tell.`;
+  `${format(parseISO(`${month}-01`), 'MMM yyyy')}, ${by}: camera and eye agree on ${alike} of ${of} faults both could tell.`;
 
 /** How to check a new coach. */
 export const DOUBLE_READING =

@@ -114,7 +114,16 @@ export function progressReport(
       ...part('Over time', trendsOf(dossier).map(sayTrend)),
       ...part('Loads', sayCleanLoads(cleanLoads(dossier, day))),
       ...part('Plan', plan ? [plan.summary] : []),
-      ...part('Next look', recheck ? [sayShortDay(recheck.dueOn)] : []),
+      ...part(
+        'Next look',
+        recheck
+          ? [
+              recheck.dueOn < day
+                ? `Due since ${sayShortDay(recheck.dueOn)}`
+                : sayShortDay(recheck.dueOn),
+            ]
+          : [],
+      ),
       ...part('Take care', [CAUTION[audience], ...shared(audience, consent)]),
     ],
   };

@@ -46,7 +46,7 @@ export function Board({
 }) {
   const now = useNow();
   const { value: starts, set: setStarts } = useDraft<Record<string, number>>('floor/clocks', {});
-  const start = (id: string) => setStarts({ ...starts, [id]: Date.now() });
+  const start = (id: string) => setStarts({ ...starts, [id]: now });
   const stop = (id: string) =>
     setStarts(Object.fromEntries(Object.entries(starts).filter(([key]) => key !== id)));
   return (
