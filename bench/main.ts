@@ -4,6 +4,7 @@ import { benchCore } from './core.ts';
 import { benchHome } from './home.ts';
 import type { BenchLine } from './line.ts';
 import { benchLoad } from './load.ts';
+import { benchPractice } from './practice.ts';
 import { benchSet } from './set.ts';
 
 const [dist = '', address = '', chromium = '', today = '', pid = ''] = process.argv.slice(2);
@@ -14,6 +15,7 @@ const lines: BenchLine[] = [
   ...(await benchHome(chromium)),
   ...(await benchApp(dist, address, chromium)),
   ...(await benchLoad(address, Number(pid))),
+  ...(await benchPractice(address, today)),
 ];
 const machine = `${cpus().length} cores, ${cpus()[0]?.model.trim() ?? 'unknown'}, Node ${process.version}`;
 
