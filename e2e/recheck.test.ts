@@ -7,16 +7,12 @@ describe('Recheck', () => {
     const { page, context, problems } = await visit(house.browser, PHONE, house.server.address);
     await page.getByText('Sella Wrick').tap();
     await openStage(page, 'Recheck');
-    await page
-      .getByText(/^Of \d things the plan aims at: .*better, .*no change.* and .*worse\.$/)
-      .waitFor();
+    await page.getByText(/^Of \d goals: .*better, .*no change.* and .*worse\.$/).waitFor();
     for (const verdict of ['▲ better', '= no change we can see', '▼ worse'])
       await page.getByText(verdict, { exact: true }).first().waitFor();
     await page.getByText(/judged together: a client who has not changed/).waitFor();
     // What got worse is proposed to be seen to first; the coach decides otherwise.
-    await page
-      .getByText('Proposed: Adjust the setup. Something the plan aims at got worse.')
-      .waitFor();
+    await page.getByText('Proposed: Adjust the setup. One of the goals got worse.').waitFor();
     await page
       .getByRole('radiogroup', { name: 'Your call: knee in, left' })
       .getByRole('radio', { name: 'No change' })
@@ -53,7 +49,9 @@ describe('Recheck', () => {
     const { page, context, problems } = await visit(house.browser, PHONE, house.server.address);
     await page.getByText('Tavi Brask').tap();
     await openStage(page, 'Recheck');
-    await page.getByText(/^Nothing the plan aims at has been looked at or read again\./).waitFor();
+    await page
+      .getByText(/^The plan’s goal has not been checked again yet\.|^None of the plan’s \d goals/)
+      .waitFor();
     await page.getByText('Not looked at again since the plan.').first().waitFor();
     expect(problems).toEqual([]);
     await context.close();

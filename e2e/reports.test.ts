@@ -22,7 +22,7 @@ describe('Reports', () => {
     const visitPdf = await save('Save as PDF');
     expect(visitPdf.subarray(0, 5).toString()).toBe('%PDF-');
     await page.getByRole('radio', { name: 'Progress' }).tap();
-    await page.getByText(/^Of \d things the plan aims at/).waitFor();
+    await page.getByText(/^Of \d goals/).waitFor();
     expect((await save('Save as PDF')).length).toBeGreaterThan(5000);
     await page.getByRole('radio', { name: 'A clinician' }).tap();
     expect(await page.getByRole('button', { name: 'Save as PDF' }).isDisabled()).toBe(true);

@@ -162,7 +162,9 @@ describe('a recheck', () => {
     expect(gain(10).word).toBe('same');
     expect(gain(12).word).toBe('better');
     expect(gain(-12).word).toBe('worse');
-    expect(sayTogether(2)).toMatch(/^These 2 were named with the plan and are judged together/);
+    expect(sayTogether(2)).toMatch(
+      /^These 2 goals were named with the plan and are judged together/,
+    );
   });
 
   it('compares the same look by eye, and says what stays open', () => {

@@ -64,4 +64,4 @@ export const isFew = ({ with: own, without }: Learned['worked'][number]): boolea
 
 /** What the counts cannot show. */
 export const WORKED_MEANS =
-  'Counts of this practice alone. Clients are rechecked when they are at their worst, so many get better whatever is done (regression to the mean); compare with and without. Who got which drill was not left to chance. The plan does not use these counts.';
+  'Counts of this practice alone. Clients are rechecked when they are at their worst, so many get better whatever is done (regression to the mean); compare with and without. Coaches chose who got which drill. The plan does not use these counts.';

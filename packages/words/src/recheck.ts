@@ -68,22 +68,24 @@ export function sayRechecked({ plan, isNew, dueOn, lines }: RecheckAnswer): stri
   if (isNew)
     return `This plan was given on ${sayShortDay(plan.givenOn)}. Look again on ${sayShortDay(dueOn)}.`;
   const aims = lines.filter((l) => l.isAim);
-  if (aims.length === 0) return 'This plan named nothing to change. What was seen is listed below.';
+  if (aims.length === 0) return 'This plan named no goals. Anything seen is listed below.';
   const of = (word: RecheckWord) => aims.filter((l) => l.word === word).length;
   const told = (['better', 'same', 'worse'] as const).flatMap((word) =>
     of(word) > 0 ? [`${of(word)} ${CHANGE_WORDS[word]}`] : [],
   );
   const open = of('unknown');
   if (told.length === 0)
-    return `Nothing the plan aims at has been looked at or read again. It aims at ${count(aims.length, 'thing')}.`;
-  return `Of ${count(aims.length, 'thing')} the plan aims at: ${sayList(told)}${open > 0 ? `; ${open} cannot be told yet` : ''}.`;
+    return aims.length === 1
+      ? 'The plan’s goal has not been checked again yet.'
+      : `None of the plan’s ${aims.length} goals has been checked again yet.`;
+  return `Of ${count(aims.length, 'goal')}: ${sayList(told)}${open > 0 ? `; ${open} cannot be told yet` : ''}.`;
 }
 
 /** Why they are judged together. */
 export const sayTogether = (aims: number): string =>
   aims < 2
     ? 'A client who has not changed is called changed in at most 1 of 20 rechecks.'
-    : `These ${aims} were named with the plan and are judged together: a client who has not changed is called changed in any of them in at most 1 of 20 rechecks. What is judged by eye has no known error.`;
+    : `These ${aims} goals were named with the plan and are judged together: a client who has not changed is called changed in any of them in at most 1 of 20 rechecks. Judgements by eye have no known error.`;
 
 /** Nothing here says why. */
 export const NO_CAUSE =
@@ -106,15 +108,15 @@ export const STEP_NAMES: Record<NextStep, string> = {
 
 const REASONS: Record<StepReason, string> = {
   pain: 'Pain was told since the plan, or the client is on hold. A clinician comes first.',
-  worseTwice: 'Something got worse at two rechecks running.',
-  worse: 'Something the plan aims at got worse.',
+  worseTwice: 'A goal got worse at two rechecks running.',
+  worse: 'One of the goals got worse.',
   heelReached: 'The stiffer ankle now has what the next lower heel needs.',
   rungOpen: 'Everything the next variation asks for is there.',
   nothingMoved: 'Four weeks without a change we can see.',
   hardlyDone: 'The routine was done on few of the planned days, so it has not been tried yet.',
-  improving: 'What the plan aims at is getting better.',
+  improving: 'The goals are getting better.',
   tooSoon: 'No change yet, and less than four weeks have passed.',
-  notRead: 'Nothing the plan aims at was looked at or read again.',
+  notRead: 'None of the goals has been checked again yet.',
 };
 export const sayStepReason = (because: StepReason): string => REASONS[because];
 
@@ -172,8 +174,9 @@ export function sayKeeping(keeping: Keeping | null): string[] {
 }
 
 const DRILL_VERDICTS: Record<Exclude<DrillVerdict, 'open'>, string> = {
-  retained: 'What it works on is better and has stayed so: the next plan keeps it at one set.',
-  questioned: 'Four weeks without a change we can see in what it works on. Consider another drill.',
+  retained: 'The goals it works on got better and stayed so. The next plan keeps it at one set.',
+  questioned:
+    'Four weeks without a visible change in the goals it works on. Consider another drill.',
 };
 
 /** What is said of a drill at a recheck; null where it is too early. */

@@ -73,7 +73,7 @@ export function sayTrend({ measure, side, points, trend }: MeasureTrend): string
 
 /** What a band around a line means. */
 export const TREND_MEANS =
-  'The line runs through all readings, the band is its 95 % interval. Uprights mark a new plan (P) or a locked setup (S). What follows an event need not come from it.';
+  'The line runs through all readings, the band is its 95 % interval. Uprights mark a new plan (P) or a locked setup (S). A change after an event need not come from it.';
 
 /** The client at a glance, line by line: what limits now, what is worked on, the variation, the next look. */
 export function sayGlance(

@@ -6,6 +6,7 @@ export const TERMS = {
   fault: ['fault', 'faults'],
   day: ['day', 'days'],
   drill: ['drill', 'drills'],
+  goal: ['goal', 'goals'],
   length: ['length', 'lengths'],
   look: ['look', 'looks'],
   measure: ['measure', 'measures'],
@@ -14,7 +15,6 @@ export const TERMS = {
   set: ['set', 'sets'],
   segment: ['segment', 'segments'],
   test: ['test', 'tests'],
-  thing: ['thing', 'things'],
   trial: ['trial', 'trials'],
 } as const satisfies Record<string, readonly [one: string, several: string]>;
 export type Term = keyof typeof TERMS;

@@ -114,7 +114,7 @@ export function ClientListPane({ openId }: { openId: string | null }) {
             )}
             {clients.length > 0 && matching.length === 0 && (
               <View style={{ padding: space.l }}>
-                <Say soft>Nobody is found by “{search.trim()}”.</Say>
+                <Say soft>Nobody matches “{search.trim()}”.</Say>
               </View>
             )}
             {clients.length > 1 && (

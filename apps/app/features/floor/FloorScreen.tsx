@@ -49,9 +49,7 @@ export function FloorScreen() {
           <Notice
             actions={[{ label: 'To the clients', onPress: () => router.navigate('/clients') }]}
           >
-            {typed.trim() === ''
-              ? NOBODY_DUE
-              : `Nobody on the floor is found by “${typed.trim()}”.`}
+            {typed.trim() === '' ? NOBODY_DUE : `Nobody on the floor matches “${typed.trim()}”.`}
           </Notice>
         </View>
       )}

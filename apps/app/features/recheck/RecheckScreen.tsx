@@ -262,7 +262,7 @@ function Rechecked({
         </Part>
       )}
       {aims.length > 0 && (
-        <Part title="What the plan aims at">
+        <Part title="Goals of the plan">
           {aims.map((line) => (
             <Verdict
               key={keyOf(line)}
