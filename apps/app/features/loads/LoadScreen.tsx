@@ -67,7 +67,7 @@ export function LoadScreen({ dossier }: { dossier: Dossier }) {
   );
   const use = useInUse(ask, limits);
   const sets = useMemo(() => loadSetsOf(dossier), [dossier]);
-  const { value: kept, set: keep } = useDraft<SetDraft | null>(`load/${client.id}`, null);
+  const { value: kept, set: keep } = useDraft<SetDraft | null>(`load/${client.id}/${day}`, null);
   const { value: stepKg, set: setStep } = useDraft<number>('rack/step', USUAL_STEP_KG);
   const start = useMemo(
     () => startOf(dossier, use, limits, stepKg),
