@@ -9,7 +9,11 @@ const AT_ONCE = 16;
 
 /** A practice of a thousand clients, one of whom has five thousand sets and two hundred visits: what its pages cost the server. */
 export async function benchPractice(address: string, today: string): Promise<BenchLine[]> {
-  const put = async (kind: string, values: object, more: { rowId?: string; clientId?: string } = {}) => {
+  const put = async (
+    kind: string,
+    values: object,
+    more: { rowId?: string; clientId?: string } = {},
+  ) => {
     const answer = await fetch(`${address}/api/operations`, {
       method: 'POST',
       headers: { 'content-type': 'application/json' },

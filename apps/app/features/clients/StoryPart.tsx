@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { FlatList, View } from 'react-native';
 import type { Dossier } from '@zither/contract';
 import { methodById, storyOf, summaryOf, trendsOf } from '@zither/visit';
@@ -34,8 +34,18 @@ export function GlancePart({ dossier }: { dossier: Dossier }) {
   );
 }
 
-/** The measures over the visits, and everything that happened, the newest first. */
+/** The story below the fold: worked out once the page stands, so that it keeps nobody waiting. */
 export function StoryPart({ dossier }: { dossier: Dossier }) {
+  const [isLate, setLate] = useState(false);
+  useEffect(() => {
+    const timer = setTimeout(() => setLate(true), 0);
+    return () => clearTimeout(timer);
+  }, []);
+  return isLate ? <Story dossier={dossier} /> : null;
+}
+
+/** The measures over the visits, and everything that happened, the newest first. */
+function Story({ dossier }: { dossier: Dossier }) {
   const day = today();
   const trends = useMemo(() => trendsOf(dossier), [dossier]);
   const events = useMemo(() => storyOf(dossier), [dossier]);
