@@ -67,8 +67,22 @@ interface Belief {
   weights: Float64Array;
 }
 
+/** Beliefs worked out last, by their sets: a page asks for the same one several times over. */
+const known = new Map<string, Belief>();
+const KNOWN_MOST = 24;
+
 /** The weights on the whole grid; exact up to its steps. */
 function beliefOf(sets: readonly SetsAt[], unitKg: number): Belief {
+  const key = `${unitKg} ${sets.map((s) => `${s.loadKg} ${s.watched} ${s.seen}`).join(' ')}`;
+  const held = known.get(key);
+  if (held) return held;
+  const belief = weighed(sets, unitKg);
+  if (known.size >= KNOWN_MOST) known.clear();
+  known.set(key, belief);
+  return belief;
+}
+
+function weighed(sets: readonly SetsAt[], unitKg: number): Belief {
   const weights = new Float64Array(AT_STEPS * STEEP_STEPS);
   let best = -Infinity;
   ATS.forEach((at, i) => {
@@ -77,7 +91,8 @@ function beliefOf(sets: readonly SetsAt[], unitKg: number): Belief {
       let log = prior;
       for (const { loadKg, watched, seen } of sets) {
         const x = steep * (loadKg / unitKg - at);
-        log += seen * logSigmoid(x) + (watched - seen) * logSigmoid(-x);
+        // log σ(−x) = log σ(x) − x, so one of the two is enough.
+        log += watched * logSigmoid(x) - (watched - seen) * x;
       }
       weights[i * STEEP_STEPS + j] = log;
       best = Math.max(best, log);
