@@ -69,7 +69,11 @@ describe('Loads', () => {
     };
     await give(file);
     await page.getByText(`${lines.length - 1} sets read.`).waitFor();
-    await saved(page);
+    // Each set is a change of its own, sent one after the other.
+    await page
+      .getByTestId('save-state')
+      .getByText('Saved', { exact: true })
+      .waitFor({ timeout: 60_000 });
     await give(file);
     await page.getByText(`0 sets read. ${lines.length - 1} were there already.`).waitFor();
     const broken = join(await mkdtemp(join(tmpdir(), 'plumb-')), 'broken.csv');
