@@ -1,10 +1,7 @@
-import { MEASURES, RUNG_TABLE } from '@zither/core';
-import type { ClientSummary, Dossier } from '@zither/contract';
+import { MEASURES } from '@zither/core';
 import type { MeasureTrend, StoryEvent } from '@zither/visit';
-import { planOf } from '@zither/visit';
 import { sayDayOn, sayShortDay } from './days.ts';
 import { displayOf } from './display.ts';
-import { sayStanding } from './floor.ts';
 import { sayEvent } from './history.ts';
 import { sayKept } from './recheck.ts';
 import { STOP_NAMES } from './stop.ts';
@@ -74,26 +71,3 @@ export function sayTrend({ measure, side, points, trend }: MeasureTrend): string
 /** What a band around a line means. */
 export const TREND_MEANS =
   'The line runs through all readings, the band is its 95 % interval. Uprights mark a new plan (P) or a locked setup (S). A change after an event need not come from it.';
-
-/** The client at a glance, line by line: what limits now, what is worked on, the variation, the next look. */
-export function sayGlance(
-  dossier: Dossier,
-  summary: ClientSummary,
-  today: string,
-): { label: string; text: string }[] {
-  const plan = planOf(dossier);
-  const standing = sayStanding({ summary });
-  const due = summary.dueOn;
-  return [
-    ...(standing ? [{ label: 'Now', text: capital(standing) }] : []),
-    ...(plan?.rung ? [{ label: 'Variation', text: RUNG_TABLE[plan.rung].name }] : []),
-    ...(due
-      ? [
-          {
-            label: 'Next look',
-            text: due < today ? `Due since ${sayShortDay(due)}` : sayShortDay(due),
-          },
-        ]
-      : []),
-  ];
-}

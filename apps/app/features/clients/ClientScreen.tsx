@@ -10,6 +10,7 @@ import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
+import { later } from '../../ui/later.tsx';
 import { useLook } from '../../ui/useLook.ts';
 import {
   caseWith,
@@ -38,8 +39,11 @@ import { MeasureGauges } from '../measure/index.ts';
 import { LockedPart, useInUse } from '../setup/index.ts';
 import { stageOf } from '../session/index.ts';
 import { SaveRecord } from './RecordFile.tsx';
-import { GlancePart, StoryPart } from './StoryPart.tsx';
+import { GlancePart } from './GlancePart.tsx';
 import { sayLength, sayMass } from '@zither/words/units';
+
+/** Below the fold, so its code and its work come once the page stands. */
+const StoryPart = later('what happened', async () => (await import('./StoryPart.tsx')).StoryPart);
 
 /** One client: the setup in force, the measurements as strings, and the next step under the thumb. */
 export function ClientScreen({ dossier }: { dossier: Dossier }) {
