@@ -53,6 +53,7 @@ import {
   dossierOn,
   keptCapture,
   recheckOf,
+  recheckValues,
   scriptFor,
   subjectFor,
 } from '@zither/visit';
@@ -249,27 +250,13 @@ async function seedAfter(
     await target.send({
       kind: 'decision.put',
       ...row(),
-      values: {
-        kind: 'recheck',
+      values: recheckValues(dossier, found, {
         on,
         at: `${on}T10:20:00.000Z`,
-        takenBack: false,
-        plan: found.plan.id,
-        method: { id: methodOf(dossier).id, version: 0 },
-        results: found.lines.map((l) => ({
-          aim: l.aim as never,
-          isAim: l.isAim,
-          word: l.word,
-          by: l.by,
-          before: l.before?.value ?? null,
-          after: l.after?.value ?? null,
-          unit: l.unit,
-          countsFrom: l.countsFrom,
-          call: null,
-        })),
         step,
-        nextOn: format(addDays(today, -daysAgo + 21), 'yyyy-MM-dd'),
-      },
+        nextOn: found.nextOn,
+        callOf: () => null,
+      }),
     });
   }
 }

@@ -32,6 +32,13 @@ describe('Reports', () => {
       .getByText(/^Shared with the client’s consent, given on .*, with Valley physiotherapy\.$/)
       .waitFor();
     await saved(page);
+    // Withdrawn, nothing goes out any more.
+    await page
+      .getByRole('button', { name: 'The client withdraws the consent for Valley physiotherapy' })
+      .tap();
+    await page.getByRole('textbox', { name: 'Clinician' }).waitFor();
+    expect(await page.getByRole('button', { name: 'Save as PDF' }).isDisabled()).toBe(true);
+    await saved(page);
     expect((await save('Readings as CSV')).toString()).toMatch(/^day,measure,name,side,value,unit/);
     const bundle = JSON.parse((await save('Readings as FHIR R4')).toString()) as {
       resourceType: string;

@@ -4,7 +4,7 @@ import { rungIdSchema } from './probe.ts';
 import { clientRow, daySchema, idSchema, measured, momentSchema, sideSchema } from './scalars.ts';
 
 /** A set of squats as it was done: load, reps, what was seen of it, how hard it was. */
-export const loadSetValuesSchema = z.strictObject({
+const loadSetShape = z.strictObject({
   takenOn: daySchema,
   takenAt: momentSchema,
   /** The variation, by its place on the ladder. */
@@ -41,6 +41,21 @@ export const loadSetValuesSchema = z.strictObject({
   /** Taken back: kept in the record, does not count. */
   undone: z.boolean().default(false),
 });
+
+/** Nothing is known of the form of a set nobody watched, so it names no fault. */
+const watchedFaults = (
+  { watched, faults }: { watched: string | null; faults: readonly unknown[] },
+  check: z.RefinementCtx,
+): void => {
+  if (watched === null && faults.length > 0)
+    check.addIssue({
+      code: 'custom',
+      path: ['watched'],
+      message: 'must be eye or camera where faults are named.',
+    });
+};
+
+export const loadSetValuesSchema = loadSetShape.superRefine(watchedFaults);
 export type LoadSetValues = z.infer<typeof loadSetValuesSchema>;
-export const loadSetSchema = loadSetValuesSchema.extend(clientRow);
+export const loadSetSchema = loadSetShape.extend(clientRow).superRefine(watchedFaults);
 export type LoadSet = z.infer<typeof loadSetSchema>;

@@ -148,8 +148,6 @@ export function readLoadCsv(text: string): LoadReading {
       const column = COLUMNS[String(issue?.path[0] ?? '')] ?? 'the line';
       return refuse(line, `${column} ${issue?.message ?? 'cannot be read.'}`);
     }
-    if (read.data.watched === null && read.data.faults.length > 0)
-      return refuse(line, 'faults are named, so watched must be eye or camera.');
     sets.push(read.data);
   }
   return { ok: true, sets };

@@ -113,7 +113,7 @@ describe('the load log as CSV', () => {
       'Line 2: variation must be a known variation.',
     );
     expect(problemOf(`${head}2026-01-05,goblet,40,8,no,kneesIn:left:clear:\n`)).toBe(
-      'Line 2: faults are named, so watched must be eye or camera.',
+      'Line 2: watched must be eye or camera where faults are named.',
     );
     expect(problemOf(`${head}2026-01-05,goblet,40\n`)).toBe('Line 2: has 3 cells instead of 6.');
   });

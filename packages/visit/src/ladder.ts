@@ -19,8 +19,6 @@ import { trainingChosen } from './training.ts';
 
 /** Reps of a trial are three to five; three are sure. */
 const TRIAL_REPS = 3;
-/** Smallest step of most racks, kg: a pair of 1.25 kg plates (house default). */
-export const USUAL_STEP_KG = 2.5;
 
 export type EntryTest = Extract<Decision, { kind: 'entryTest' }>;
 
@@ -163,6 +161,6 @@ export function ladderOf(
   });
   if (!loadSetsOf(dossier).some((s) => s.rung === answer.now)) return answer;
   // Once sets are logged, the load follows from them: capped by form, by pain and by the screen.
-  const { mostKg } = loadAnswer(dossier, answer.now, limits, USUAL_STEP_KG);
+  const { mostKg } = loadAnswer(dossier, answer.now, limits);
   return mostKg === null ? answer : { ...answer, loadKg: mostKg };
 }

@@ -37,17 +37,16 @@ function doublesOf(
             (t) => `${t.takenOn} ${t.state ?? ''} ${t.kneeGapMm ?? ''}` === key,
           );
           const names = [...new Set(same.map((t) => t[by]))].sort();
-          const [one, other] = names;
-          if (one === undefined || other === undefined) return [];
           const of = (name: string) =>
             meanOf(same.filter((t) => t[by] === name).map((t) => t.value));
-          return [
-            {
+          // Three who read the same are three pairs.
+          return names.flatMap((one, i) =>
+            names.slice(i + 1).map((other) => ({
               measure,
               names: [one, other] as [string, string],
               pair: { one: of(one), other: of(other) },
-            },
-          ];
+            })),
+          );
         });
       }),
     ),

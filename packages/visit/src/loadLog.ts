@@ -78,6 +78,9 @@ export function formOf(dossier: Dossier, rung: RungId): FaultAtLoad[] {
   });
 }
 
+/** Smallest step of most racks, kg: a pair of 1.25 kg plates (house default). Every page advises by it; who has larger plates stays below. */
+export const USUAL_STEP_KG = 2.5;
+
 /** The most to load next in a variation, and why. */
 export interface LoadAnswer {
   mostKg: number | null;
@@ -93,7 +96,6 @@ export function loadAnswer(
   dossier: Dossier,
   rung: RungId,
   limits: readonly SafetyLimit[],
-  stepKg: number,
 ): LoadAnswer {
   const sets = loadSetsOf(dossier).filter((s) => s.rung === rung);
   const watched = sets.filter((s) => s.watched !== null);
@@ -110,7 +112,7 @@ export function loadAnswer(
     isPainful: (sets[0]?.pain ?? 0) > 0,
     likelyKg: capBy?.likelyKg ?? null,
     isBarred: limits.some((l) => RUNG_TABLE[rung].barredBy.includes(l.kind) || l.kind === 'noLoad'),
-    stepKg,
+    stepKg: USUAL_STEP_KG,
   });
   return { mostKg, because, capBy: because === 'formCap' ? (capBy ?? null) : null };
 }

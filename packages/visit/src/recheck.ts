@@ -1,4 +1,4 @@
-import type { Condition, Dossier, LookAsks, Prescription } from '@zither/contract';
+import type { Condition, DecisionValues, Dossier, LookAsks, Prescription } from '@zither/contract';
 import {
   alikeTrials,
   CAUSE_IDS,
@@ -16,6 +16,7 @@ import {
   type FaultId,
   type MeasureId,
   type NextProposal,
+  type NextStep,
   type Reading,
   type RecheckWord,
   type Side,
@@ -26,13 +27,15 @@ import { formatISO } from 'date-fns/formatISO';
 import { parseISO } from 'date-fns/parseISO';
 import { hurtAtHome } from './home.ts';
 import { keepingOf } from './keeping.ts';
+import { loadSetsOf } from './loadLog.ts';
 import { baselinesOf, isTelling, type Look } from './looks.ts';
 import { aimsFor } from './planning.ts';
 import { rechecksOf, type Recheck } from './rechecks.ts';
 import { dossierOn, planOf } from './record.ts';
 import { isHeld, limitsOf, safetyOf } from './safety.ts';
+import { methodOf } from './method.ts';
 import { namedIn } from './signs.ts';
-import { twoLooks } from './twoLooks.ts';
+import { twoLooks, type CoachCall } from './twoLooks.ts';
 import { weekGiven } from './week.ts';
 
 /** In what two looks at one view differ. */
@@ -283,6 +286,44 @@ function repeats(
   return [...looks, ...readings];
 }
 
+/** A recheck as it is kept: the numbers and words of the day, the method they were judged by, the coach's own calls, and what comes next. */
+export function recheckValues(
+  dossier: Dossier,
+  { plan, lines }: Pick<RecheckAnswer, 'plan' | 'lines'>,
+  said: {
+    on: string;
+    at: string;
+    step: NextStep;
+    nextOn: string;
+    callOf: (line: RecheckLine) => CoachCall | null;
+  },
+): Extract<DecisionValues, { kind: 'recheck' }> {
+  const { on, at, step, nextOn, callOf } = said;
+  const { id } = methodOf(dossier);
+  return {
+    kind: 'recheck',
+    on,
+    at,
+    takenBack: false,
+    plan: plan.id,
+    // The house's methods have no version of their own.
+    method: { id, version: dossier.schools.own.find((s) => s.id === id)?.version ?? 0 },
+    results: lines.map((line) => ({
+      aim: line.aim,
+      isAim: line.isAim,
+      word: line.word,
+      by: line.by,
+      before: line.before?.value ?? null,
+      after: line.after?.value ?? null,
+      unit: line.unit,
+      countsFrom: line.countsFrom,
+      call: callOf(line),
+    })),
+    step,
+    nextOn,
+  };
+}
+
 /** Steps a recheck may lead to, as the rest of the record stands. */
 export interface StepsOpen {
   isHeelReached: boolean;
@@ -331,6 +372,9 @@ export function recheckOf(
       isPainful:
         isHeld(safetyOf(dossier, day)) ||
         dossier.pains.some((p) => p.on > plan.givenOn && p.on <= day) ||
+        loadSetsOf(dossier).some(
+          (s) => (s.pain ?? 0) > 0 && s.takenOn > plan.givenOn && s.takenOn <= day,
+        ) ||
         hurtAtHome(dossier).length > 0,
       days,
       kept: keepingOf(dossier, plan, day)?.share ?? null,

@@ -202,6 +202,7 @@ export const isVisitOn = (dossier: Dossier, day: string): boolean =>
   looksOf(dossier, day).length > 0 ||
   dossier.tried.some((t) => t.takenOn === day) ||
   dossier.setupTrials.some((t) => t.takenOn === day) ||
+  dossier.loadSets.some((s) => s.takenOn === day && !s.undone) ||
   dossier.trials.some((t) => t.takenOn === day);
 
 /** Where a visit goes on: where it was left today, else the first stage that is not done. */

@@ -128,8 +128,8 @@ export interface MeasureTrend {
   side: Side | null;
   points: { on: string; week: number; value: number; sem: number }[];
   trend: Trend;
-  /** What changed on the way: a plan, another heel. Nothing here says that it was the reason. */
-  marks: { on: string; week: number; kind: 'plan' | 'heel' }[];
+  /** What changed on the way: a plan, a locked setup. Nothing here says that it was the reason. */
+  marks: { on: string; week: number; kind: 'plan' | 'setup' }[];
 }
 
 const weeksFrom = (first: string, day: string): number =>
@@ -161,10 +161,10 @@ export function trendsOf(dossier: Dossier): MeasureTrend[] {
       const trend = trendThrough(points);
       if (!trend) return [];
       const last = days.at(-1)!;
-      const heels = dossier.locks.filter((l) => !l.takenBack).map((l) => l.on);
+      const locked = dossier.locks.filter((l) => !l.takenBack).map((l) => l.on);
       const marks = [
         ...dossier.prescriptions.map((p) => ({ on: p.givenOn, kind: 'plan' as const })),
-        ...heels.map((on) => ({ on, kind: 'heel' as const })),
+        ...locked.map((on) => ({ on, kind: 'setup' as const })),
       ]
         .filter((m) => m.on >= first && m.on <= last)
         .map((m) => ({ ...m, week: weeksFrom(first, m.on) }));

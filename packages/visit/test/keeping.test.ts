@@ -1,46 +1,13 @@
-import { prescriptionSchema, type Decision, type HomeReport } from '@zither/contract';
+import type { Decision, HomeReport } from '@zither/contract';
 import { asMaintained, DRILLS, drillVerdict, type Aim } from '@zither/core';
 import { sayKeeping } from '@zither/words/recheck';
 import { drillsFor, keepingOf } from '../src/index.ts';
-import { AT, dossierOf, five, ID } from './trialRows.ts';
+import { dossierOf, drillRow, five, planRow } from './trialRows.ts';
 
 const ANKLE = DRILLS.find((d) => d.works.ankleJoint && d.dose.sets > 1)!;
 const OTHER = DRILLS.find((d) => d.works.abductors && !d.works.ankleJoint)!;
-const plan = prescriptionSchema.parse({
-  id: '33333333-3333-4333-8333-333333333333',
-  clientId: ID,
-  version: 1,
-  updatedAt: AT,
-  saidAt: AT,
-  saidBy: '',
-  givenOn: '2026-01-05',
-  measuredOn: '2026-01-05',
-  setup: {
-    stanceWidthMm: 420,
-    toeOutDeg: { left: 14, right: 12 },
-    support: { kind: 'floor' },
-    hold: 'goblet',
-    loadKg: 0,
-    balance: 0.5,
-    trackingOffsetDeg: 0,
-  },
-  thighDepthDeg: 6,
-  workingPoint: 'parallelLines',
-  reachesWish: true,
-  summary: 'A plan.',
-  changes: [],
-  findings: [],
-  cues: [],
-  drills: [ANKLE, OTHER].map((d) => ({
-    id: d.id,
-    name: d.name,
-    part: d.part,
-    how: d.how,
-    dose: '2 sets',
-    sides: 'both',
-    because: 'x',
-    precaution: '',
-  })),
+const plan = planRow({
+  drills: [ANKLE, OTHER].map(drillRow),
   // Two days a week without anything: Saturday and Sunday.
   week: { days: ['train', 'routine', 'train', 'routine', 'train', 'rest', 'rest'], time: '18:00' },
 });

@@ -1,8 +1,8 @@
-import { learnedSchema, prescriptionSchema, type Decision, type Dossier } from '@zither/contract';
+import { learnedSchema, type Decision, type Dossier } from '@zither/contract';
 import { DRILLS, type MeasureId } from '@zither/core';
 import { isFew, sayReaders, sayWorked } from '@zither/words/learned';
 import { learnedFrom } from '../src/index.ts';
-import { AT, dossierOf, ID, trial } from './trialRows.ts';
+import { dossierOf, drillRow, planRow, trial } from './trialRows.ts';
 
 const DRILL = DRILLS.find((d) => d.works.ankleJoint)!;
 let n = 0;
@@ -10,46 +10,7 @@ let n = 0;
 function client(hasDrill: boolean, word: 'better' | 'same' | 'worse' | 'unknown'): Dossier {
   n += 1;
   const planId = `33333333-3333-4333-8333-${String(n).padStart(12, '0')}`;
-  const plan = prescriptionSchema.parse({
-    id: planId,
-    clientId: ID,
-    version: 1,
-    updatedAt: AT,
-    saidAt: AT,
-    saidBy: '',
-    givenOn: '2026-01-05',
-    measuredOn: '2026-01-05',
-    setup: {
-      stanceWidthMm: 420,
-      toeOutDeg: { left: 14, right: 12 },
-      support: { kind: 'floor' },
-      hold: 'goblet',
-      loadKg: 0,
-      balance: 0.5,
-      trackingOffsetDeg: 0,
-    },
-    thighDepthDeg: 6,
-    workingPoint: 'parallelLines',
-    reachesWish: true,
-    summary: '',
-    changes: [],
-    findings: [{ cause: 'ankleJoint', side: 'left', because: '' }],
-    cues: [],
-    drills: hasDrill
-      ? [
-          {
-            id: DRILL.id,
-            name: DRILL.name,
-            part: DRILL.part,
-            how: '',
-            dose: '',
-            sides: '',
-            because: '',
-            precaution: '',
-          },
-        ]
-      : [],
-  });
+  const plan = planRow({ id: planId, drills: hasDrill ? [drillRow(DRILL)] : [] });
   const recheck = {
     id: `r${n}`,
     kind: 'recheck',
@@ -112,6 +73,13 @@ describe('who measured', () => {
   it('pairs only what was read on one day in one state, and says when that is too few', () => {
     const apart = dossierOf([read('CH', 80, day(0)), read('MB', 90, day(1))]);
     expect(learnedFrom([apart]).coaches).toEqual([]);
+    // Three who read the same are three pairs.
+    const three = dossierOf(['CH', 'MB', 'ZV'].map((by, i) => read(by, 80 + i, day(0))));
+    expect(learnedFrom([three]).coaches.map((c) => `${c.one} ${c.other}`)).toEqual([
+      'CH MB',
+      'CH ZV',
+      'MB ZV',
+    ]);
     const once = dossierOf([read('CH', 80, day(0)), read('MB', 90, day(0))]);
     expect(sayReaders(learnedFrom([once]).coaches[0]!)).toBe(
       'Toe to wall, CH and MB: 1 double reading. It takes 3 to say anything.',

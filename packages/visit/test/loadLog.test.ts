@@ -111,7 +111,7 @@ describe('form at load', () => {
 
 describe('what to load next', () => {
   const next = (sets: LoadSet[], limits: SafetyLimit[] = []) =>
-    loadAnswer(dossier(sets), 'front', limits, 2.5);
+    loadAnswer(dossier(sets), 'front', limits);
 
   it('goes one step up from what went clean, and stops below the load at which a fault becomes likely', () => {
     expect(sayAdvice(next(ABOVE))).toBe('Next: up to 52.5 kg. One step more than what went clean.');

@@ -1,10 +1,4 @@
-import {
-  prescriptionSchema,
-  type Decision,
-  type Judgement,
-  type Prescription,
-  type Seen,
-} from '@zither/contract';
+import type { Decision, Judgement, Seen } from '@zither/contract';
 import { PLAIN_LOOK } from '@zither/contract/row';
 import { HOUSE_RULES, type Aim, type MeasureId, type Side } from '@zither/core';
 import {
@@ -23,46 +17,10 @@ import {
   weekGiven,
   type RecheckLine,
 } from '../src/index.ts';
-import { AT, dossierOf, five, ID, trial } from './trialRows.ts';
+import { dossierOf, five, ID, PLAN_ID, planRow, trial } from './trialRows.ts';
 
 const GIVEN = '2026-01-05';
 const DAY = '2026-02-02';
-const PLAN = '33333333-3333-4333-8333-333333333333';
-
-const plan = (change: Partial<Prescription> = {}): Prescription =>
-  prescriptionSchema.parse({
-    id: PLAN,
-    clientId: ID,
-    version: 1,
-    updatedAt: AT,
-    saidAt: AT,
-    saidBy: 'MB',
-    givenOn: GIVEN,
-    measuredOn: GIVEN,
-    setup: {
-      stanceWidthMm: 420,
-      toeOutDeg: { left: 14, right: 12 },
-      support: { kind: 'floor' },
-      hold: 'goblet',
-      loadKg: 0,
-      balance: 0.5,
-      trackingOffsetDeg: 0,
-    },
-    thighDepthDeg: 6,
-    workingPoint: 'parallelLines',
-    reachesWish: true,
-    summary: 'A plan.',
-    changes: [],
-    findings: [{ cause: 'ankleJoint', side: 'left', because: 'the ankle' }],
-    cues: [],
-    drills: [],
-    week: {
-      days: ['train', 'routine', 'train', 'routine', 'train', 'routine', 'rest'],
-      time: '18:00',
-    },
-    recheckOn: '2026-01-26',
-    ...change,
-  });
 
 const judged = (takenOn: string, seen: Seen[], change: Partial<Judgement> = {}) =>
   ({
@@ -119,7 +77,7 @@ const recheck = (on: string, change: object = {}) =>
     on,
     at: `${on}T10:00:00.000Z`,
     takenBack: false,
-    plan: PLAN,
+    plan: PLAN_ID,
     method: { id: 'balanced', version: 0 },
     results: [],
     step: 'keep',
@@ -136,7 +94,7 @@ const dossier = (after: number[], looks: Judgement[], change: object = {}) =>
     ],
     {
       judgements: [...looks].sort((a, b) => b.takenAt.localeCompare(a.takenAt)),
-      prescriptions: [plan({ aims: AIMS })],
+      prescriptions: [planRow({ aims: AIMS })],
       ...change,
     },
   );
@@ -147,7 +105,10 @@ const BEFORE = judged(GIVEN, [heels('clear')]);
 describe('a recheck', () => {
   it('is nothing before the first plan, and waits on the day a plan is given', () => {
     expect(recheckOf(dossierOf(five()), DAY)).toBeNull();
-    const fresh = recheckOf(dossierOf(five(), { prescriptions: [plan({ aims: AIMS })] }), GIVEN)!;
+    const fresh = recheckOf(
+      dossierOf(five(), { prescriptions: [planRow({ aims: AIMS })] }),
+      GIVEN,
+    )!;
     expect(fresh).toMatchObject({ isNew: true, dueOn: '2026-01-26', toRepeat: [] });
     expect(sayRechecked(fresh)).toBe(
       'This plan was given on 5 Jan 2026. Look again on 26 Jan 2026.',
@@ -199,7 +160,7 @@ describe('a recheck', () => {
         ...set('kneeToWall', 'left', [60, 61, 62], GIVEN),
         ...set('kneeToWall', 'left', [95, 96, 97], DAY, 'after'),
       ],
-      { prescriptions: [plan({ aims: AIMS })] },
+      { prescriptions: [planRow({ aims: AIMS })] },
     );
     expect(lineOf(d, AIMS[0]!).word).toBe('unknown');
     // What came later is not known on the day.
@@ -211,7 +172,7 @@ describe('a recheck', () => {
     const open = recheckOf(
       dossierOf([...four(), ...set('kneeToWall', 'left', [60, 61, 62], GIVEN)], {
         judgements: [BEFORE],
-        prescriptions: [plan({ aims: AIMS })],
+        prescriptions: [planRow({ aims: AIMS })],
       }),
       DAY,
     )!;
@@ -225,20 +186,20 @@ describe('a recheck', () => {
   });
 
   it('judges plans from before aims were kept by what they would have named', () => {
-    const d = dossier([60], [BEFORE], { prescriptions: [plan()] });
-    expect(aimsOfPlan(d, plan())).toEqual([
+    const d = dossier([60], [BEFORE], { prescriptions: [planRow()] });
+    expect(aimsOfPlan(d, planRow())).toEqual([
       { kind: 'reading', measure: 'kneeToWall', side: 'left' },
       { kind: 'finding', fault: 'heelsRise', side: null },
     ]);
   });
 
   it('keeps checking the same plan on the day the next one is given', () => {
-    const next = plan({ id: '44444444-4444-4444-8444-444444444444', givenOn: DAY, aims: [] });
+    const next = planRow({ id: '44444444-4444-4444-8444-444444444444', givenOn: DAY, aims: [] });
     const d = dossier([60, 61, 62], [BEFORE, judged(DAY, [])], {
-      prescriptions: [next, plan({ aims: AIMS })],
+      prescriptions: [next, planRow({ aims: AIMS })],
       decisions: [recheck(DAY)],
     });
-    expect(recheckOf(d, DAY)!.plan.id).toBe(PLAN);
+    expect(recheckOf(d, DAY)!.plan.id).toBe(PLAN_ID);
     expect(recheckOf({ ...d, decisions: [] }, DAY)!.isNew).toBe(true);
   });
 
@@ -265,21 +226,30 @@ describe('a recheck', () => {
     expect(first({ decisions: [before] })).toEqual({ step: 'refer', because: 'worseTwice' });
     const pain = { id: 'p', on: '2026-01-10', level: 4, place: 'knee' };
     expect(first({ pains: [pain] })).toEqual({ step: 'refer', because: 'pain' });
+    // Pain told with a set of the load log is pain as well.
+    const sore = {
+      takenOn: '2026-01-20',
+      takenAt: '2026-01-20T10:00:00.000Z',
+      pain: 3,
+      undone: false,
+    };
+    expect(first({ loadSets: [sore] })).toEqual({ step: 'refer', because: 'pain' });
+    expect(first({ loadSets: [{ ...sore, undone: true }] })?.because).toBe('worse');
   });
 });
 
 describe('the day of the next look', () => {
   it('is the plan’s, then what was said last at a recheck; the calendar follows with a higher number', () => {
     const d = dossier([60], [BEFORE]);
-    expect(dueOn(d, plan())).toBe('2026-01-26');
+    expect(dueOn(d, planRow())).toBe('2026-01-26');
     const kept = { ...d, decisions: [recheck(DAY)] };
-    expect(dueOn(kept, plan())).toBe('2026-03-01');
-    const [was, is] = [d, kept].map((of) => weekGiven(of, plan())!);
+    expect(dueOn(kept, planRow())).toBe('2026-03-01');
+    const [was, is] = [d, kept].map((of) => weekGiven(of, planRow())!);
     expect(is!.moved).toBeGreaterThan(was!.moved);
-    const events = calendarEvents(plan(), is!, 'x', 15);
+    const events = calendarEvents(planRow(), is!, 'x', 15);
     expect(JSON.stringify(events)).toContain('2026-03-01');
     // Taken back, it is the plan's again.
-    expect(dueOn({ ...d, decisions: [recheck(DAY, { takenBack: true })] }, plan())).toBe(
+    expect(dueOn({ ...d, decisions: [recheck(DAY, { takenBack: true })] }, planRow())).toBe(
       '2026-01-26',
     );
   });

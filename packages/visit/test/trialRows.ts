@@ -1,5 +1,5 @@
-import type { Dossier, Trial } from '@zither/contract';
-import type { MeasureId, Side } from '@zither/core';
+import { prescriptionSchema, type Dossier, type Prescription, type Trial } from '@zither/contract';
+import type { Drill, MeasureId, Side } from '@zither/core';
 import { emptyDossier } from '@zither/visit';
 
 export const ID = '11111111-1111-4111-8111-111111111111';
@@ -79,4 +79,56 @@ export const dossierOf = (trials: Trial[], change: Partial<Dossier> = {}): Dossi
   }),
   trials,
   ...change,
+});
+
+export const PLAN_ID = '33333333-3333-4333-8333-333333333333';
+
+/** A plan for the left ankle as the server gives it, given on 5 January with a whole week. */
+export const planRow = (change: Partial<Prescription> = {}): Prescription =>
+  prescriptionSchema.parse({
+    id: PLAN_ID,
+    clientId: ID,
+    version: 1,
+    updatedAt: AT,
+    saidAt: AT,
+    saidBy: 'MB',
+    givenOn: '2026-01-05',
+    measuredOn: '2026-01-05',
+    setup: {
+      stanceWidthMm: 420,
+      toeOutDeg: { left: 14, right: 12 },
+      support: { kind: 'floor' },
+      hold: 'goblet',
+      loadKg: 0,
+      balance: 0.5,
+      trackingOffsetDeg: 0,
+    },
+    thighDepthDeg: 6,
+    workingPoint: 'parallelLines',
+    reachesWish: true,
+    summary: 'A plan.',
+    changes: [],
+    findings: [{ cause: 'ankleJoint', side: 'left', because: 'the ankle' }],
+    cues: [],
+    drills: [],
+    week: {
+      days: ['train', 'routine', 'train', 'routine', 'train', 'routine', 'rest'],
+      time: '18:00',
+    },
+    recheckOn: '2026-01-26',
+    ...change,
+  });
+
+/** A drill of the table as a plan gives it. */
+export const drillRow = ({ id, name, part }: Drill): Prescription['drills'][number] => ({
+  id,
+  name,
+  part,
+  how: 'How.',
+  feel: '',
+  dose: '2 sets',
+  sides: 'both',
+  steps: [],
+  because: 'the ankle',
+  precaution: '',
 });

@@ -1,8 +1,9 @@
-import type { ClientLine, Stage } from '@zither/contract';
+import type { ClientLine } from '@zither/contract';
 import { CAUSES, type CeilingName } from '@zither/core';
 import { floorGroupOf, type FloorGroup } from '@zither/visit';
 import { sayDayOn, sayShortDay } from './days.ts';
 import { CEILING_WORDS, HOLD_NAMES } from './instrument.ts';
+import { STAGE_NAMES } from './stages.ts';
 
 export const GROUP_NAMES: Record<FloorGroup, string> = {
   here: 'Here now',
@@ -11,16 +12,6 @@ export const GROUP_NAMES: Record<FloorGroup, string> = {
   due: 'Due',
   unfinished: 'Left unfinished',
   soon: 'Within a week',
-};
-
-export const STAGE_NAMES: Record<Stage, string> = {
-  clear: 'Clear',
-  measure: 'Measure',
-  watch: 'Watch',
-  probe: 'Probe',
-  set: 'Set',
-  coach: 'Coach',
-  recheck: 'Recheck',
 };
 
 /** Why a client is on the floor: "recheck due since 31 Oct 2026". */

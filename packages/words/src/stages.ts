@@ -1,6 +1,18 @@
+import type { Stage } from '@zither/contract';
 import type { StageNote } from '@zither/visit';
 import { sayShortDay } from './days.ts';
 import { count } from './terms.ts';
+
+/** The stages as every page names them. */
+export const STAGE_NAMES = {
+  clear: 'Clear',
+  measure: 'Measure',
+  watch: 'Watch',
+  probe: 'Probe',
+  set: 'Set',
+  coach: 'Coach',
+  recheck: 'Recheck',
+} as const satisfies Record<Stage, string>;
 
 const NOTES: Record<
   Exclude<

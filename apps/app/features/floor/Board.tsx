@@ -2,16 +2,9 @@ import { router } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { View } from 'react-native';
 import type { ClientLine, Dossier } from '@zither/contract';
-import {
-  floorStage,
-  isHeld,
-  limitsOf,
-  loadAnswer,
-  loadSetsOf,
-  safetyOf,
-  USUAL_STEP_KG,
-} from '@zither/visit';
-import { sayRest, STAGE_NAMES } from '@zither/words/floor';
+import { floorStage, isHeld, limitsOf, loadAnswer, loadSetsOf, safetyOf } from '@zither/visit';
+import { sayRest } from '@zither/words/floor';
+import { STAGE_NAMES } from '@zither/words/stages';
 import { sayAdvice, saySet } from '@zither/words/loadLog';
 import { Button } from '../../ui/elements.ts';
 import { Notice } from '../../ui/Notice.tsx';
@@ -148,7 +141,7 @@ function NextSet({ dossier, onDone }: { dossier: Dossier; onDone: () => void }) 
   const safety = safetyOf(dossier, day);
   const [last] = loadSetsOf(dossier);
   if (isHeld(safety)) return <Notice tone="now">On hold: no sets.</Notice>;
-  const advice = last ? loadAnswer(dossier, last.rung, limitsOf(safety), USUAL_STEP_KG) : null;
+  const advice = last ? loadAnswer(dossier, last.rung, limitsOf(safety)) : null;
   return (
     <View style={{ gap: space.s }}>
       <Say small number>

@@ -69,15 +69,12 @@ export function LoadScreen({ dossier }: { dossier: Dossier }) {
   const sets = useMemo(() => loadSetsOf(dossier), [dossier]);
   const { value: kept, set: keep } = useDraft<SetDraft | null>(`load/${client.id}/${day}`, null);
   const { value: stepKg, set: setStep } = useDraft<number>('rack/step', USUAL_STEP_KG);
-  const start = useMemo(
-    () => startOf(dossier, use, limits, stepKg),
-    [dossier, use, limits, stepKg],
-  );
+  const start = useMemo(() => startOf(dossier, use, limits), [dossier, use, limits]);
   const draft = kept ?? start;
   const change = (part: Partial<SetDraft>) => keep({ ...draft, ...part });
   const advice = useMemo(
-    () => loadAnswer(dossier, draft.rung, limits, stepKg),
-    [dossier, draft.rung, limits, stepKg],
+    () => loadAnswer(dossier, draft.rung, limits),
+    [dossier, draft.rung, limits],
   );
   const forms = useMemo(() => formOf(dossier, draft.rung), [dossier, draft.rung]);
   const back = { to: `/clients/${client.id}` as const, label: `Back to ${client.name}` };

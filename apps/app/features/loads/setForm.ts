@@ -34,13 +34,12 @@ export function startOf(
   dossier: Dossier,
   use: SetupUse | null,
   limits: readonly SafetyLimit[],
-  stepKg: number,
 ): SetDraft {
   const [last] = loadSetsOf(dossier);
   const blank = { watched: null, faults: [], isFaulty: false, repsLeft: null, pain: null };
   if (last) {
     const { rung, reps, descentS, pauseS, heelRiseMm, shod, belt } = last;
-    const { mostKg } = loadAnswer(dossier, rung, limits, stepKg);
+    const { mostKg } = loadAnswer(dossier, rung, limits);
     const loadKg = mostKg === null ? last.loadKg : Math.min(last.loadKg, mostKg);
     return { rung, loadKg, reps, descentS, pauseS, heelRiseMm, shod, belt, ...blank };
   }

@@ -20,8 +20,8 @@ import {
   isHeld,
   keepingOf,
   methodById,
-  methodOf,
   recheckOf,
+  recheckValues,
   rechecksOf,
   safetyOf,
   type CoachCall,
@@ -55,6 +55,7 @@ import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
+import { Waiting } from '../../ui/Waiting.tsx';
 import { useLook } from '../../ui/useLook.ts';
 import { SafetyNotice, StopButton } from '../clear/index.ts';
 import { newId, today, useChanges, useDraft, useTableChanges } from '../data/index.ts';
@@ -88,14 +89,10 @@ export function RecheckScreen({ dossier }: { dossier: Dossier }) {
     () => ({ dossier, on: day, tables, withRecheck: true }),
     [dossier, day, tables],
   );
-  const { answer } = useAnswer(ask);
-  // The verdicts need no search, so they stand at once; what else is open comes with the answer.
-  const quick = useMemo(() => recheckOf(dossier, day), [dossier, day]);
-  const told = answer?.recheck ?? null;
-  const recheck: RecheckAnswer | null =
-    told && quick && told.plan.id === quick.plan.id
-      ? { ...quick, proposals: told.proposals }
-      : quick;
+  const { answer, isFresh, hasFailed } = useAnswer(ask);
+  // The verdicts need no search, so they stand at once. What to do next also asks heel and ladder, and waits for the answer.
+  const recheck = useMemo(() => recheckOf(dossier, day), [dossier, day]);
+  const told = isFresh ? (answer?.recheck ?? null) : null;
   const earlier = rechecksOf(dossier).filter((r) => r.on < day);
   const back = { to: `/clients/${client.id}` as const, label: `Back to ${client.name}` };
   const frame = {
@@ -137,6 +134,7 @@ export function RecheckScreen({ dossier }: { dossier: Dossier }) {
       }))}
       frame={frame}
       isHeldNow={isHeld(safety)}
+      proposals={told?.proposals ?? (hasFailed ? recheck.proposals : null)}
       asked={answer?.plan?.asked ?? null}
       notice={<SafetyNotice clientId={client.id} safety={safety} />}
       isWide={isWide}
@@ -152,6 +150,7 @@ function Rechecked({
   earlier,
   frame,
   isHeldNow,
+  proposals,
   asked,
   notice,
   isWide,
@@ -164,6 +163,8 @@ function Rechecked({
   earlier: { id: string; on: string; said: string }[];
   frame: Omit<Parameters<typeof Screen>[0], 'children'>;
   isHeldNow: boolean;
+  /** What to do next, the best first; null while it is worked out. */
+  proposals: RecheckAnswer['proposals'] | null;
   /** What the next plan would be made from; null while that is worked out. */
   asked: PrescriptionInput | null;
   notice: React.ReactNode;
@@ -173,7 +174,7 @@ function Rechecked({
   const { client } = dossier;
   const day = today();
   const { moment, putDecision } = useChanges();
-  const { plan, isNew, lines, toRepeat, proposals, kept } = recheck;
+  const { plan, isNew, lines, toRepeat, kept } = recheck;
   const { value: draft, set } = useDraft<RecheckDraft>(`recheck/${client.id}/${day}`, EMPTY);
   const aims = lines.filter((l) => l.isAim);
   const also = lines.filter((l) => !l.isAim);
@@ -181,37 +182,14 @@ function Rechecked({
     draft.calls[keyOf(line)] ??
     kept?.results.find((r) => JSON.stringify(r.aim) === keyOf(line))?.call ??
     null;
-  const step = draft.step ?? kept?.step ?? proposals[0]!.step;
+  const step = draft.step ?? kept?.step ?? proposals?.[0]?.step ?? null;
   const nextOn = draft.nextOn ?? kept?.nextOn ?? recheck.nextOn;
-  const method = methodOf(dossier);
   const keep = () =>
+    step !== null &&
     putDecision(
       client.id,
       { id: newId(), version: 0 },
-      {
-        kind: 'recheck',
-        on: day,
-        at: moment(),
-        takenBack: false,
-        plan: plan.id,
-        method: {
-          id: method.id,
-          version: dossier.schools.own.find((s) => s.id === method.id)?.version ?? 0,
-        },
-        results: lines.map((line) => ({
-          aim: line.aim,
-          isAim: line.isAim,
-          word: line.word,
-          by: line.by,
-          before: line.before?.value ?? null,
-          after: line.after?.value ?? null,
-          unit: line.unit,
-          countsFrom: line.countsFrom,
-          call: callOf(line),
-        })) as never,
-        step,
-        nextOn,
-      },
+      recheckValues(dossier, recheck, { on: day, at: moment(), step, nextOn, callOf }),
     );
   const repeat = (r: Repeat) =>
     go(
@@ -227,7 +205,7 @@ function Rechecked({
     isNew || isHeldNow ? undefined : (
       <Button
         title={kept ? 'Keep the change' : 'Keep this recheck'}
-        disabled={!isChanged}
+        disabled={!isChanged || step === null}
         containerStyle={{ flex: 1 }}
         buttonStyle={{ minHeight: 52 }}
         onPress={() => {
@@ -299,7 +277,12 @@ function Rechecked({
   );
   const rest = (
     <>
-      {!isNew && !isHeldNow && (
+      {!isNew && !isHeldNow && !proposals && (
+        <Part title="What next">
+          <Waiting what="what to do next" verb="Working out" />
+        </Part>
+      )}
+      {!isNew && !isHeldNow && proposals && (
         <Part title="What next">
           <Choice
             label="Next step"
@@ -308,7 +291,7 @@ function Rechecked({
               ...proposals.map((p) => p.step),
               ...NEXT_STEPS.filter((s) => !proposals.some((p) => p.step === s)),
             ].map((s) => ({ value: s, label: STEP_NAMES[s] }))}
-            value={step}
+            value={step ?? 'keep'}
             onChange={(s: NextStep) => set({ ...draft, step: s })}
           />
           {proposals.slice(0, 3).map((p, i) => (
@@ -316,7 +299,7 @@ function Rechecked({
               {`${i === 0 ? 'Proposed: ' : ''}${STEP_NAMES[p.step]}. ${sayStepReason(p.because)}`}
             </Say>
           ))}
-          <StepLink step={step} go={go} />
+          {step && <StepLink step={step} go={go} />}
           <Choice
             label={`Next look: ${sayShortDay(nextOn)}`}
             options={[

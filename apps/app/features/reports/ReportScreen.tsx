@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import type { Dossier } from '@zither/contract';
+import { valuesIn } from '@zither/contract/row';
 import { measuredDays } from '@zither/core';
 import type { Paper } from '@zither/formats/paper';
 import { looksOf, readingsOut } from '@zither/visit';
@@ -148,6 +149,18 @@ export function ReportScreen({ dossier }: { dossier: Dossier }) {
                 }
               />
             </View>
+          </View>
+        )}
+        {audience === 'clinician' && consent && (
+          <View style={{ alignItems: 'flex-start' }}>
+            <Button
+              type="clear"
+              buttonStyle={{ paddingHorizontal: 0 }}
+              title={`The client withdraws the consent for ${consent.who}`}
+              onPress={() =>
+                putDecision(client.id, consent, { ...valuesIn(consent), takenBack: true })
+              }
+            />
           </View>
         )}
         {hasFailed && (

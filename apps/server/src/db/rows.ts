@@ -147,6 +147,15 @@ export function rowsOf(db: Db, practiceId: string) {
         .sort(inOrderOf(kind) as never);
     },
 
+    /** Every client of the practice, archived ones too. */
+    clientIds(): string[] {
+      return sql<[string], { id: string }>(
+        `SELECT id FROM document WHERE practice_id = ? AND kind = 'client' ORDER BY id`,
+      )
+        .all(practiceId)
+        .map(({ id }) => id);
+    },
+
     /** The client's session of one day. */
     sessionOn(clientId: string, day: string): LineOf<'session'> | null {
       const found = sql<[string, string, string]>(

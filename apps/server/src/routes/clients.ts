@@ -1,4 +1,10 @@
-import { clientListSchema, dossierSchema, idSchema, learnedSchema } from '@zither/contract';
+import {
+  clientListSchema,
+  dossierSchema,
+  idSchema,
+  learnedSchema,
+  type Dossier,
+} from '@zither/contract';
 import { learnedFrom } from '@zither/visit';
 import type { FastifyInstance } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
@@ -30,8 +36,14 @@ export function clientRoutes(app: FastifyInstance, db: Db, now: () => string): v
 
   routes.get('/api/learned', { schema: { response: { 200: learnedSchema } } }, async (request) => {
     const rows = rowsOf(db, request.practiceId);
-    const ids = summariesOf(db, request.practiceId, now().slice(0, 10)).keys();
-    return learnedFrom([...ids].flatMap((id) => dossierOf(rows, id) ?? []));
+    const dossiers: Dossier[] = [];
+    for (const id of rows.clientIds()) {
+      const dossier = dossierOf(rows, id);
+      if (dossier) dossiers.push(dossier);
+      // Others are answered between two records.
+      await new Promise((resolve) => setImmediate(resolve));
+    }
+    return learnedFrom(dossiers);
   });
 
   routes.get(
