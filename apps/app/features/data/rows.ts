@@ -89,18 +89,36 @@ const MOVABLE = [...(Object.keys(ENTRY_LISTS) as EntryKind[]), 'correction'] as 
 
 /** Takes rows in: each only when it is newer than the one held, so that an answer that comes late sets nothing back. */
 function take(known: Known, rows: readonly KeptRow[]): void {
+  // A kind at a time: a long record put in row by row is put in order as many times as it has rows.
+  const newer = new Map<RowKind, Map<string, KeptRow['row']>>();
   for (const { entity, row } of rows) {
-    const held = known.rows[entity].entities[row.id];
-    if (held && held.version >= row.version) continue;
-    // One session a day and one setup a client, whoever named it.
-    if (entity === 'session') {
+    const own = newer.get(entity) ?? new Map<string, KeptRow['row']>();
+    newer.set(entity, own);
+    const held = own.get(row.id) ?? known.rows[entity].entities[row.id];
+    if (!held || held.version < row.version) own.set(row.id, row);
+  }
+  for (const [kind, own] of newer) {
+    if (own.size === 0) continue;
+    let put = [...own.values()];
+    if (kind === 'session') {
+      // One session a day and one setup a client, whoever named it.
+      const days = new Map(
+        [...own.values()].map((row) => [(row as LineOf<'session'>).day, row.id]),
+      );
       const same = adapters.session
         .getSelectors()
         .selectAll(known.rows.session)
-        .find((s) => (s as LineOf<'session'>).day === row.day && s.id !== row.id);
-      if (same) known.rows.session = adapters.session.removeOne(known.rows.session, same.id);
+        .filter((s) => {
+          const named = days.get((s as LineOf<'session'>).day);
+          return named !== undefined && named !== s.id;
+        });
+      known.rows.session = adapters.session.removeMany(
+        known.rows.session,
+        same.map((s) => s.id),
+      );
+      put = put.filter((row) => days.get((row as LineOf<'session'>).day) === row.id);
     }
-    known.rows[entity] = adapters[entity].setOne(known.rows[entity], row);
+    known.rows[kind] = adapters[kind].setMany(known.rows[kind], put);
   }
   const moves = adapters.move.getSelectors().selectAll(known.rows.move) as unknown as Move[];
   const gone = goneFrom(moves);
