@@ -117,6 +117,10 @@ export function loadAnswer(
   return { mostKg, because, capBy: because === 'formCap' ? (capBy ?? null) : null };
 }
 
+/** Whether the last set may be offered again in one tap: not when it is heavier than what is advised now. */
+export const mayRepeat = ({ loadKg }: Pick<LoadSet, 'loadKg'>, { mostKg }: LoadAnswer): boolean =>
+  mostKg === null || loadKg <= mostKg;
+
 /** What logged sets show of the rungs: watched and without a fault is clean, with a clear one is not; slight alone decides nothing. */
 export const rungsLifted = (dossier: Pick<Dossier, 'loadSets'>): { at: string; seen: RungSeen }[] =>
   loadSetsOf(dossier).flatMap((s) => {

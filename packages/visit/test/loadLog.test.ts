@@ -7,7 +7,7 @@ import {
   sayFaultAtLoad,
   saySet,
 } from '@zither/words/loadLog';
-import { cleanLoads, formOf, ladderOf, loadAnswer } from '../src/index.ts';
+import { cleanLoads, formOf, ladderOf, loadAnswer, mayRepeat } from '../src/index.ts';
 import { AT, dossierOf, five, ID } from './trialRows.ts';
 
 let n = 0;
@@ -139,6 +139,14 @@ describe('what to load next', () => {
     expect(sayAdvice(next([set(40, { watched: null })]))).toBe(
       'No set was watched yet, so no load is advised.',
     );
+  });
+
+  it('offers the last set again only within what is advised', () => {
+    expect(mayRepeat(set(50), next(ABOVE))).toBe(true);
+    const fault = set(60, { faults: [KNEE] });
+    expect(mayRepeat(fault, next([...ABOVE, fault]))).toBe(false);
+    expect(mayRepeat(set(40), next([...ABOVE, set(40, { pain: 2 })]))).toBe(false);
+    expect(mayRepeat(set(40), next([]))).toBe(true);
   });
 
   it('is the load the ladder gives, too: one answer', () => {

@@ -1,21 +1,31 @@
+import MaterialIcons from '@expo/vector-icons/MaterialIcons';
 import { router } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { View } from 'react-native';
 import type { ClientLine, Dossier } from '@zither/contract';
-import { floorStage, isHeld, limitsOf, loadAnswer, loadSetsOf, safetyOf } from '@zither/visit';
+import {
+  floorStage,
+  isHeld,
+  limitsOf,
+  loadAnswer,
+  loadSetsOf,
+  mayRepeat,
+  safetyOf,
+} from '@zither/visit';
 import { sayRest } from '@zither/words/floor';
 import { STAGE_NAMES } from '@zither/words/stages';
 import { sayAdvice, saySet } from '@zither/words/loadLog';
 import { Button } from '../../ui/elements.ts';
 import { Notice } from '../../ui/Notice.tsx';
-import { Heading, Say } from '../../ui/Say.tsx';
-import { space } from '../../ui/theme.ts';
+import { Say } from '../../ui/Say.tsx';
+import { space, TARGET_PX } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { newId, today, useChanges, useDossier, useDraft } from '../data/index.ts';
 import { repeated, setValues } from '../loads/index.ts';
 
 export const BOARD_MOST = 8;
-const TILE_PX = 260;
+/** Three beside the list at 1280 px, so that eight are in sight at once. */
+const TILE_PX = 228;
 
 /** Time of now, every second while it is looked at. */
 function useNow(): number {
@@ -84,18 +94,36 @@ function Tile({
       aria-label={line.name}
       style={{
         width: TILE_PX,
-        padding: space.m,
-        gap: space.s,
+        padding: space.s,
+        gap: space.xs,
         borderWidth: 1,
         borderRadius: 6,
         borderColor: colors.hairline,
         backgroundColor: colors.surface,
       }}
     >
-      <Heading level={2}>{line.name}</Heading>
+      <View style={{ flexDirection: 'row', alignItems: 'center' }}>
+        <View style={{ flex: 1, alignItems: 'flex-start' }}>
+          <Button
+            type="clear"
+            title={line.name}
+            aria-label={`Open ${line.name} at ${STAGE_NAMES[floorStage(line, day)]}`}
+            buttonStyle={{ paddingHorizontal: 0 }}
+            titleStyle={{ color: colors.ink, fontSize: 18 }}
+            onPress={onOpen}
+          />
+        </View>
+        <Button
+          type="clear"
+          icon={<MaterialIcons name="close" size={20} color={colors.inkSoft} />}
+          aria-label={`Take ${line.name} off the board`}
+          buttonStyle={{ width: TARGET_PX, paddingHorizontal: 0 }}
+          onPress={onRemove}
+        />
+      </View>
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.s }}>
         <View role="timer" aria-label={`Rest of ${line.name}`} style={{ flex: 1 }}>
-          <Say strong number style={{ fontSize: 32, lineHeight: 38 }}>
+          <Say strong number style={{ fontSize: 28, lineHeight: 34 }}>
             {seconds === null ? '–:––' : sayRest(Math.max(0, seconds))}
           </Say>
         </View>
@@ -113,22 +141,6 @@ function Tile({
           {view.state === 'unreachable' ? 'The record cannot be reached.' : 'Loading…'}
         </Say>
       )}
-      <View style={{ flexDirection: 'row', justifyContent: 'space-between' }}>
-        <Button
-          type="clear"
-          buttonStyle={{ paddingHorizontal: 0 }}
-          title={STAGE_NAMES[floorStage(line, day)]}
-          aria-label={`Open ${line.name} at ${STAGE_NAMES[floorStage(line, day)]}`}
-          onPress={onOpen}
-        />
-        <Button
-          type="clear"
-          buttonStyle={{ paddingHorizontal: 0 }}
-          title="Off the board"
-          aria-label={`Take ${line.name} off the board`}
-          onPress={onRemove}
-        />
-      </View>
     </View>
   );
 }
@@ -143,7 +155,7 @@ function NextSet({ dossier, onDone }: { dossier: Dossier; onDone: () => void }) 
   if (isHeld(safety)) return <Notice tone="now">On hold: no sets.</Notice>;
   const advice = last ? loadAnswer(dossier, last.rung, limitsOf(safety)) : null;
   return (
-    <View style={{ gap: space.s }}>
+    <View style={{ gap: space.xs }}>
       <Say small number>
         {last ? saySet(last) : 'No set logged yet.'}
       </Say>
@@ -153,7 +165,7 @@ function NextSet({ dossier, onDone }: { dossier: Dossier; onDone: () => void }) 
         </Say>
       )}
       <View style={{ flexDirection: 'row', gap: space.s }}>
-        {last && (
+        {last && advice && mayRepeat(last, advice) && (
           <Button
             title="Same again"
             aria-label={`Same again: ${client.name}`}

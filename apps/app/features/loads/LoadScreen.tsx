@@ -11,6 +11,7 @@ import {
   limitsOf,
   loadAnswer,
   loadSetsOf,
+  mayRepeat,
   safetyOf,
   USUAL_STEP_KG,
 } from '@zither/visit';
@@ -301,7 +302,7 @@ export function LoadScreen({ dossier }: { dossier: Dossier }) {
             disabled={chosen === 'faults' && draft.faults.length === 0}
             onPress={log}
           />
-          {last && (
+          {last && mayRepeat(last, loadAnswer(dossier, last.rung, limits)) && (
             <Button
               type="outline"
               title="Repeat last"

@@ -287,15 +287,16 @@ function Rechecked({
           <Choice
             label="Next step"
             hideLabel
-            options={[
-              ...proposals.map((p) => p.step),
-              ...NEXT_STEPS.filter((s) => !proposals.some((p) => p.step === s)),
-            ].map((s) => ({ value: s, label: STEP_NAMES[s] }))}
+            // The proposed first; one step may have two reasons.
+            options={[...new Set([...proposals.map((p) => p.step), ...NEXT_STEPS])].map((s) => ({
+              value: s,
+              label: STEP_NAMES[s],
+            }))}
             value={step ?? 'keep'}
             onChange={(s: NextStep) => set({ ...draft, step: s })}
           />
           {proposals.slice(0, 3).map((p, i) => (
-            <Say key={p.step} small={i > 0}>
+            <Say key={p.because} small={i > 0}>
               {`${i === 0 ? 'Proposed: ' : ''}${STEP_NAMES[p.step]}. ${sayStepReason(p.because)}`}
             </Say>
           ))}
