@@ -42,7 +42,7 @@ async function picture(name, size, open, { dark = false } = {}) {
   await open(page);
   await page.waitForTimeout(700);
   // Never a picture of something still being worked out.
-  await page.getByText(/^(Weighing|Working out)/).waitFor({ state: 'detached' });
+  await page.waitForFunction(() => !/^(Weighing|Working out)/m.test(document.body.innerText));
   await page.screenshot({ path: join(root, 'docs/screenshots', `${name}.png`) });
   await context.close();
 }
