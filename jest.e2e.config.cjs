@@ -7,6 +7,7 @@ module.exports = {
   roots: ['<rootDir>/e2e'],
   testEnvironment: 'node',
   testMatch: ['**/*.test.ts'],
+  globalSetup: '<rootDir>/e2e/writeDemo.ts',
   testTimeout: 120_000,
   // Each file has its own server and browser and mostly waits for them.
   maxWorkers: 2,

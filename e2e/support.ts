@@ -1,12 +1,15 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
-import { mkdtempSync } from 'node:fs';
+import { copyFileSync, existsSync, mkdtempSync } from 'node:fs';
 import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium, type Browser, type BrowserContext, type Page } from 'playwright-core';
 
 const ROOT = join(__dirname, '..');
+
+/** Names the file that holds the demo, written once for a run of all journeys. */
+export const DEMO_FILE = 'DEMO_FILE';
 
 async function freePort(): Promise<number> {
   const probe = createServer().listen(0, '127.0.0.1');
@@ -61,13 +64,27 @@ export class TestServer {
     await ended;
   }
 
+  /** Writes the demo, or takes the copy that was written once for the whole run. */
   async seed(): Promise<void> {
+    const written = process.env[DEMO_FILE];
+    if (written !== undefined) {
+      await this.stop();
+      copyFileSync(written, this.file);
+      await this.start();
+      return;
+    }
     const child = spawn(process.execPath, ['--import', 'tsx', 'demo/main.ts', this.address], {
       cwd: ROOT,
       stdio: ['ignore', 'ignore', 'inherit'],
     });
     const [code] = (await once(child, 'exit')) as [number];
     if (code !== 0) throw new Error('The demo data could not be written.');
+  }
+
+  /** The database as one file, once the server has stopped. */
+  copyTo(path: string): void {
+    if (existsSync(`${this.file}-wal`)) throw new Error('The server left its log open.');
+    copyFileSync(this.file, path);
   }
 }
 
