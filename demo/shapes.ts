@@ -5,6 +5,7 @@ import type {
   DecisionValues,
   JudgementValues,
   LoadSetValues,
+  Operation,
   SchoolValues,
   ScreeningValues,
   SetupTrialValues,
@@ -12,6 +13,12 @@ import type {
   TriedValues,
 } from '@zither/contract';
 import type { BothSides, CameraView, MadeFault, MeasureId } from '@zither/core';
+
+/** The door the demo is written through: the same as the app’s. */
+export interface SeedTarget {
+  send: (operation: Operation) => Promise<void>;
+  get: (path: string) => Promise<unknown>;
+}
 
 /** True values of one visit: the seeding reads them with the simulated instruments, trial by trial. */
 export type Truth = { [K in MeasureId]?: number | BothSides<number> };
