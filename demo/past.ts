@@ -73,6 +73,21 @@ const sideClean = (daysAgo: number): DemoLook => ({
   faults: [],
 });
 
+/** Heels that lift by so many millimetres. */
+const tipping = (daysAgo: number, size: number): DemoLook => ({
+  daysAgo,
+  view: 'side',
+  condition: 'bodyweight',
+  faults: [{ fault: 'heelsRise', size }],
+});
+
+const shifting = (daysAgo: number): DemoLook => ({
+  daysAgo,
+  view: 'rear',
+  condition: 'bodyweight',
+  faults: [{ fault: 'sideShift', size: 26, side: 'right' }],
+});
+
 /** What was done at home: the drills of these places of the plan on each of these days. */
 const home = (done: number[], daysAgo: readonly number[]) =>
   daysAgo.map((ago) => ({ daysAgo: ago, done, felt: 'right' as const }));
@@ -95,7 +110,11 @@ export const PASTS: Readonly<Partial<Record<string, DemoPast>>> = {
     ),
     looks: [88, 37].map(sideClean),
     loads: weekly('highBar', 40, 2.5, [87, 80, 73, 66, 52, 36, 29, 15]),
-    plan: { daysAgo: 67, reports: home([1], [65, 62, 58, 55, 51, 44]) },
+    plan: {
+      daysAgo: 67,
+      reports: home([1], [65, 62, 58, 55, 51, 44]),
+      rechecks: [{ daysAgo: 37, step: 'keep' }],
+    },
   },
   'Runa Feld': {
     days: going([86, 58], { ...feet(450, 20), kneeToWall: both(118, 116) }, {}),
@@ -122,6 +141,12 @@ export const PASTS: Readonly<Partial<Record<string, DemoPast>>> = {
       { hipRotationIn: both(20, 36) },
     ),
     loads: weekly('goblet', 12, 2, [83, 76, 61, 54, 33, 26, 12]),
+    looks: [62, 34].map(shifting),
+    plan: {
+      daysAgo: 62,
+      reports: home([1, 2], [60, 57, 50, 47, 41, 38]),
+      rechecks: [{ daysAgo: 34, step: 'changeDrill' }],
+    },
   },
   'Hodd Karrin': {
     days: going([84, 55, 27], { ...feet(460, 22), kneeToWall: both(121, 119) }, {}),
@@ -148,11 +173,16 @@ export const PASTS: Readonly<Partial<Record<string, DemoPast>>> = {
   'Ivo Larch': {
     days: going(
       [90, 57, 29],
-      { ...feet(430, 15), kneeToWall: both(84, 85) },
-      { kneeToWall: both(89, 86) },
+      { ...feet(430, 15), kneeToWall: both(48, 60) },
+      { kneeToWall: both(80, 80) },
     ),
-    looks: [90, 29].map(sideClean),
     loads: weekly('highBar', 50, 2.5, [82, 75, 68, 56, 49, 42, 21, 14]),
+    looks: [90, 57, 29].map((daysAgo, i) => tipping(daysAgo, 17 - 4 * i)),
+    plan: {
+      daysAgo: 57,
+      reports: home([1, 2], [55, 53, 50, 48, 45, 41, 38, 36, 33, 31]),
+      rechecks: [{ daysAgo: 29, step: 'keep' }],
+    },
   },
   'Odda Klees': {
     days: going([83, 48], { ...feet(420, 16, 15), kneeToWall: both(103, 106) }, {}),
@@ -168,6 +198,12 @@ export const PASTS: Readonly<Partial<Record<string, DemoPast>>> = {
       },
       {},
     ),
+    looks: [42, 21].map((daysAgo) => tipping(daysAgo, 14)),
+    plan: {
+      daysAgo: 42,
+      reports: home([1, 2], [40, 39, 37, 36, 34, 32, 30, 29, 26, 24, 22]),
+      rechecks: [{ daysAgo: 21, step: 'keep' }],
+    },
   },
   'Sella Wrick': {
     days: going([90], { ...feet(410, 17, 16), kneeToWall: both(37, 96) }, {}),

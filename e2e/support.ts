@@ -8,9 +8,6 @@ import { chromium, type Browser, type BrowserContext, type Page } from 'playwrig
 
 const ROOT = join(__dirname, '..');
 
-/** Names the file that holds the demo, written once for a run of all journeys. */
-export const DEMO_FILE = 'DEMO_FILE';
-
 async function freePort(): Promise<number> {
   const probe = createServer().listen(0, '127.0.0.1');
   await once(probe, 'listening');
@@ -66,8 +63,8 @@ export class TestServer {
 
   /** Writes the demo, or takes the copy that was written once for the whole run. */
   async seed(): Promise<void> {
-    const written = process.env[DEMO_FILE];
-    if (written !== undefined) {
+    const written = process.env['DEMO_FILE'] ?? '';
+    if (written !== '') {
       await this.stop();
       copyFileSync(written, this.file);
       await this.start();

@@ -1,7 +1,7 @@
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { DEMO_FILE, TestServer } from './support.ts';
+import { TestServer } from './support.ts';
 
 /** Writes the demo once, through the API; every test file starts from a copy of it. */
 export default async function writeDemo(): Promise<void> {
@@ -11,5 +11,5 @@ export default async function writeDemo(): Promise<void> {
   await server.stop();
   const path = join(mkdtempSync(join(tmpdir(), 'plumb-demo-')), 'demo.sqlite');
   server.copyTo(path);
-  process.env[DEMO_FILE] = path;
+  process.env['DEMO_FILE'] = path;
 }

@@ -16,15 +16,7 @@ import { prepared } from './db/prepared.ts';
 import { rowsOf, type Rows } from './db/rows.ts';
 
 /** The practice's own methods in the order they were made, and the last choice of the usual one. */
-export const schoolsOf = (rows: Rows): Schools =>
-  schoolsFrom(
-    rows.of('school', null),
-    rows.of('schoolChoice', null),
-    rows.of('emergency', null),
-    rows.of('units', null),
-    rows.of('drillChange', null),
-    rows.of('cueChange', null),
-  );
+export const schoolsOf = (rows: Rows): Schools => schoolsFrom((kind) => rows.of(kind, null));
 
 /** Everything about a client, captures without their landmarks; null when there is no such client. */
 export function dossierOf(rows: Rows, clientId: string): Dossier | null {

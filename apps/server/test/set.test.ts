@@ -1,4 +1,4 @@
-import type { Feed, LineOf } from '@zither/contract';
+import type { Feed, LineOf, PracticeKind } from '@zither/contract';
 import { PROFILES } from '@zither/core';
 import { schoolsFrom } from '@zither/visit';
 import { bench, id, newClient, type Bench } from './support.ts';
@@ -15,9 +15,9 @@ afterEach(async () => {
 /** What the Shelf knows of own methods, as a device puts it together. */
 const schools = async () => {
   const { rows } = (await b.get('/api/shelf?since=0')).body as Feed;
-  const of = <K extends 'school' | 'schoolChoice'>(kind: K) =>
+  const of = <K extends PracticeKind>(kind: K) =>
     rows.filter((r) => r.entity === kind).map((r) => r.row as unknown as LineOf<K>);
-  return schoolsFrom(of('school'), of('schoolChoice'));
+  return schoolsFrom((kind) => of(kind));
 };
 
 const AT = '2026-01-05T09:00:00.000Z';

@@ -126,6 +126,7 @@ export const KINDS = {
   tableChange: { of: 'practice', put: 'tables.change', order: 'said', isFixed: true },
   emergency: { of: 'practice', put: 'emergency.put', order: 'said', isFixed: true },
   units: { of: 'practice', put: 'units.choose', order: 'said', isFixed: true },
+  countsUse: { of: 'practice', put: 'counts.use', order: 'said', isFixed: true },
 } as const satisfies Record<string, Kind>;
 
 export type RowKind = keyof typeof KINDS;
@@ -135,6 +136,9 @@ type Kinds = typeof KINDS;
 export type ListedKind = { [K in RowKind]: Kinds[K] extends { list: string } ? K : never }[RowKind];
 export type NewestKind = {
   [K in RowKind]: Kinds[K] extends { newest: string } ? K : never;
+}[RowKind];
+export type PracticeKind = {
+  [K in RowKind]: Kinds[K] extends { of: 'practice' } ? K : never;
 }[RowKind];
 export type PutKind = { [K in RowKind]: Kinds[K] extends { put: string } ? K : never }[RowKind];
 export type EntryKind = { [K in RowKind]: Kinds[K] extends { moves: true } ? K : never }[RowKind];

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { causeIdSchema } from './diagnosis.ts';
+import { momentSchema, practiceRow, wordsUpTo } from './scalars.ts';
 import { measureIdSchema } from './session.ts';
 
 const apart = z.strictObject({
@@ -43,3 +44,31 @@ export const learnedSchema = z.strictObject({
   ),
 });
 export type Learned = z.infer<typeof learnedSchema>;
+
+const counted = z
+  .strictObject({
+    k: z.int().min(0, { error: 'must be 0 or more.' }),
+    n: z.int().min(0, { error: 'must be 0 or more.' }).max(100_000),
+  })
+  .refine(({ k, n }) => k <= n, { error: 'must not count more clients than there are.' });
+
+/** What a practice counted of its drills: for one cause, of the clients with it in their plan and of those without. */
+export const countedDrillSchema = z.strictObject({
+  drill: wordsUpTo(60),
+  cause: causeIdSchema,
+  with: counted,
+  without: counted,
+});
+export type CountedDrillValues = z.infer<typeof countedDrillSchema>;
+
+/**
+ * Whether the plan may use what was counted here, as it stood at a moment: the plan says the same until newer counts are taken over. null = it may not,
+ * which is how a practice begins. The last word counts.
+ */
+export const countsUseValuesSchema = z.strictObject({
+  at: momentSchema,
+  by: z.string().trim().max(4),
+  counts: z.array(countedDrillSchema).max(2000).nullable(),
+});
+export type CountsUseValues = z.infer<typeof countsUseValuesSchema>;
+export const countsUseSchema = countsUseValuesSchema.extend(practiceRow);

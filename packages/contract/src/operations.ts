@@ -35,6 +35,7 @@ type Put<K extends PutKind> = Base & {
     | 'cueChange'
     | 'emergency'
     | 'units'
+    | 'countsUse'
     ? unknown
     : { clientId: string });
 type PutOperation = { [K in PutKind]: Put<K> }[PutKind];

@@ -8,6 +8,7 @@ import {
 } from './capture.ts';
 import { cueChangeSchema, cueChangeValuesSchema } from './cue.ts';
 import { drillChangeSchema, drillChangeValuesSchema } from './drill.ts';
+import { countsUseSchema, countsUseValuesSchema } from './learned.ts';
 import {
   KINDS,
   LISTED_KINDS,
@@ -97,6 +98,7 @@ export const SCHEMAS = {
   tableChange: { values: tableChangeValuesSchema, row: tableChangeRowSchema },
   emergency: { values: emergencyValuesSchema, row: emergencySchema },
   units: { values: unitsValuesSchema, row: unitsSchema },
+  countsUse: { values: countsUseValuesSchema, row: countsUseSchema },
 } as const satisfies Record<RowKind, { values: z.ZodType; row: z.ZodType; line?: z.ZodType }>;
 
 type Schemas = typeof SCHEMAS;

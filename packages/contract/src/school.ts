@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { ownCuesSchema } from './cue.ts';
 import { ownDrillsSchema } from './drill.ts';
+import { countedDrillSchema } from './learned.ts';
 import { cameraFaultSchema } from './capture.ts';
 import { holdSchema, methodIdSchema, profileIdSchema, workingPointSchema } from './linkage.ts';
 import { emergencyValuesSchema } from './safety.ts';
@@ -130,5 +131,7 @@ export const schoolsSchema = z.strictObject({
   drills: ownDrillsSchema.optional(),
   /** The same for cues. */
   cues: ownCuesSchema.optional(),
+  /** What was counted of the drills and the plan may use; left out while it may not. */
+  counts: z.strictObject({ at: momentSchema, drills: z.array(countedDrillSchema) }).optional(),
 });
 export type Schools = z.infer<typeof schoolsSchema>;

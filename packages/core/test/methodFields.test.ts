@@ -61,6 +61,7 @@ const planBy = (method: MethodProfile, ...causes: WorkedCause['cause'][]) =>
     hurt: [],
     drills: DRILLS,
     cues: CUES,
+    counted: [],
     cleared: [],
   });
 const cuesBy = (method: MethodProfile, ...causes: WorkedCause['cause'][]) =>

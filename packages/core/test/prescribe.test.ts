@@ -42,6 +42,7 @@ const input = (
   hurt: [],
   drills: DRILLS,
   cues: CUES,
+  counted: [],
   cleared: [],
   ...change,
 });
@@ -72,6 +73,9 @@ const someDrills = fc.oneof(
     weight: 1,
   },
 );
+const someCount = fc
+  .tuple(fc.nat({ max: 60 }), fc.nat({ max: 60 }))
+  .map(([a, b]) => ({ k: Math.min(a, b), n: Math.max(a, b) }));
 const inputs = fc
   .record({
     causes: causesOf,
@@ -87,6 +91,16 @@ const inputs = fc
       banned: someDrills,
     }),
     hurt: someDrills,
+    // Whatever a practice counted, the limits hold.
+    counted: fc.array(
+      fc.record({
+        drill: fc.constantFrom(...DRILLS.map((d) => d.id)),
+        cause: fc.constantFrom(...TRAINED),
+        with: someCount,
+        without: someCount,
+      }),
+      { maxLength: 20 },
+    ),
   })
   .map((o): PrescriptionInput => ({ ...o, drills: DRILLS, cues: CUES, cleared: [] }));
 /** How many random clients; the longer command asks for more. */

@@ -29,6 +29,7 @@ const input = (change: Partial<PrescriptionInput> = {}): PrescriptionInput => ({
   hurt: [],
   drills: DRILLS,
   cues: CUES,
+  counted: [],
   cleared: [],
   ...change,
 });

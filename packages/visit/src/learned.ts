@@ -1,4 +1,4 @@
-import type { Dossier, Learned } from '@zither/contract';
+import type { CountedDrillValues, Dossier, Learned } from '@zither/contract';
 import {
   agreementOf,
   apartOf,
@@ -166,6 +166,21 @@ function workedOf(dossiers: readonly Dossier[]): Learned['worked'] {
     });
   });
 }
+
+/** What the plan may use of it: the drills. */
+export const countsOf = ({ worked }: Pick<Learned, 'worked'>): CountedDrillValues[] =>
+  worked.flatMap(({ cause, kind, id, with: own, without }) =>
+    kind === 'drill'
+      ? [
+          {
+            drill: id,
+            cause,
+            with: { k: own.k, n: own.n },
+            without: { k: without.k, n: without.n },
+          },
+        ]
+      : [],
+  );
 
 /** What a practice's own records say: who measures how far apart, and what was followed by retained change. Never across practices. */
 export const learnedFrom = (dossiers: readonly Dossier[]): Learned => ({

@@ -137,6 +137,7 @@ export function planFor(
     drills: drillsFor(dossier),
     cues: cuesOf(dossier.schools),
     hurt: hurtAtHome(dossier).map((h) => h.drill),
+    counted: dossier.schools.counts?.drills ?? [],
     cleared: cuesThatCleared(dossier),
   };
   const prescribed = prescribe(asked);

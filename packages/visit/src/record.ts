@@ -8,6 +8,7 @@ import type {
   Prescription,
   RowKind,
   RowOf,
+  PracticeKind,
   School,
   Schools,
   TableChangeRow,
@@ -30,28 +31,27 @@ export function dossierFrom(client: Client, schools: Schools, rowsIn: RowsIn): D
   return { client, schools, ...Object.fromEntries(lists) } as Dossier;
 }
 
-/** The practice's own methods by name, and the last choice of the usual one. */
+/** What a practice made its own: its methods by name, its drills and cues, and of what is chosen the last word. */
 export function schoolsFrom(
-  own: readonly School[],
-  choices: readonly LineOf<'schoolChoice'>[],
-  emergencies: readonly LineOf<'emergency'>[] = [],
-  units: readonly LineOf<'units'>[] = [],
-  drillChanges: readonly LineOf<'drillChange'>[] = [],
-  cueChanges: readonly LineOf<'cueChange'>[] = [],
+  rowsIn: <K extends PracticeKind>(kind: K) => readonly LineOf<K>[],
 ): Schools {
-  const last = [...choices].sort(inOrderOf('schoolChoice'))[0];
+  const newest = <K extends PracticeKind>(kind: K): LineOf<K> | undefined =>
+    [...rowsIn(kind)].sort(inOrderOf(kind) as never)[0];
+  const last = newest('schoolChoice');
   const byName = (a: School, b: School) => a.name.localeCompare(b.name) || a.id.localeCompare(b.id);
-  const drills = ownDrills(drillChanges);
-  const cues = ownCues(cueChanges);
-  const chosen = [...units].sort(inOrderOf('units'))[0];
-  const steps = [...emergencies].sort(inOrderOf('emergency'))[0];
+  const drills = ownDrills(rowsIn('drillChange'));
+  const cues = ownCues(rowsIn('cueChange'));
+  const chosen = newest('units');
+  const steps = newest('emergency');
+  const used = newest('countsUse');
   return {
-    own: [...own].sort(byName),
+    own: [...rowsIn('school')].sort(byName),
     usual: last?.profile ?? 'balanced',
     ...(steps ? { emergency: { at: steps.at, by: steps.by, steps: steps.steps } } : {}),
     ...(chosen ? { units: chosen.system } : {}),
     ...(drills.length > 0 ? { drills } : {}),
     ...(cues.length > 0 ? { cues } : {}),
+    ...(used?.counts ? { counts: { at: used.at, drills: used.counts } } : {}),
   };
 }
 
@@ -139,9 +139,14 @@ export function dossierAt(
     record.methods.own.filter((m) => m.saidAt < endOf(on)).map((m) => [m.id, m] as const),
   );
   const choices = record.methods.choices.filter((c) => c.at < endOf(on));
+  const said: Partial<{ [K in PracticeKind]: readonly LineOf<K>[] }> = {
+    school: [...own.values()],
+    schoolChoice: choices,
+  };
+  const methods = schoolsFrom((kind) => said[kind] ?? []);
   return {
     tables: record.tables.filter((t) => t.at < endOf(on)),
-    dossier: dossierFrom(record.client, schoolsFrom([...own.values()], choices), (kind) =>
+    dossier: dossierFrom(record.client, methods, (kind) =>
       (record[KINDS[kind].list] as RowOf<typeof kind>[])
         .filter((row) => isSaidBy(row, on))
         .map((row) => withoutApart(kind, asOf(on)(row)))

@@ -102,6 +102,7 @@ describe('a cue that is tried', () => {
         cues: CUES,
         stifferSide: 'left',
         method: BALANCED,
+        counted: [],
         cleared: list,
       }).cues;
     expect(planned([])[0]!.cue.id).toBe('knees-reach');

@@ -1,7 +1,7 @@
 import { learnedSchema, type Decision, type Dossier } from '@zither/contract';
 import { DRILLS, type MeasureId } from '@zither/core';
-import { isFew, sayReaders, sayWorked } from '@zither/words/learned';
-import { learnedFrom } from '../src/index.ts';
+import { isFew, sayInPlan, sayReaders, sayWorked } from '@zither/words/learned';
+import { countsOf, learnedFrom } from '../src/index.ts';
 import { dossierOf, drillRow, planRow, trial } from './trialRows.ts';
 
 const DRILL = DRILLS.find((d) => d.works.ankleJoint)!;
@@ -46,6 +46,10 @@ describe('what worked here', () => {
     expect(sayWorked(line!)).toMatch(
       /better and stayed so in 6 of 8 \(\d+ % to \d+ %\) with it, 3 of 8 \(\d+ % to \d+ %\) without\.$/,
     );
+    expect(countsOf(learned)).toEqual([
+      { drill: DRILL.id, cause: 'ankleJoint', with: { k: 6, n: 8 }, without: { k: 3, n: 8 } },
+    ]);
+    expect(sayInPlan(line!, false)).toMatch(/^In the plan it would be × 1\.\d\d\.$/);
     expect(isFew(line!)).toBe(false);
     expect(isFew(learnedFrom([client(true, 'better')]).worked[0]!)).toBe(true);
   });

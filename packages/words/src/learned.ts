@@ -1,7 +1,16 @@
-import type { Learned } from '@zither/contract';
+import type { Learned, Schools } from '@zither/contract';
 import { format } from 'date-fns/format';
 import { parseISO } from 'date-fns/parseISO';
-import { CAUSES, CUES, DRILLS, MEASURES } from '@zither/core';
+import {
+  CAUSES,
+  COUNTED_AS_IF,
+  countedFactor,
+  CUES,
+  DRILLS,
+  MEASURES,
+  type CountedDrill,
+} from '@zither/core';
+import { sayShortDay } from './days.ts';
 import { sayError } from './display.ts';
 
 const INSTRUMENTS: Readonly<Record<string, string>> = {
@@ -64,4 +73,27 @@ export const isFew = ({ with: own, without }: Learned['worked'][number]): boolea
 
 /** What the counts cannot show. */
 export const WORKED_MEANS =
-  'Counts of this practice alone. Clients are rechecked when they are at their worst, so many get better whatever is done (regression to the mean); compare with and without. Coaches chose who got which drill. The plan does not use these counts.';
+  'Counts of this practice alone. Clients are rechecked when they are at their worst, so many get better whatever is done (regression to the mean); compare with and without. Coaches chose who got which drill.';
+
+/** What the switch does. */
+export const COUNTS_USE = `Off, the plan goes by the tables alone. On, a drill that did better here than the others is expected to do more, and one that did worse less: the counts are drawn towards no difference, as if ${COUNTED_AS_IF} more clients on each side had shown none, and change no effect by more than half. Each drill of a plan says so.`;
+
+/** "× 1.2", of what a drill is expected to do. */
+const sayFactor = (of: Parameters<typeof countedFactor>[0]): string =>
+  `× ${countedFactor(of).toFixed(2)}`;
+
+/** Beside a drill in a plan: "counted here: better and stayed so in 7 of 9 with it, 3 of 8 without (× 1.20)". */
+export const sayCounted = (of: CountedDrill): string =>
+  `counted here: better and stayed so in ${of.with.k} of ${of.with.n} with it, ${of.without.k} of ${of.without.n} without (${sayFactor(of)})`;
+
+/** What a line would do in the plan, or does; null for what the plan never counts. */
+export const sayInPlan = (line: Learned['worked'][number], isUsed: boolean): string | null =>
+  line.kind === 'drill'
+    ? `${isUsed ? 'In the plan' : 'In the plan it would be'} ${sayFactor(line)}.`
+    : null;
+
+/** Whether the plan uses them, and since when. */
+export const sayCountsUse = (counts: Schools['counts']): string =>
+  counts
+    ? `The plan uses the counts of ${sayShortDay(counts.at.slice(0, 10))}.`
+    : 'The plan does not use these counts.';

@@ -1,3 +1,4 @@
+import { sayCounted } from './learned.ts';
 import { sayList } from './terms.ts';
 import { sayBeforeLoad } from './beforeLoad.ts';
 import { sayFault, saySquat } from './watch.ts';
@@ -246,7 +247,7 @@ export function writePlan(plan: PlanAnswer, givenOn: string): PrescriptionValues
         seconds,
         reps: prescribed.drill.id === FEET_ID ? plan.feet.length : reps,
       })),
-      because: `${sayWorkedCause(prescribed.for)}${prescribed.drill.grownFrom === undefined ? '' : '; more than at first, because it went well at home'}${prescribed.drill.easedFrom === undefined ? '' : '; one set now, to keep what was gained'}`,
+      because: `${sayWorkedCause(prescribed.for)}${prescribed.drill.grownFrom === undefined ? '' : '; more than at first, because it went well at home'}${prescribed.drill.easedFrom === undefined ? '' : '; one set now, to keep what was gained'}${prescribed.counted ? `; ${sayCounted(prescribed.counted)}` : ''}`,
       precaution: prescribed.drill.precaution,
     })),
     notAdvised: notAdvised.slice(0, 12).map((left) => ({

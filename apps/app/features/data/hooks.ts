@@ -9,6 +9,7 @@ import type {
   DecisionValues,
   Dossier,
   CueChange,
+  CountsUseValues,
   CueChangeValues,
   DrillChange,
   DrillChangeValues,
@@ -366,6 +367,8 @@ export function useChanges() {
       changeDrill: (values: DrillChangeValues) => put({ kind: 'drill.change', ...fresh(), values }),
       /** The practice's units, from now on. */
       chooseUnits: (values: UnitsValues) => put({ kind: 'units.choose', ...fresh(), values }),
+      /** Whether the plan may use what was counted here, from now on. */
+      putCountsUse: (values: CountsUseValues) => put({ kind: 'counts.use', ...fresh(), values }),
       /** What to do in an emergency in this gym, from now on. */
       putEmergency: (values: EmergencyValues) => put({ kind: 'emergency.put', ...fresh(), values }),
     };

@@ -144,6 +144,11 @@ export const schoolsWithPending = (schools: Schools, pending: readonly Operation
       const others = (seen.drills ?? []).filter((d) => d.id !== drillId);
       return { ...seen, drills: to ? [...others, { id: drillId, values: to }] : others };
     }
+    if (operation.kind === 'counts.use') {
+      const { counts: _counts, ...rest } = seen;
+      const { at, counts } = operation.values;
+      return counts ? { ...rest, counts: { at, drills: counts } } : rest;
+    }
     if (operation.kind === 'emergency.put') return { ...seen, emergency: operation.values };
     if (operation.kind !== 'school.put') return seen;
     const held = seen.own.find((s) => s.id === operation.rowId);

@@ -218,14 +218,7 @@ const all = <K extends RowKind>(kind: K, kept: Kept): LineOf<K>[] =>
 /** The practice's own methods, and the one its clients start with. */
 export const schoolsKept = createSelector([(s: Root) => s.rows.of[PRACTICE]?.rows], (rows) =>
   rows
-    ? schoolsFrom(
-        all('school', rows),
-        all('schoolChoice', rows),
-        all('emergency', rows),
-        all('units', rows),
-        all('drillChange', rows),
-        all('cueChange', rows),
-      )
+    ? schoolsFrom((kind) => all(kind, rows))
     : null,
 );
 

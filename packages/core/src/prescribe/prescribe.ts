@@ -1,5 +1,6 @@
 import type { CauseId } from '../diagnose/causes.ts';
 import type { Side } from '../linkage/setup.ts';
+import { countedFactor, factorFrom } from './counted.ts';
 import { belongsTo, type Cue } from './cues.ts';
 import { DRILL_EFFECT, IN_EVERY_ROOM, ROUTINE_PARTS, type Drill } from './drill.ts';
 import { BARRED_BY_REFERRAL } from './referral.ts';
@@ -123,10 +124,14 @@ export const mayGive = (drill: Drill, input: PrescriptionInput): boolean =>
   drillBar(drill, input) === null;
 
 /** The cause a drill is given for: the one it is expected to do most for. */
-function answeredBy(drill: Drill, causes: readonly Merged[]): Merged | null {
+function answeredBy(
+  drill: Drill,
+  causes: readonly Merged[],
+  factorOf: (drill: string, cause: CauseId) => number,
+): Merged | null {
   const does = ({ cause }: Merged) => {
     const strength = drill.works[cause.cause];
-    return strength ? cause.chance * DRILL_EFFECT[strength] : 0;
+    return strength ? cause.chance * DRILL_EFFECT[strength] * factorOf(drill.id, cause.cause) : 0;
   };
   const [first] = [...causes].sort((a, b) => does(b) - does(a));
   return first && does(first) > 0 ? first : null;
@@ -137,10 +142,12 @@ function routineOf(
   causes: readonly Merged[],
   leaveOut: (drill: Drill, because: LeftOutBecause) => void,
 ): { drills: PrescribedDrill[]; seconds: number; found: Routine } {
+  const factorOf = factorFrom(input.counted);
+  const answer = (drill: Drill) => answeredBy(drill, causes, factorOf);
   const open = input.drills.filter((drill) => {
     const bar = drillBar(drill, input);
     if (bar) leaveOut(drill, bar);
-    return bar === null && answeredBy(drill, causes) !== null;
+    return bar === null && answer(drill) !== null;
   });
   const found = bestRoutine({
     causes: causes.map(({ cause }) => ({ cause: cause.cause, chance: cause.chance })),
@@ -148,16 +155,19 @@ function routineOf(
     minutes: input.wishes.minutes,
     method: input.method,
     pinned: input.wishes.pinned,
-    isDoubled: (drill) => drill.sides === 'perSide' && answeredBy(drill, causes)?.doubled != null,
+    isDoubled: (drill) => drill.sides === 'perSide' && answer(drill)?.doubled != null,
+    factorOf,
   });
   const drills = found.drills.flatMap((drill): PrescribedDrill[] => {
-    const answered = answeredBy(drill, causes);
+    const answered = answer(drill);
     if (!answered) return [];
     const { cause, first, doubled } = answered;
+    const found = input.counted.find((c) => c.drill === drill.id && c.cause === cause.cause);
     return [
       {
         drill,
         for: cause,
+        counted: found && countedFactor(found) !== 1 ? found : null,
         sides:
           drill.sides === 'together'
             ? { first: 'both', doubled: null }

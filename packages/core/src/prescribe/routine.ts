@@ -52,6 +52,8 @@ export interface RoutineQuestion {
   pinned?: readonly string[];
   /** Done twice on one side. */
   isDoubled?: (drill: Drill) => boolean;
+  /** By how much the practice's own counts move the effect of a drill on a cause; left out = not at all. */
+  factorOf?: (drill: string, cause: CauseId) => number;
   most?: number;
 }
 
@@ -72,13 +74,15 @@ interface Item {
   effects: number[];
 }
 
-/** Effects of a drill on the causes asked for, with the method's preference. */
-const effectsOf = (drill: Drill, { causes, method }: RoutineQuestion): number[] => {
+/** Effects of a drill on the causes asked for, with the method's preference and the practice's counts. */
+const effectsOf = (drill: Drill, { causes, method, factorOf }: RoutineQuestion): number[] => {
   const { useIt, other } = PREFERENCE[method.drills];
   const factor = drill.part === 'useIt' ? useIt : other;
   return causes.map(({ cause }) => {
     const strength = drill.works[cause];
-    return strength ? Math.min(0.95, factor * DRILL_EFFECT[strength]) : 0;
+    return strength
+      ? Math.min(0.95, factor * DRILL_EFFECT[strength] * (factorOf?.(drill.id, cause) ?? 1))
+      : 0;
   });
 };
 

@@ -4,6 +4,7 @@ import type { BannedCue } from '../diagnose/verdicts.ts';
 import type { Side } from '../linkage/setup.ts';
 import type { SafetyLimit } from '../safety/screen.ts';
 import type { MethodProfile } from '../setup/profiles.ts';
+import type { CountedDrill } from './counted.ts';
 import type { Cue } from './cues.ts';
 import type { Drill, DrillKit } from './drill.ts';
 
@@ -38,6 +39,8 @@ export interface PrescriptionInput {
   wishes: RoutineWishes;
   /** Ids of drills that hurt at home and were not looked at since: not given. */
   hurt: readonly string[];
+  /** What the practice counted of its drills, where it lets the plan use that; else empty. */
+  counted: readonly CountedDrill[];
   /** Cues that cleared what was seen when they were tried, the newest first; they come before all others. Of the coach's own words no id. */
   cleared: readonly { id: string | null; words: string }[];
 }
@@ -62,6 +65,8 @@ export interface PrescribedCue {
 export interface PrescribedDrill {
   drill: Drill;
   for: WorkedCause;
+  /** The practice's counts that moved its effect on this cause; null where none are used or they move nothing. */
+  counted: CountedDrill | null;
   /** Order in which to do the sides; `both` when together. */
   sides: { first: SideSet; doubled: Side | null };
 }
