@@ -18,6 +18,8 @@ const loadSetShape = z.strictObject({
   pauseS: z.number().min(0).max(60).nullable().default(null),
   /** Who watched. null = nobody: then nothing is known of its form. */
   watched: z.enum(['eye', 'camera'], { error: 'must be eye, camera or null.' }).nullable(),
+  /** The capture it was read from; null = none. What that view cannot show is not known of the set. */
+  captureId: idSchema.nullable().default(null),
   /** Faults seen, with side and reps (empty = all of them); empty list of a watched set = clean. */
   faults: z
     .array(

@@ -129,6 +129,8 @@ export function readLoadCsv(text: string): LoadReading {
           ? `${cell('day')}T12:${String(Math.floor(i / 60) % 60).padStart(2, '0')}:${String(i % 60).padStart(2, '0')}.000Z`
           : cell('taken_at'),
       rung: cell('variation'),
+      // A capture stays with the client it was taken of.
+      captureId: null,
       lockId: cell('setup') === '' ? null : cell('setup'),
       loadKg: numberIn(cell('load_kg')),
       reps: numberIn(cell('reps')),

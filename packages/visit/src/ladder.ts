@@ -1,7 +1,6 @@
 import type { Decision, Dossier } from '@zither/contract';
 import {
   ladderFor,
-  rungOfHold,
   type LadderAnswer,
   type MethodProfile,
   type Outcome,
@@ -11,7 +10,7 @@ import {
   type Setup,
 } from '@zither/core';
 import { verdictIn } from './locking.ts';
-import { loadAnswer, loadSetsOf, rungsLifted } from './loadLog.ts';
+import { loadAnswer, loadSetsOf, rungOfSetup, rungsLifted } from './loadLog.ts';
 import { baselinesOf } from './looks.ts';
 import { purposeOf } from './method.ts';
 import { couldSee, namedIn } from './signs.ts';
@@ -57,12 +56,6 @@ export function ownsRange(dossier: Dossier, { heelPolicy }: MethodProfile): bool
   );
 }
 
-/** The rung a trial was on: by its load position, and for a goblet by what was under the heels. */
-function rungOfTrial({ hold, support }: Pick<Setup, 'hold' | 'support'>): RungId {
-  const rung = rungOfHold(hold);
-  return rung === 'goblet' && support.kind !== 'floor' ? 'gobletHeels' : rung;
-}
-
 /**
  * What looks at a load show of the load position chosen by then: a clear fault is not clean; nothing at all, from the side and from the front or
  * behind, is clean. What is only slight decides nothing.
@@ -86,7 +79,7 @@ function fromLoadedLooks(dossier: Dossier): { at: string; seen: RungSeen }[] {
       {
         at: ofDay[0]!.look.takenAt,
         seen: {
-          rung: rungOfTrial(setup.setup),
+          rung: rungOfSetup(setup.setup),
           isClean: !isClear,
           reps: Math.min(...ofDay.map(({ capture }) => capture?.report.reps.length ?? TRIAL_REPS)),
           pauseS: 0,
@@ -110,7 +103,7 @@ export function rungsSeen(dossier: Dossier): RungSeen[] {
     list.push({
       at: trial.takenAt,
       seen: {
-        rung: rungOfTrial(trial.setup),
+        rung: rungOfSetup(trial.setup),
         isClean: verdict === 'clean',
         reps: TRIAL_REPS,
         pauseS: 0,

@@ -1,10 +1,11 @@
-import type { Dossier, LoadSet } from '@zither/contract';
+import type { CaptureLine, Dossier, LoadSet, LoadSetValues } from '@zither/contract';
 import {
   formAtLoad,
   formBetween,
   loadAdvice,
   RUNG_TABLE,
   RUNGS,
+  rungOfHold,
   setsAtLoads,
   type FaultId,
   type FormAtLoad,
@@ -14,9 +15,11 @@ import {
   type RungSeen,
   type SafetyLimit,
   type SetsAt,
+  type Setup,
   type Side,
 } from '@zither/core';
 import { versionsOf } from './locking.ts';
+import { couldSee } from './signs.ts';
 
 /** Sets that count, the newest first. */
 export const loadSetsOf = ({ loadSets }: Pick<Dossier, 'loadSets'>): LoadSet[] =>
@@ -40,10 +43,24 @@ export interface FaultAtLoad {
   } | null;
 }
 
+/** Whether a set says anything of a fault: nobody watched nothing, the eye all of it, a camera what its view shows and it could judge. */
+function tellsOf(
+  { captures }: Pick<Dossier, 'captures'>,
+  { watched, captureId }: LoadSet,
+  fault: FaultId,
+): boolean {
+  if (watched === null) return false;
+  const capture = captures.find((c) => c.id === captureId);
+  return (
+    capture === undefined ||
+    couldSee({ key: capture.id, look: capture, capture, judgement: null }, fault)
+  );
+}
+
 const shows = (set: LoadSet, fault: FaultId, side: Side | null): boolean =>
   set.faults.some((f) => f.fault === fault && f.side === side);
 
-/** Every fault that was seen in a variation, with the load at which it becomes likely. Sets nobody watched are missing, not clean. */
+/** Every fault that was seen in a variation, with the load at which it becomes likely. Sets that could not show it are missing, not clean. */
 export function formOf(dossier: Dossier, rung: RungId): FaultAtLoad[] {
   const watched = loadSetsOf(dossier).filter((s) => s.rung === rung && s.watched !== null);
   const keys = new Map(
@@ -58,11 +75,12 @@ export function formOf(dossier: Dossier, rung: RungId): FaultAtLoad[] {
   return [...keys.values()].map(({ fault, side }) => {
     const of = (list: readonly LoadSet[]) =>
       setsAtLoads(list.map((s) => ({ loadKg: s.loadKg, isSeen: shows(s, fault, side) })));
-    const sets = of(watched);
+    const telling = watched.filter((s) => tellsOf(dossier, s, fault));
+    const sets = of(telling);
     const numbered = versions
       .map(({ lock, number }) => ({
         number,
-        sets: of(watched.filter((s) => s.lockId === lock.id)),
+        sets: of(telling.filter((s) => s.lockId === lock.id)),
       }))
       .filter((v) => formAtLoad(v.sets).kind === 'estimate')
       .sort((a, b) => b.number - a.number);
@@ -124,7 +142,9 @@ export const mayRepeat = ({ loadKg }: Pick<LoadSet, 'loadKg'>, { mostKg }: LoadA
 /** What logged sets show of the rungs: watched and without a fault is clean, with a clear one is not; slight alone decides nothing. */
 export const rungsLifted = (dossier: Pick<Dossier, 'loadSets'>): { at: string; seen: RungSeen }[] =>
   loadSetsOf(dossier).flatMap((s) => {
-    if (s.watched === null || (s.faults.length > 0 && !isClear(s))) return [];
+    // What was filmed is among the looks already.
+    if (s.watched === null || s.captureId !== null || (s.faults.length > 0 && !isClear(s)))
+      return [];
     return [
       {
         at: s.takenAt,
@@ -161,4 +181,54 @@ export function cleanLoads(
     nowKg: most(rung, 0, 7 * weeks),
     beforeKg: most(rung, 7 * weeks, 14 * weeks),
   }));
+}
+
+/** The rung a setup is of: by its load position, and for a goblet by what is under the heels. */
+export function rungOfSetup({ hold, support }: Pick<Setup, 'hold' | 'support'>): RungId {
+  const rung = rungOfHold(hold);
+  return rung === 'goblet' && support.kind !== 'floor' ? 'gobletHeels' : rung;
+}
+
+/** A set as the log keeps it, from a capture of it; null where nothing says with which load or in which position it was. */
+function setFrom(
+  { id, report, asks, condition, takenOn, takenAt }: CaptureLine,
+  { locks, setup: inUse }: Pick<Dossier, 'locks' | 'setup'>,
+): LoadSetValues | null {
+  const lock = locks.find((l) => l.on <= takenOn && !l.takenBack);
+  // A loaded look is of the setup chosen by then.
+  const setup = lock?.setup ?? (inUse && inUse.saidAt.slice(0, 10) <= takenOn ? inUse.setup : null);
+  const { loadKg, shod, belt } = asks;
+  if (condition !== 'load' || !loadKg || !setup || report.reps.length === 0) return null;
+  return {
+    takenOn,
+    takenAt,
+    rung: rungOfSetup(setup),
+    lockId: lock?.id ?? null,
+    loadKg,
+    reps: report.reps.length,
+    descentS: null,
+    pauseS: null,
+    watched: 'camera',
+    captureId: id,
+    faults: report.findings.flatMap(({ fault, side, severity, reps }) =>
+      fault === 'pain' ? [] : [{ fault, side, severity, reps }],
+    ),
+    repsLeft: null,
+    pain: null,
+    heelRiseMm: setup.support.kind === 'block' ? setup.support.riseMm : 0,
+    shod,
+    belt,
+    undone: false,
+  };
+}
+
+/** Sets that were filmed under a load and are not in the log, the newest first. One that was logged and taken back is not offered again. */
+export function filmedSets(dossier: Dossier): LoadSetValues[] {
+  const logged = new Set(dossier.loadSets.map((s) => s.captureId));
+  return dossier.captures
+    .filter((c) => !c.discarded && !logged.has(c.id))
+    .flatMap((c) => {
+      const set = setFrom(c, dossier);
+      return set ? [set] : [];
+    });
 }

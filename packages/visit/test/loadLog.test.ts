@@ -1,4 +1,11 @@
-import type { Dossier, LoadSet, Lock } from '@zither/contract';
+import {
+  loadSetValuesSchema,
+  type CaptureLine,
+  type Dossier,
+  type LoadSet,
+  type Lock,
+} from '@zither/contract';
+import { PLAIN_LOOK } from '@zither/contract/row';
 import { BALANCED, type SafetyLimit } from '@zither/core';
 import {
   sayAdvice,
@@ -7,7 +14,15 @@ import {
   sayFaultAtLoad,
   saySet,
 } from '@zither/words/loadLog';
-import { cleanLoads, formOf, ladderOf, loadAnswer, mayRepeat } from '../src/index.ts';
+import {
+  cleanLoads,
+  filmedSets,
+  formOf,
+  ladderOf,
+  loadAnswer,
+  mayRepeat,
+  rungsLifted,
+} from '../src/index.ts';
 import { AT, dossierOf, five, ID } from './trialRows.ts';
 
 let n = 0;
@@ -30,6 +45,7 @@ const set = (loadKg: number, change: Partial<LoadSet> = {}): LoadSet => {
     descentS: null,
     pauseS: null,
     watched: 'eye',
+    captureId: null,
     faults: [],
     repsLeft: null,
     pain: null,
@@ -189,6 +205,105 @@ describe('what to load next', () => {
     expect(asked([])).toBe(30);
     expect(asked(ABOVE)).toBe(52.5);
     expect(asked([...ABOVE, set(60, { faults: [KNEE] })])).toBe(50);
+  });
+});
+
+describe('a filmed set', () => {
+  /** A loaded capture that named what is given; what it could not judge is listed. */
+  const filmed = (
+    id: string,
+    view: 'side' | 'front',
+    loadKg: number | null,
+    findings: object[] = [],
+    notJudged: object[] = [],
+  ): CaptureLine =>
+    ({
+      id,
+      clientId: ID,
+      version: 1,
+      updatedAt: AT,
+      saidAt: AT,
+      saidBy: 'CH',
+      takenOn: '2026-01-05',
+      takenAt: '2026-01-05T10:30:00.000Z',
+      view,
+      condition: 'load',
+      asks: { ...PLAIN_LOOK, loadKg, belt: true },
+      discarded: false,
+      facing: null,
+      scale: 'none',
+      source: 'file',
+      name: 'set.csv',
+      report: {
+        reps: Array.from({ length: 4 }, (_, i) => ({ startS: i, bottomS: i + 0.5, endS: i + 1 })),
+        findings,
+        measured: [],
+        leanBudget: null,
+        quality: { rateHz: 60, notJudged },
+      },
+    }) as unknown as CaptureLine;
+  const inUse = {
+    setup: {
+      id: 'setup',
+      version: 1,
+      saidAt: '2026-01-04T10:00:00.000Z',
+      setup: { hold: 'front', support: { kind: 'block', riseMm: 10 } },
+    },
+  } as unknown as Pick<Dossier, 'setup'>;
+  const finding = { fault: 'kneesIn', side: 'left', severity: 'clear', reps: [2, 3] };
+
+  it('is offered as the camera read it, until it is logged, once', () => {
+    const capture = filmed('c1', 'front', 55, [finding]);
+    const before = dossier([], { ...inUse, captures: [capture] });
+    const [offered, ...others] = filmedSets(before);
+    expect(others).toEqual([]);
+    expect(offered).toMatchObject({
+      rung: 'front',
+      loadKg: 55,
+      reps: 4,
+      watched: 'camera',
+      captureId: 'c1',
+      heelRiseMm: 10,
+      belt: true,
+      faults: [finding],
+    });
+    expect(loadSetValuesSchema.parse({ ...offered, captureId: ID })).toBeTruthy();
+    const logged = set(55, { captureId: 'c1', undone: true });
+    expect(filmedSets({ ...before, loadSets: [logged] })).toEqual([]);
+  });
+
+  it('is none without a load, without a setup chosen by then, or once it is put aside', () => {
+    const of = (capture: CaptureLine, change: Partial<Dossier> = inUse) =>
+      filmedSets(dossier([], { captures: [capture], ...change }));
+    expect(of(filmed('c1', 'front', null))).toEqual([]);
+    expect(of(filmed('c1', 'front', 55), {})).toEqual([]);
+    expect(of({ ...filmed('c1', 'front', 55), condition: 'bodyweight' })).toEqual([]);
+    expect(of({ ...filmed('c1', 'front', 55), discarded: true })).toEqual([]);
+  });
+
+  it('says nothing of what its view does not show, or could not judge', () => {
+    const camera = (captureId: string) => set(60, { watched: 'camera', captureId });
+    const seen = [...ABOVE, ...CLEAR];
+    const count = (more: LoadSet[], captures: CaptureLine[]) => {
+      const [found] = formOf(dossier([...seen, ...more], { captures }), 'front');
+      return found!.form.watched;
+    };
+    expect(count([], [])).toBe(9);
+    // A side view shows no knees that come in; a front view that could not tell them says nothing either.
+    expect(count([camera('c1')], [filmed('c1', 'side', 60)])).toBe(9);
+    expect(
+      count(
+        [camera('c1')],
+        [filmed('c1', 'front', 60, [], [{ fault: 'kneesIn', because: 'marks' }])],
+      ),
+    ).toBe(9);
+    expect(count([camera('c1')], [filmed('c1', 'front', 60)])).toBe(10);
+  });
+
+  it('opens no rung a second time: it is among the looks already', () => {
+    const own = dossier([set(30, { watched: 'camera', captureId: 'c1' })]);
+    expect(rungsLifted(own)).toEqual([]);
+    expect(rungsLifted(dossier([set(30)]))).toHaveLength(1);
   });
 });
 

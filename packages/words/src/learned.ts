@@ -54,10 +54,12 @@ export const DOUBLE_READING =
 export const FEW_CLIENTS = 5;
 
 const percent = (p: number): string => `${Math.round(100 * p)} %`;
-const counted = ({ k, n, low, high }: Learned['worked'][number]['with']): string =>
+/** "3 of 8 (12 % to 68 %)". */
+export const sayCount = ({ k, n, low, high }: Learned['worked'][number]['with']): string =>
   n === 0 ? 'none' : `${k} of ${n} (${percent(low)} to ${percent(high)})`;
 
-const itemName = ({ kind, id }: Learned['worked'][number]): string =>
+/** The name of what was in the plan. */
+export const sayItem = ({ kind, id }: Learned['worked'][number]): string =>
   kind === 'heel'
     ? 'Heel lift'
     : kind === 'drill'
@@ -66,10 +68,17 @@ const itemName = ({ kind, id }: Learned['worked'][number]): string =>
 
 /** What was followed by retained change: with it in the plan, and without. */
 export const sayWorked = (line: Learned['worked'][number]): string =>
-  `${CAUSES[line.cause].name} · ${itemName(line)}: better and stayed so in ${counted(line.with)} with it, ${counted(line.without)} without.`;
+  `${CAUSES[line.cause].name} · ${sayItem(line)}: better and stayed so in ${sayCount(line.with)} with it, ${sayCount(line.without)} without.`;
 
 export const isFew = ({ with: own, without }: Learned['worked'][number]): boolean =>
   own.n < FEW_CLIENTS || without.n < FEW_CLIENTS;
+
+/** What the lines show. */
+export const WORKED_SHOWS =
+  'Of the clients whose plan named this cause: in how many it was better at a kept recheck, and nothing of it worse.';
+
+/** Beside counts of a few clients. */
+export const FEW = 'Too few to go by.';
 
 /** What the counts cannot show. */
 export const WORKED_MEANS =
@@ -86,9 +95,9 @@ const sayFactor = (of: Parameters<typeof countedFactor>[0]): string =>
 export const sayCounted = (of: CountedDrill): string =>
   `counted here: better and stayed so in ${of.with.k} of ${of.with.n} with it, ${of.without.k} of ${of.without.n} without (${sayFactor(of)})`;
 
-/** What a line would do in the plan, or does; null for what the plan never counts. */
+/** What a line would do in the plan, or does; null for what the plan never counts, and for what would change nothing. */
 export const sayInPlan = (line: Learned['worked'][number], isUsed: boolean): string | null =>
-  line.kind === 'drill'
+  line.kind === 'drill' && countedFactor(line) !== 1
     ? `${isUsed ? 'In the plan' : 'In the plan it would be'} ${sayFactor(line)}.`
     : null;
 

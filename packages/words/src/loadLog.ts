@@ -10,7 +10,9 @@ export const sayForm = ({ watched, faults }: Pick<LoadSet, 'watched' | 'faults'>
   watched === null
     ? 'not watched'
     : faults.length === 0
-      ? 'clean'
+      ? watched === 'camera'
+        ? 'clean to the camera'
+        : 'clean'
       : faults.map((f) => `${sayFault(f.fault, f.side).toLowerCase()} (${f.severity})`).join(', ');
 
 /** A set in a line: "Front squat · 40 kg × 5 · clean · 2 reps left". */

@@ -1,11 +1,12 @@
 import { router } from 'expo-router';
 import { useMemo } from 'react';
 import { FlatList, View } from 'react-native';
-import type { Dossier, LoadSet } from '@zither/contract';
+import type { Dossier, LoadSet, LoadSetValues } from '@zither/contract';
 import { valuesIn } from '@zither/contract/row';
 import { RUNG_TABLE, RUNGS, type RungId } from '@zither/core';
 import {
   cleanLoads,
+  filmedSets,
   formOf,
   isHeld,
   limitsOf,
@@ -44,6 +45,9 @@ import { FaultsSeen } from './FaultsSeen.tsx';
 import { FormCurve } from './FormCurve.tsx';
 import { LogFiles } from './LogFiles.tsx';
 import { RACK_STEPS_KG, repeated, setValues, startOf, type SetDraft } from './setForm.ts';
+
+/** More filmed sets than this are logged together. */
+const FILMED_MOST = 4;
 
 type Form = 'unwatched' | 'clean' | 'faults';
 const FORMS = [
@@ -241,6 +245,7 @@ export function LoadScreen({ dossier }: { dossier: Dossier }) {
           />
         </Fold>
       </Part>
+      <Filmed dossier={dossier} />
       <LoggedToday dossier={dossier} sets={sets.filter((s) => s.takenOn === day)} />
     </>
   );
@@ -340,6 +345,40 @@ const sayMore = ({ rung, repsLeft, pain, belt, shod }: SetDraft): string =>
   ]
     .filter((part) => part !== null)
     .join(' · ');
+
+/** Sets that were filmed and are not in the log, each a tap away from it. */
+function Filmed({ dossier }: { dossier: Dossier }) {
+  const { putLoadSet } = useChanges();
+  const sets = useMemo(() => filmedSets(dossier), [dossier]);
+  if (sets.length === 0) return null;
+  const put = (set: LoadSetValues) =>
+    putLoadSet(dossier.client.id, { id: newId(), version: 0 }, set);
+  return (
+    <Part title="Filmed, not logged" hint="A set the camera read goes into the log as it was read.">
+      {sets.slice(0, FILMED_MOST).map((set) => (
+        <View
+          key={set.captureId}
+          style={{ flexDirection: 'row', alignItems: 'center', gap: space.s }}
+        >
+          <View style={{ flex: 1 }}>
+            <Say number>{`${sayShortDay(set.takenOn)} · ${saySet(set)}`}</Say>
+          </View>
+          <Button
+            type="outline"
+            title="Log"
+            aria-label={`Log the filmed set: ${saySet(set)}`}
+            onPress={() => put(set)}
+          />
+        </View>
+      ))}
+      {sets.length > 1 && (
+        <View style={{ alignItems: 'flex-start' }}>
+          <Button type="clear" title={`Log all ${sets.length}`} onPress={() => sets.forEach(put)} />
+        </View>
+      )}
+    </Part>
+  );
+}
 
 function LoggedToday({ dossier, sets }: { dossier: Dossier; sets: readonly LoadSet[] }) {
   const { putLoadSet } = useChanges();

@@ -70,6 +70,7 @@ export const setValues = (
   takenOn: day,
   takenAt: at,
   lockId: lockOf(dossier)?.id ?? null,
+  captureId: null,
   undone: false,
 });
 

@@ -1,24 +1,30 @@
 import { useEffect, useState } from 'react';
 import { View } from 'react-native';
 import { learnedSchema, type Learned } from '@zither/contract';
+import { CAUSES } from '@zither/core';
 import { countsOf } from '@zither/visit';
 import {
   COUNTS_USE,
+  FEW,
   DOUBLE_READING,
   isFew,
+  sayCount,
   sayCountsUse,
   sayEye,
   sayInPlan,
+  sayItem,
   sayReaders,
   sayWorked,
   WORKED_MEANS,
+  WORKED_SHOWS,
 } from '@zither/words/learned';
 import { Button } from '../../ui/elements.ts';
-import { Say } from '../../ui/Say.tsx';
+import { Heading, Say } from '../../ui/Say.tsx';
 import { Tick } from '../../ui/Tick.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { Unreachable, Waiting } from '../../ui/Waiting.tsx';
 import { space } from '../../ui/theme.ts';
+import { useLook } from '../../ui/useLook.ts';
 import { askServer, useAppSelector, useChanges, usePracticeSchools } from '../data/index.ts';
 
 /** What this practice's own records say, fetched when it is looked at. */
@@ -49,22 +55,22 @@ export function LearnedPart({ show }: { show: 'measured' | 'worked' }) {
   if (!learned) return <Waiting what="your records" />;
   const isUsed = (line: Learned['worked'][number]) =>
     schools.counts?.drills.some((c) => c.drill === line.id && c.cause === line.cause) === true;
+  const causes = [...new Set(learned.worked.map((line) => line.cause))];
   if (show === 'worked')
     return (
-      <Part title="What worked here" hint={`From the rechecks kept of ${learned.clients} clients.`}>
+      <Part title="What worked here" hint={WORKED_SHOWS}>
         {learned.worked.length === 0 && (
           <Say>No recheck of a plan has been kept yet. Each kept recheck adds to this page.</Say>
         )}
-        {learned.worked.map((line) => (
-          <Say key={`${line.cause} ${line.kind} ${line.id}`} number soft={isFew(line)}>
-            {[
-              sayWorked(line),
-              isFew(line) ? 'Too few to go by.' : null,
-              sayInPlan(line, isUsed(line)),
-            ]
-              .filter((part) => part !== null)
-              .join(' ')}
-          </Say>
+        {causes.map((cause) => (
+          <View key={cause} style={{ gap: space.xs }}>
+            <Heading level={3}>{CAUSES[cause].name}</Heading>
+            {learned.worked
+              .filter((line) => line.cause === cause)
+              .map((line) => (
+                <WorkedLine key={`${line.kind} ${line.id}`} line={line} isUsed={isUsed(line)} />
+              ))}
+          </View>
         ))}
         <Say small soft>
           {WORKED_MEANS}
@@ -119,6 +125,41 @@ function CountsUse({ learned }: { learned: Learned }) {
       {counts && JSON.stringify(counts.drills) !== JSON.stringify(now) && (
         <Button type="outline" title="Use today’s counts" onPress={() => keep(true)} />
       )}
+    </View>
+  );
+}
+
+/** What one drill, cue or heel lift was followed by, beside the same cause without it. */
+function WorkedLine({ line, isUsed }: { line: Learned['worked'][number]; isUsed: boolean }) {
+  const { isWide } = useLook();
+  const isSoft = isFew(line);
+  const inPlan = sayInPlan(line, isUsed);
+  const cell = (share: number) => (isWide ? { flex: share } : {});
+  return (
+    <View
+      role="group"
+      aria-label={[sayWorked(line), isSoft ? FEW : null, inPlan]
+        .filter((p) => p !== null)
+        .join(' ')}
+      style={{
+        flexDirection: isWide ? 'row' : 'column',
+        gap: isWide ? space.m : 0,
+        minHeight: 32,
+        paddingBottom: space.xs,
+      }}
+    >
+      <View style={cell(3)}>
+        <Say soft={isSoft}>{sayItem(line)}</Say>
+      </View>
+      <View style={cell(2)}>
+        <Say number soft={isSoft}>{`With it ${sayCount(line.with)}`}</Say>
+      </View>
+      <View style={cell(2)}>
+        <Say number soft={isSoft}>{`Without ${sayCount(line.without)}`}</Say>
+      </View>
+      <View style={cell(3)}>
+        <Say small soft>{`${isSoft ? `${FEW} ` : ''}${inPlan ?? ''}`}</Say>
+      </View>
     </View>
   );
 }
