@@ -8,10 +8,11 @@ describe('Floor', () => {
     await page.getByRole('link', { name: 'Floor' }).tap();
     for (const group of [/^On hold · 1$/, /^Due · 4$/, /^Left unfinished · 2$/])
       await page.getByRole('heading', { name: group }).waitFor();
-    await page
-      .getByRole('textbox', { name: 'Find by name, cause, limit or due' })
-      .fill('ankle joint');
+    const find = page.getByRole('textbox', { name: 'Find by name, cause, limit or due' });
+    await find.fill('turns in too little');
     await page.getByText('Ivo Larch').waitFor({ state: 'detached' });
+    await page.getByText('Wren Tolvar').waitFor();
+    await find.fill('ankle joint');
     await page
       .getByRole('link', { name: /^Sella Wrick: start at Clear\. Recheck due since/ })
       .tap();

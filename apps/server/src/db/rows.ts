@@ -10,6 +10,7 @@ import {
   type RowOf,
 } from '@zither/contract';
 import type { Db } from './open.ts';
+import { lineOf as heldLine, rawOf } from './lines.ts';
 import { prepared } from './prepared.ts';
 
 /** Of a write: when it reached the server, when it was said on the device, and by whom. */
@@ -33,25 +34,13 @@ export interface Stored {
 
 const COLUMNS = 'kind, id, client_id, version, values_json, said_at, said_by, received_at';
 
-/** A stored row with its values as JSON gave them. */
-const rawOf = (stored: Stored): Record<string, unknown> => ({
-  ...(JSON.parse(stored.values_json) as object),
-  id: stored.id,
-  ...(stored.kind !== 'client' && stored.client_id !== null ? { clientId: stored.client_id } : {}),
-  version: stored.version,
-  updatedAt: stored.received_at,
-  saidAt: stored.said_at,
-  saidBy: stored.said_by,
-});
-
-const lineOf = (stored: Stored): never => lineSchemaOf(stored.kind).parse(rawOf(stored)) as never;
-
 /** Parts a log of an earlier version holds in the words of its day. */
 const earlierLine = (stored: Stored): never =>
   lineSchemaOf(stored.kind).parse(asWrittenNow(rawOf(stored))) as never;
 
 /** Every row of one practice: the one table, its history, and what is kept apart. */
 export function rowsOf(db: Db, practiceId: string) {
+  const lineOf = (stored: Stored): never => heldLine(db, practiceId, stored);
   const sql = <P extends unknown[], R = Stored>(text: string) => prepared<P, R>(db, text);
 
   /** The next place among the practice's changes. */

@@ -51,10 +51,10 @@ export function clientRoutes(app: FastifyInstance, db: Db, now: () => string): v
     {
       schema: { params: z.strictObject({ id: idSchema }), response: { 200: dossierSchema } },
     },
-    async (request) => {
+    async (request, reply) => {
       const dossier = dossierOf(rowsOf(db, request.practiceId), request.params.id);
       if (!dossier) throw new Refusal('noSuchClient', { path: 'id' });
-      return dossier;
+      return reply.type('application/json; charset=utf-8').send(JSON.stringify(dossier) as never);
     },
   );
 }
