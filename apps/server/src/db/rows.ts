@@ -10,7 +10,7 @@ import {
   type RowOf,
 } from '@zither/contract';
 import type { Db } from './open.ts';
-import { lineOf as heldLine, rawOf } from './lines.ts';
+import { lineOf as heldLine, rawOf, type Version } from './lines.ts';
 import { prepared } from './prepared.ts';
 
 /** Of a write: when it reached the server, when it was said on the device, and by whom. */
@@ -32,6 +32,7 @@ export interface Stored {
   received_at: string;
 }
 
+const VERSION = 'kind, id, version, received_at';
 const COLUMNS = 'kind, id, client_id, version, values_json, said_at, said_by, received_at';
 
 /** Parts a log of an earlier version holds in the words of its day. */
@@ -40,7 +41,7 @@ const earlierLine = (stored: Stored): never =>
 
 /** Every row of one practice: the one table, its history, and what is kept apart. */
 export function rowsOf(db: Db, practiceId: string) {
-  const lineOf = (stored: Stored): never => heldLine(db, practiceId, stored);
+  const lineOf = (row: Stored): never => heldLine(db, practiceId, row, () => row);
   const sql = <P extends unknown[], R = Stored>(text: string) => prepared<P, R>(db, text);
 
   /** The next place among the practice's changes. */
@@ -53,6 +54,10 @@ export function rowsOf(db: Db, practiceId: string) {
     sql<[string, string, string]>(
       `SELECT ${COLUMNS} FROM document WHERE practice_id = ? AND kind = ? AND id = ?`,
     ).get(practiceId, kind, id);
+
+  /** A row named by its version; read whole only where it is not held. */
+  const lineAt = (of: Version): never =>
+    heldLine(db, practiceId, of, () => stored(of.kind, of.id)!);
 
   /** Splits values into those that travel with the row and those kept apart. */
   const split = (kind: RowKind, values: object) => {
@@ -128,11 +133,11 @@ export function rowsOf(db: Db, practiceId: string) {
 
     /** A client's rows of a kind in its order; null = of the practice. */
     of<K extends RowKind>(kind: K, clientId: string | null): LineOf<K>[] {
-      return sql<[string, string, string | null]>(
-        `SELECT ${COLUMNS} FROM document WHERE practice_id = ? AND kind = ? AND client_id IS ?`,
+      return sql<[string, string, string | null], Version>(
+        `SELECT ${VERSION} FROM document WHERE practice_id = ? AND kind = ? AND client_id IS ?`,
       )
         .all(practiceId, kind, clientId)
-        .map((row): LineOf<K> => lineOf(row))
+        .map((row): LineOf<K> => lineAt(row))
         .sort(inOrderOf(kind) as never);
     },
 
@@ -155,14 +160,14 @@ export function rowsOf(db: Db, practiceId: string) {
 
     /** What was written since a change: of a client and of the practice (null = of the practice alone), oldest change first. */
     since(clientId: string | null, change: number): KeptRow[] {
-      return sql<[string, string | null, number, string, number]>(
-        `SELECT ${COLUMNS}, changed FROM document WHERE practice_id = ? AND client_id = ? AND changed > ?
+      return sql<[string, string | null, number, string, number], Version>(
+        `SELECT ${VERSION}, changed FROM document WHERE practice_id = ? AND client_id = ? AND changed > ?
          UNION ALL
-         SELECT ${COLUMNS}, changed FROM document WHERE practice_id = ? AND client_id IS NULL AND changed > ?
+         SELECT ${VERSION}, changed FROM document WHERE practice_id = ? AND client_id IS NULL AND changed > ?
           ORDER BY changed`,
       )
         .all(practiceId, clientId, change, practiceId, change)
-        .map((row) => ({ entity: row.kind, row: lineOf(row) }) as KeptRow);
+        .map((row) => ({ entity: row.kind, row: lineAt(row) }) as KeptRow);
     },
 
     /** The place of the last change of a client and the practice. */
