@@ -35,7 +35,7 @@ describe('what readings say', () => {
     expect(sayValue('shinAngle', 33)).toBe('33°');
     expect(sayValue('shinAngle', 33.4)).toBe('33.4°');
     expect(sayValue('shinAngle', 33, true)).toBe('33.0°');
-    expect(sayValue('abductionReps', 14)).toBe('14×');
+    expect(sayValue('abductionReps', 14)).toBe('14 reps');
     expect(sayValue('archForms', 1)).toBe('yes');
   });
 

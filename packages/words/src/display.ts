@@ -10,7 +10,7 @@ interface Display {
 }
 
 const DEGREES: Display = { unit: '°', per: 1, digits: 0 };
-const COUNT: Display = { unit: '×', per: 1, digits: 0 };
+const COUNT: Display = { unit: 'reps', per: 1, digits: 0 };
 
 const IN_CM: readonly MeasureId[] = ['stanceWidth', 'kneeTravel', 'kneeToWall'];
 
@@ -24,7 +24,7 @@ export function displayOf(measure: MeasureId): Display {
 
 /** Unit as it follows a number: degrees close up, words apart. */
 const tail = (unit: string) =>
-  unit === '' ? '' : unit === '°' || unit === '×' ? unit : ` ${unit}`;
+  unit === '' ? '' : unit === '°' ? unit : ` ${unit}`;
 
 /** A stored value as the coach reads it; a mean of several gets one digit more. */
 export function sayValue(measure: MeasureId, value: number, isMean = false): string {

@@ -65,7 +65,7 @@ export function sayTrend({ measure, side, points, trend }: MeasureTrend): string
   const tail = unit === '°' || unit === '×' ? unit : ` ${unit}`;
   const what = `${MEASURES[measure].name}${side === null ? '' : `, ${side}`}`;
   const from = `${points.length} readings since ${sayShortDay(points[0]!.on)}`;
-  return `${what}: ${say(perWeek)}${tail} a week (${say(perWeek - errorOf)} to ${say(perWeek + errorOf)}${tail}), ${from}.${isReal ? '' : ' No change we can see.'}`;
+  return `${what}: ${say(perWeek)}${tail} a week (${say(perWeek - errorOf)} to ${say(perWeek + errorOf)}${tail}), ${from}.${isReal ? '' : ' No steady trend.'}`;
 }
 
 /** What a band around a line means. */
