@@ -121,7 +121,7 @@ describe('safety by when it was said', () => {
     await other.page.getByRole('button', { name: 'General strength', exact: true }).tap();
     const left = other.page.getByText(/questions left|Last question/);
     const isOver = other.page.getByText('Go: no limits today.');
-    for (let i = 0; i < 12; i += 1) {
+    for (let i = 0; i < 16; i += 1) {
       await left.or(isOver).first().waitFor();
       if ((await isOver.count()) > 0) break;
       const before = await left.innerText();

@@ -11,7 +11,7 @@ const openClear = async (page: Page, name: string) => {
 };
 
 describe('Clear, at 390 × 844', () => {
-  it('lets an unremarkable client go in at most 12 taps', async () => {
+  it('lets an unremarkable client go with one tap a question', async () => {
     const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     await page.getByText('Runa Feld').tap();
     await page.getByText('Not screened yet.').waitFor();
@@ -24,7 +24,7 @@ describe('Clear, at 390 × 844', () => {
     };
     await tap('General strength');
     while ((await page.getByText('Go: no limits today.').count()) === 0) {
-      if (taps > 12) throw new Error('more than 12 taps');
+      if (taps > 15) throw new Error('more than 15 taps');
       const before = await page.getByText(/questions left|Last question/).innerText();
       await tap('No');
       await page
@@ -32,7 +32,8 @@ describe('Clear, at 390 × 844', () => {
         .waitFor({ state: 'detached' })
         .catch(() => undefined);
     }
-    expect(taps).toBeLessThanOrEqual(12);
+    // One for the purpose, one a question.
+    expect(taps).toBeLessThanOrEqual(15);
     await saved(page);
     await page.reload();
     await page.getByText('Go: no limits today.').waitFor();
@@ -64,7 +65,7 @@ describe('Clear, at 390 × 844', () => {
     await page.goto(`${client}/clear`);
     const left = page.getByText(/questions left|Last question/);
     const isOver = page.getByText('Record a clearance');
-    for (let i = 0; i < 12; i += 1) {
+    for (let i = 0; i < 16; i += 1) {
       // Either the next card or the end of the screen: a slow page shows neither for a moment.
       await left.or(isOver).first().waitFor();
       if ((await isOver.count()) > 0) break;
@@ -103,7 +104,7 @@ describe('Clear, at 390 × 844', () => {
     await openStage(page, 'Clear');
     await page.getByRole('button', { name: /An injury or surgery.* No$/ }).tap();
     // Answered again today: every question that may have changed is asked, this one among them.
-    for (let i = 0; i < 14; i += 1) {
+    for (let i = 0; i < 16; i += 1) {
       const left = page.getByText(/questions left|Last question/);
       await left.or(page.getByText(/^Go/)).first().waitFor();
       if ((await left.count()) === 0) break;
@@ -112,7 +113,7 @@ describe('Clear, at 390 × 844', () => {
         await page.getByRole('button', { name: 'Yes', exact: true }).tap();
         await page.getByRole('radio', { name: 'Knee', exact: true }).tap();
         await page.getByRole('radio', { name: 'Left', exact: true }).tap();
-        await page.getByRole('button', { name: 'Yes, that too' }).tap();
+        await page.getByRole('button', { name: 'Yes', exact: true }).tap();
       } else await page.getByRole('button', { name: 'No', exact: true }).tap();
       await page.getByText(before, { exact: true }).waitFor({ state: 'detached' });
     }

@@ -20,9 +20,10 @@ describe('at 390 × 844, by touch', () => {
     await page.getByLabel('Name', { exact: true }).fill('Wynn Tarrow');
     await page.getByLabel('Stature, cm').fill('172');
     await page.getByLabel('Body mass, kg').fill('68');
-    await page.getByRole('button', { name: 'Add and measure' }).tap();
+    await page.getByRole('button', { name: 'Add client' }).tap();
 
-    await page.getByRole('heading', { name: 'Measure', exact: true }).waitFor();
+    await page.getByRole('heading', { name: 'Clear', exact: true }).waitFor();
+    await openStage(page, 'Measure');
     await page.getByRole('button', { name: 'Next: Heel in use' }).tap();
     await page.getByRole('button', { name: 'More: Lift under the heels' }).tap();
     await page.getByRole('button', { name: 'Keep 0 mm' }).tap();
@@ -97,7 +98,7 @@ describe('at 390 × 844, by touch', () => {
     await page.getByLabel('Name', { exact: true }).fill('Bray Odd');
     await page.getByLabel('Stature, cm').fill('72');
     await page.getByLabel('Body mass, kg').fill('sixty');
-    await page.getByRole('button', { name: 'Add and measure' }).tap();
+    await page.getByRole('button', { name: 'Add client' }).tap();
     await page.getByText('Stature of 72 cm is not possible: 90 cm to 250 cm.').waitFor();
     await page.getByText('Body mass must be a number in kg.').waitFor();
     expect(await page.getByLabel('Body mass, kg').inputValue()).toBe('sixty');
@@ -106,12 +107,13 @@ describe('at 390 × 844, by touch', () => {
     expect(await page.getByLabel('Name', { exact: true }).inputValue()).toBe('Bray Odd');
     await page.getByLabel('Stature, cm').fill('135');
     await page.getByLabel('Body mass, kg').fill('60');
-    await page.getByRole('button', { name: 'Add and measure' }).tap();
+    await page.getByRole('button', { name: 'Add client' }).tap();
     await page.getByText(/Outside the usual adult range: a stature of 135 cm/).waitFor();
     const list = await (await fetch(`${server.address}/api/clients`)).json();
     expect(JSON.stringify(list)).not.toContain('Bray Odd');
     await page.getByRole('button', { name: 'Yes, it is right' }).tap();
-    await page.getByRole('heading', { name: 'Measure', exact: true }).waitFor();
+    await page.getByRole('heading', { name: 'Clear', exact: true }).waitFor();
+    await openStage(page, 'Measure');
     await page.getByRole('link', { name: /^Stance and foot angle/ }).tap();
     await enter(page, 'Stance width, cm', '400');
     await page.getByText(/Stance width of 400 cm is not possible/).waitFor();

@@ -16,8 +16,8 @@ describe('inches and pounds, at 390 × 844', () => {
     await page.getByLabel('Name', { exact: true }).fill('Wynn Tarrow');
     await page.getByLabel('Stature, in').fill('5\'11"');
     await page.getByLabel('Body mass, lb').fill('180');
-    await page.getByRole('button', { name: 'Add and measure' }).tap();
-    await page.getByRole('heading', { name: 'Measure', exact: true }).waitFor();
+    await page.getByRole('button', { name: 'Add client' }).tap();
+    await openStage(page, 'Measure');
     await page.getByText(/71 in · 180 lb/).waitFor();
     await saved(page);
     const id = /clients\/([^/]+)/.exec(page.url())![1]!;

@@ -35,7 +35,7 @@ export function SaveBadge() {
       role="status"
       aria-live="polite"
       testID="save-state"
-      style={{ flexDirection: 'row', alignItems: 'center', gap: 4, minWidth: 60 }}
+      style={{ flexDirection: 'row', alignItems: 'center', gap: 4 }}
     >
       {words !== '' && (
         <>

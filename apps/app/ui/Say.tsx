@@ -11,6 +11,7 @@ export function Say({
   strong = false,
   number = false,
   small = false,
+  numberOfLines,
   style,
 }: {
   children: ReactNode;
@@ -18,11 +19,14 @@ export function Say({
   strong?: boolean;
   number?: boolean;
   small?: boolean;
+  /** Cut with an ellipsis beyond; only where the whole is said elsewhere. */
+  numberOfLines?: number;
   style?: StyleProp<TextStyle>;
 }) {
   const { colors } = useLook();
   return (
     <Text
+      {...(numberOfLines === undefined ? {} : { numberOfLines })}
       style={[
         small && { fontSize: 14, lineHeight: 19 },
         soft && { color: colors.inkSoft },

@@ -51,12 +51,13 @@ export function Screen({
   return (
     <View style={{ flex: 1, backgroundColor: colors.paper }} role="main">
       <View
+        testID="page-head"
         style={{
           flexDirection: 'row',
           alignItems: 'center',
           gap: space.s,
           paddingHorizontal: space.l,
-          minHeight: 56,
+          minHeight: isWide ? 56 : 48,
         }}
       >
         {back && (
@@ -73,7 +74,7 @@ export function Screen({
           <Heading
             level={1}
             style={
-              title.length > 16 && !isWide
+              title.length > (aside ? 12 : 16) && !isWide
                 ? { fontSize: 18, lineHeight: 24 }
                 : { fontSize: 22, lineHeight: 28 }
             }
@@ -81,14 +82,16 @@ export function Screen({
             {title}
           </Heading>
           {who && (
-            <Say soft small>
+            <Say soft small numberOfLines={1}>
               {who}
             </Say>
           )}
         </View>
-        {aside}
         {!isWide && <SaveBadge />}
-        {!isWide && <DimButton />}
+        {/* Within a visit the row belongs to the client and to Stop; every place has the button. */}
+        {!isWide && !aside && <DimButton />}
+        {/* The same corner on every page. */}
+        {aside}
       </View>
       <Divider />
       {panes ? (
@@ -156,21 +159,18 @@ export function Screen({
       )}
       {foot && (
         <View
+          testID="page-foot"
           style={{
             borderTopWidth: 1,
             borderColor: colors.hairline,
             backgroundColor: colors.surface,
-            padding: space.m,
-            gap: space.xs,
+            paddingHorizontal: space.m,
+            paddingVertical: space.s,
+            flexDirection: 'row',
+            gap: space.m,
           }}
         >
-          {/* Whoever saves with the thumb sees beside it whose record it goes into. */}
-          {who && (
-            <Say soft small>
-              {who}
-            </Say>
-          )}
-          <View style={{ flexDirection: 'row', gap: space.m }}>{foot}</View>
+          {foot}
         </View>
       )}
     </View>

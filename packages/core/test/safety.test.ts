@@ -5,7 +5,7 @@ import {
   obeying,
   PAIN_HOLDS_FROM,
   PAIN_PLACES,
-  nextCard,
+  nextQuestion,
   QUESTION_IDS,
   chooseSetup,
   searchSetups,
@@ -190,23 +190,17 @@ describe('the rule table', () => {
   });
 });
 
-describe('cards of the screen', () => {
-  it('ask what bracing can hurt as one, and one by one only after a yes or once one was answered', () => {
-    expect(nextCard([], false).left).toBe(QUESTION_IDS.length - 3);
-    const before = QUESTION_IDS.slice(0, QUESTION_IDS.indexOf('heartDisease'));
-    const together = nextCard(before, false);
-    expect(together.questions.map((q) => q.id)).toEqual([
-      'heartDisease',
-      'bloodPressure',
-      'hernia',
-      'pelvicFloor',
-    ]);
-    expect(together.left).toBe(2);
-    expect(nextCard(before, true)).toMatchObject({ questions: [{ id: 'heartDisease' }], left: 5 });
-    expect(nextCard([...before, 'heartDisease'], false).questions.map((q) => q.id)).toEqual([
-      'bloodPressure',
-    ]);
-    expect(nextCard(QUESTION_IDS, false)).toEqual({ questions: [], left: 0 });
+describe('the order of the screen', () => {
+  it('asks every question by itself, in order, and only those not asked', () => {
+    const asked: (typeof QUESTION_IDS)[number][] = [];
+    for (const [i, id] of QUESTION_IDS.entries()) {
+      const { question, left } = nextQuestion(asked);
+      expect(question?.id).toBe(id);
+      expect(left).toBe(QUESTION_IDS.length - i);
+      asked.push(id);
+    }
+    expect(nextQuestion(asked)).toEqual({ question: null, left: 0 });
+    expect(nextQuestion(['pain', 'under16']).question?.id).toBe('heart');
   });
 });
 

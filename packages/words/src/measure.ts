@@ -27,6 +27,7 @@ import {
   type Side,
   type StationId,
   type Trial,
+  type StationNeed,
 } from '@zither/core';
 import type { Dossier } from '@zither/contract';
 import { resolveBody } from '@zither/core';
@@ -260,4 +261,11 @@ export const stepOf = (measure: MeasureId) => {
     possible: { least: possible.least / per, most: possible.most / per },
     usual: { least: usual.least / per, most: usual.most / per },
   };
+};
+
+/** What a station is for, beside one that was not read today. */
+export const NEED_NAMES: Readonly<Record<StationNeed, string>> = {
+  setup: 'needed for a setup',
+  more: 'would tell more',
+  optional: 'optional',
 };

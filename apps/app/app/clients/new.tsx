@@ -21,7 +21,8 @@ export default function NewClient() {
         draftKey="client/new"
         onSave={(values) => {
           putClient({ id, version: 0 }, values);
-          router.replace(`/clients/${id}/measure`);
+          // In the order of the visit: first what keeps the client safe.
+          router.replace(`/clients/${id}/clear`);
         }}
       />
     </Screen>

@@ -3,7 +3,7 @@ import { Button } from '../../ui/elements.ts';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { nextCard, QUESTION_GROUPS, SCREEN_QUESTIONS, type ScreenQuestion } from '@zither/core';
+import { nextQuestion, SCREEN_QUESTIONS, type ScreenQuestion } from '@zither/core';
 import type { Dossier, ScreeningValues } from '@zither/contract';
 import { Heading, Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
@@ -37,18 +37,14 @@ export function ClearScreen({ dossier }: { dossier: Dossier }) {
       ...values,
     });
   };
-  const answer = (questions: readonly ScreenQuestion[], given: Answers) => {
-    const ids = questions.map((q) => q.id);
-    const at = moment();
+  const answer = ({ id: asked }: ScreenQuestion, given: Answers) => {
     change({
-      asked: [...now.asked.filter((id) => !ids.includes(id)), ...ids],
+      asked: [...now.asked.filter((id) => id !== asked), asked],
       answers: {
-        ...Object.fromEntries(
-          Object.entries(now.answers).filter(([id]) => !ids.some((own) => own === id)),
-        ),
+        ...Object.fromEntries(Object.entries(now.answers).filter(([id]) => id !== asked)),
         ...given,
       },
-      answeredAt: { ...now.answeredAt, ...Object.fromEntries(ids.map((id) => [id, at])) },
+      answeredAt: { ...now.answeredAt, [asked]: moment() },
     });
   };
   const safety = safetyOf(dossier, today());
@@ -61,16 +57,12 @@ export function ClearScreen({ dossier }: { dossier: Dossier }) {
   );
   const isCorrected = (question: ScreenQuestion['id']) =>
     screening !== null && isAnswerCorrected(dossier, screening, question);
-  // A group is asked as one; after a "yes" its questions come one by one.
-  const [isApart, setIsApart] = useState(false);
-  const { questions, left } = nextCard(now.asked, isApart);
-  const [next] = questions;
-  const isGroup = questions.length > 1;
+  const { question: next, left } = nextQuestion(now.asked);
   const back = { to: `/clients/${client.id}` as const, label: `Back to ${client.name}` };
 
   if (now.purpose === null)
     return (
-      <Screen title="Clear" who={client.name} back={back}>
+      <Screen title="Clear" aside={<StopButton dossier={dossier} />} who={client.name} back={back}>
         <Part title="What is the squat for?" hint="Choose what the squat is for first.">
           <View style={{ gap: space.s }}>
             {(Object.keys(PURPOSE_NAMES) as NonNullable<ScreeningValues['purpose']>[]).map(
@@ -105,18 +97,15 @@ export function ClearScreen({ dossier }: { dossier: Dossier }) {
                 containerStyle={{ flex: 1 }}
                 buttonStyle={{ minHeight: 60 }}
                 onPress={() =>
-                  isGroup
-                    ? setIsApart(true)
-                    : next.detail
-                      ? setDetailOf(next)
-                      : answer([next], { [next.id]: true })
+                  next.detail ? setDetailOf(next) : answer(next, { [next.id]: true })
                 }
               />
               <Button
                 title="No"
-                containerStyle={{ flex: 2 }}
+                type="outline"
+                containerStyle={{ flex: 1 }}
                 buttonStyle={{ minHeight: 60 }}
-                onPress={() => answer(questions, {})}
+                onPress={() => answer(next, {})}
               />
             </>
           )
@@ -125,16 +114,14 @@ export function ClearScreen({ dossier }: { dossier: Dossier }) {
         <Part>
           <Say soft>{left === 1 ? 'Last question' : `${count(left, 'question')} left`}</Say>
           <Heading level={2} style={{ fontSize: 26, lineHeight: 34 }}>
-            {isGroup && next.group ? QUESTION_GROUPS[next.group] : next.words}
+            {next.words}
           </Heading>
           {isToday || screening === null ? null : (
             <Say soft small>
               Asked again because it may have changed since {screening.takenOn}.
             </Say>
           )}
-          {detailOf && (
-            <Detail question={detailOf} onAnswer={(given) => answer([detailOf], given)} />
-          )}
+          {detailOf && <Detail question={detailOf} onAnswer={(given) => answer(detailOf, given)} />}
         </Part>
       </Screen>
     );

@@ -61,7 +61,7 @@ function TwoWays({ words, onAnswer }: { words: string; onAnswer: (yes: boolean) 
           <Button
             key={String(yes)}
             type="outline"
-            title={yes ? 'Yes, that too' : 'No, not yet'}
+            title={yes ? 'Yes' : 'No'}
             containerStyle={{ flex: 1 }}
             buttonStyle={{ minHeight: 60 }}
             onPress={() => onAnswer(yes)}

@@ -1,8 +1,9 @@
+import MaterialIcons from '@expo/vector-icons/MaterialIcons';
 import { router, usePathname } from 'expo-router';
 import type { Dossier } from '@zither/contract';
 import { openStops } from '@zither/visit';
 import { Button } from '../../ui/elements.ts';
-import { TARGET_PX } from '../../ui/theme.ts';
+import { space, TARGET_PX } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 
 /** Always in sight: one tap stops the work and asks what it was. Filled as long as a stop is not answered. */
@@ -14,13 +15,15 @@ export function StopButton({ dossier }: { dossier: Dossier }) {
     <Button
       type={isOpen ? 'solid' : 'outline'}
       title="Stop"
+      icon={<MaterialIcons name="report" size={20} color={isOpen ? colors.paper : colors.rust} />}
       accessibilityLabel={isOpen ? 'Stop: not answered yet' : 'Stop: pain or alarm'}
       buttonStyle={{
         minHeight: TARGET_PX,
+        paddingHorizontal: space.s,
         borderColor: colors.rust,
         ...(isOpen ? { backgroundColor: colors.rust } : {}),
       }}
-      titleStyle={{ color: isOpen ? colors.paper : colors.rust }}
+      titleStyle={{ marginLeft: 4, color: isOpen ? colors.paper : colors.rust }}
       onPress={() =>
         router.navigate(`/clients/${dossier.client.id}/stop?from=${encodeURIComponent(path)}`)
       }

@@ -276,7 +276,7 @@ export function ClientForm({
           {`Outside the usual adult range: ${asked.odd.join(', ')}. Is that right?`}
         </Notice>
       )}
-      {isNew && <Button title="Add and measure" onPress={() => void offer()} />}
+      {isNew && <Button title="Add client" onPress={() => void offer()} />}
       {isNew && <ImportRecord />}
     </Part>
   );

@@ -1,11 +1,19 @@
-import { count } from '@zither/words/terms';
+import { capital, count } from '@zither/words/terms';
 import MaterialIcons from '@expo/vector-icons/MaterialIcons';
 import { router } from 'expo-router';
 import { useMemo } from 'react';
 import { ScrollView, View } from 'react-native';
 import type { Dossier } from '@zither/contract';
-import { POSITIONS, progressOn, STATIONS, type Station, type StationId } from '@zither/core';
+import {
+  POSITIONS,
+  progressOn,
+  QUICK_STATIONS,
+  STATIONS,
+  type Station,
+  type StationId,
+} from '@zither/core';
 import { Button, ListItem } from '../../ui/elements.ts';
+import { Choice } from '../../ui/Choice.tsx';
 import { Fold } from '../../ui/Fold.tsx';
 import { Heading, Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
@@ -19,7 +27,8 @@ import { StateChoice, useBodyState } from '../instrument/index.ts';
 import { StageBead } from '../session/index.ts';
 import { today } from '../data/index.ts';
 import { useStation } from './StationPane.tsx';
-import { sayBrief } from '@zither/words/measure';
+import { QUICK_TRIALS, useQuick } from './useQuick.ts';
+import { NEED_NAMES, sayBrief } from '@zither/words/measure';
 import { sayLength, sayMass } from '@zither/words/units';
 
 /** How a station stands on a day, and what it gave, in a few characters. */
@@ -27,6 +36,7 @@ export function stationView(
   dossier: Dossier,
   station: Station,
   day: string,
+  isQuick = false,
 ): { state: StageState; brief: string } {
   if (station.id === 'body') {
     const { client } = dossier;
@@ -39,7 +49,9 @@ export function stationView(
     };
   }
   const odd = disagreeing(dossier, day).some((m) => station.measures.includes(m));
-  const progress = station.measures.map((m) => progressOn(dossier.trials, m, day));
+  const progress = station.measures.map((m) =>
+    progressOn(dossier.trials, m, day, isQuick ? QUICK_TRIALS : undefined),
+  );
   const isFull = station.either
     ? progress.some((p) => p.taken >= p.wanted)
     : progress.every((p) => p.taken >= p.wanted);
@@ -51,13 +63,14 @@ export function stationView(
       .join(' · ');
   const brief = said(day);
   const earlier = said();
+  const need = capital(NEED_NAMES[station.need]);
   return {
     state: odd ? 'attention' : isFull ? 'done' : isBegun ? 'partial' : 'open',
     brief:
       brief === ''
         ? earlier === ''
-          ? 'never read'
-          : `last time ${earlier}`
+          ? `${need} · never read`
+          : `${need} · last time ${earlier}`
         : odd
           ? `${brief} · trials disagree`
           : brief,
@@ -68,10 +81,12 @@ export function stationView(
 export function MeasureScreen({ dossier, at }: { dossier: Dossier; at: StationId | null }) {
   const { isWide } = useLook();
   const day = today();
+  const [isQuick] = useQuick(dossier.client.id, day);
+  const list = isQuick ? QUICK_STATIONS : STATIONS;
   const next =
-    STATIONS.find((s) => s.id !== 'body' && stationView(dossier, s, day).state !== 'done') ??
-    STATIONS[1];
-  const station = STATIONS.find((s) => s.id === at) ?? (isWide ? next : undefined);
+    list.find((s) => s.id !== 'body' && stationView(dossier, s, day, isQuick).state !== 'done') ??
+    (isQuick ? undefined : STATIONS[1]);
+  const station = STATIONS.find((s) => s.id === at) ?? (isWide ? (next ?? list[0]) : undefined);
   if (!station) return <StationsOnly dossier={dossier} day={day} next={next} />;
   return <AtStation key={station.id} dossier={dossier} station={station} day={day} />;
 }
@@ -90,6 +105,7 @@ function StationsOnly({
 }) {
   const { client } = dossier;
   const missing = missingOf(dossier);
+  const [isQuick, setQuick] = useQuick(client.id, day);
   return (
     <Screen
       title="Measure"
@@ -97,14 +113,14 @@ function StationsOnly({
       who={client.name}
       back={{ to: `/clients/${client.id}`, label: `Back to ${client.name}` }}
       foot={
-        next && (
-          <Button
-            title={`Next: ${next.name}`}
-            containerStyle={{ flex: 1 }}
-            buttonStyle={{ minHeight: 52 }}
-            onPress={() => goTo(dossier, next.id)}
-          />
-        )
+        <Button
+          title={next ? `Next: ${next.name}` : 'Next: Watch'}
+          containerStyle={{ flex: 1 }}
+          buttonStyle={{ minHeight: 52 }}
+          onPress={() =>
+            next ? goTo(dossier, next.id) : router.navigate(`/clients/${client.id}/watch`)
+          }
+        />
       }
     >
       <Part>
@@ -112,6 +128,7 @@ function StationsOnly({
         {missing.length > 0 && (
           <Say soft small>{`A setup still needs: ${sayMissing(missing)}.`}</Say>
         )}
+        <QuickChoice isQuick={isQuick} onChange={setQuick} />
       </Part>
       <StationList dossier={dossier} day={day} here={null} />
     </Screen>
@@ -122,6 +139,7 @@ function AtStation({ dossier, station, day }: { dossier: Dossier; station: Stati
   const { colors, isWide } = useLook();
   const { client } = dossier;
   const [state, setState] = useBodyState(client.id, day);
+  const [isQuick, setQuick] = useQuick(client.id, day);
   const readIn = useMemo(() => readingOnIn(dossier, day, state), [dossier, day, state]);
   const { body, foot } = useStation(readIn, station, day);
   const page = (
@@ -167,6 +185,9 @@ function AtStation({ dossier, station, day }: { dossier: Dossier; station: Stati
               onPress={() => router.navigate(`/clients/${client.id}/sheet`)}
             />
           </View>
+          <View style={{ paddingHorizontal: space.l, paddingTop: space.m }}>
+            <QuickChoice isQuick={isQuick} onChange={setQuick} />
+          </View>
           <StationList dossier={dossier} day={day} here={station.id} />
         </ScrollView>
       </View>
@@ -185,42 +206,76 @@ function StationList({
   here: StationId | null;
 }) {
   const { colors } = useLook();
+  const [isQuick] = useQuick(dossier.client.id, day);
+  const list = isQuick ? QUICK_STATIONS : STATIONS;
   return (
     <View>
-      {POSITIONS.map((position) => (
+      {POSITIONS.filter((p) => list.some((s) => s.position === p.id)).map((position) => (
         <View key={position.id}>
           <View
             style={{ paddingHorizontal: space.l, paddingTop: space.l, paddingBottom: space.xs }}
           >
             <Heading level={3}>{position.name}</Heading>
           </View>
-          {STATIONS.filter((s) => s.position === position.id).map((station) => {
-            const { state, brief } = stationView(dossier, station, day);
-            return (
-              <ListItem
-                key={station.id}
-                onPress={() => goTo(dossier, station.id)}
-                role="link"
-                aria-current={here === station.id ? 'page' : undefined}
-                containerStyle={{
-                  minHeight: 56,
-                  paddingVertical: space.s,
-                  backgroundColor: here === station.id ? colors.sunken : 'transparent',
-                }}
-              >
-                <StageBead state={state} />
-                <ListItem.Content>
-                  <ListItem.Title>{station.name}</ListItem.Title>
-                  <ListItem.Subtitle>{brief}</ListItem.Subtitle>
-                </ListItem.Content>
-                {here === null && (
-                  <MaterialIcons name="chevron-right" size={22} color={colors.inkSoft} />
-                )}
-              </ListItem>
-            );
-          })}
+          {list
+            .filter((s) => s.position === position.id)
+            .map((station) => {
+              const { state, brief } = stationView(dossier, station, day, isQuick);
+              return (
+                <ListItem
+                  key={station.id}
+                  onPress={() => goTo(dossier, station.id)}
+                  role="link"
+                  aria-current={here === station.id ? 'page' : undefined}
+                  containerStyle={{
+                    minHeight: 56,
+                    paddingVertical: space.s,
+                    backgroundColor: here === station.id ? colors.sunken : 'transparent',
+                  }}
+                >
+                  <StageBead state={state} />
+                  <ListItem.Content>
+                    <ListItem.Title>{station.name}</ListItem.Title>
+                    <ListItem.Subtitle>{brief}</ListItem.Subtitle>
+                  </ListItem.Content>
+                  {here === null && (
+                    <MaterialIcons name="chevron-right" size={22} color={colors.inkSoft} />
+                  )}
+                </ListItem>
+              );
+            })}
         </View>
       ))}
+    </View>
+  );
+}
+
+/** Everything, or only what a setup needs, once each, and by eye. */
+function QuickChoice({
+  isQuick,
+  onChange,
+}: {
+  isQuick: boolean;
+  onChange: (isQuick: boolean) => void;
+}) {
+  return (
+    <View style={{ gap: space.xs }}>
+      <Choice
+        label="This visit"
+        hideLabel
+        options={[
+          { value: 'all', label: 'Everything' },
+          { value: 'quick', label: 'Five-minute look' },
+        ]}
+        value={isQuick ? 'quick' : 'all'}
+        onChange={(to) => onChange(to === 'quick')}
+      />
+      {isQuick && (
+        <Say soft small>
+          One reading each of what a setup needs, then watch by eye. Fewer readings leave wider
+          intervals.
+        </Say>
+      )}
     </View>
   );
 }

@@ -45,7 +45,14 @@ export function SheetScreen({ dossier }: { dossier: Dossier }) {
   const day = today();
   const days = useMemo(() => sheetDays(dossier, day), [dossier, day]);
   const safety = safetyOf(dossier, day);
-  const rows = useMemo(() => sheetRows(dossier, days), [dossier, days]);
+  const everyRow = useMemo(() => sheetRows(dossier, days), [dossier, days]);
+  const read = useMemo(
+    () => everyRow.filter((row) => dossier.trials.some((t) => t.measure === row.measure)),
+    [everyRow, dossier],
+  );
+  const [showsAll, setShowsAll] = useState(false);
+  // Nothing read so far: then every row is one that may be begun with.
+  const rows = showsAll || read.length === 0 ? everyRow : read;
   const [copied, setCopied] = useState<string | null>(null);
   const fields = useRef<(TextInput | null)[]>([]);
   // The compiler leaves this component alone, since the table's functions must not be memoised; nothing here needs it.
@@ -177,6 +184,15 @@ export function SheetScreen({ dossier }: { dossier: Dossier }) {
           ))}
         </View>
       </ScrollView>
+      {rows.length < everyRow.length && (
+        <View style={{ paddingHorizontal: space.l, alignItems: 'flex-start' }}>
+          <Button
+            type="outline"
+            title="Show the rows never read"
+            onPress={() => setShowsAll(true)}
+          />
+        </View>
+      )}
       <Part title="Body" hint="Change them at the Body station.">
         <View role="table" aria-label={`Body of ${client.name}`}>
           {bodyRows(dossier).map((r) => (

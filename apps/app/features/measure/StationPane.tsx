@@ -8,6 +8,7 @@ import {
   nextSide,
   POSITIONS,
   progressOn,
+  QUICK_STATIONS,
   STATIONS,
   type MeasureId,
   type Side,
@@ -20,7 +21,7 @@ import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { useLook } from '../../ui/useLook.ts';
 import { isHeld, limitsOf, safetyOf, disagreeing } from '@zither/visit';
-import { useAppSelector } from '../data/index.ts';
+import { useAppSelector, useDraft } from '../data/index.ts';
 import { instrumentFor } from '../instruments/index.ts';
 import { BodyCard } from './BodyCard.tsx';
 import { sayValue } from '@zither/words/display';
@@ -29,6 +30,7 @@ import { HowTo } from './HowTo.tsx';
 import { KitCard } from './KitCard.tsx';
 import { TraceCard } from './TraceCard.tsx';
 import { TrialSet, usualKneeGapMm, type Entry } from './TrialSet.tsx';
+import { QUICK_TRIALS, useQuick } from './useQuick.ts';
 import { useTrials } from './useTrials.ts';
 
 const TABS: Partial<Record<MeasureId, string>> = {
@@ -51,8 +53,9 @@ const TABS: Partial<Record<MeasureId, string>> = {
   hipFoldWide: 'Wide',
 };
 
-const isFull = (dossier: Dossier, measure: MeasureId, day: string) => {
-  const { taken, wanted } = progressOn(dossier.trials, measure, day);
+const isFullOf = (dossier: Dossier, measure: MeasureId, day: string, isQuick: boolean) => {
+  const most = isQuick ? QUICK_TRIALS : undefined;
+  const { taken, wanted } = progressOn(dossier.trials, measure, day, most);
   return taken >= wanted;
 };
 
@@ -66,7 +69,11 @@ const turnOf = (dossier: Dossier, measure: MeasureId, day: string): Side | null 
     : null;
 
 /** The measure to open a station with: the way used last, or the first that is not full. */
-function firstMeasure(dossier: Dossier, station: Station, day: string): MeasureId | null {
+function firstMeasure(
+  dossier: Dossier,
+  station: Station,
+  isFull: (measure: MeasureId) => boolean,
+): MeasureId | null {
   const { measures, either } = station;
   if (either) {
     const used = [...dossier.trials]
@@ -74,7 +81,7 @@ function firstMeasure(dossier: Dossier, station: Station, day: string): MeasureI
       .sort((a, b) => b.takenAt.localeCompare(a.takenAt))[0];
     return used?.measure ?? measures[0] ?? null;
   }
-  return measures.find((m) => !isFull(dossier, m, day)) ?? measures[0] ?? null;
+  return measures.find((m) => !isFull(m)) ?? measures[0] ?? null;
 }
 
 /** Everything at one station, and the button under the thumb that belongs to it. */
@@ -82,8 +89,11 @@ export function useStation(dossier: Dossier, station: Station, day: string) {
   const { isWide } = useLook();
   const settings = useAppSelector((s) => s.settings);
   const trials = useTrials(dossier);
+  const [isQuick] = useQuick(dossier.client.id, day);
+  const isFull = (m: MeasureId) => isFullOf(dossier, m, day, isQuick);
+  const knows = useDraft<boolean>(`knows/${station.id}`, false);
   const [measure, setMeasure] = useState(() => {
-    const first = firstMeasure(dossier, station, day);
+    const first = firstMeasure(dossier, station, isFull);
     // An inclinometer chosen in Settings is meant to be used: open on what it reads, where there are two ways.
     const sensed = station.either?.find((m) => MEASURES[m].byInclinometer);
     return sensed && settings.angle !== 'byHand' ? sensed : first;
@@ -124,16 +134,17 @@ export function useStation(dossier: Dossier, station: Station, day: string) {
   const isBarred = station.id === 'kneeTravel' && isHeld(safety);
   const foldCap =
     station.id === 'hipFold' ? limitsOf(safety).find((l) => l.kind === 'noDeepFold') : undefined;
+  const list = isQuick ? QUICK_STATIONS : STATIONS;
   const at = STATIONS.indexOf(station);
-  const following = STATIONS[at + 1];
+  const following = list.find((s) => STATIONS.indexOf(s) > at);
   const isStationFull = station.either
-    ? station.either.some((m) => isFull(dossier, m, day))
-    : station.measures.every((m) => isFull(dossier, m, day));
+    ? station.either.some((m) => isFull(m))
+    : station.measures.every((m) => isFull(m));
   const odd = disagreeing(dossier, day).some((m) => station.measures.includes(m));
   const nextMeasure =
-    station.either || !measure || !isFull(dossier, measure, day)
+    station.either || !measure || !isFull(measure)
       ? undefined
-      : station.measures.find((m) => !isFull(dossier, m, day));
+      : station.measures.find((m) => !isFull(m));
   const isKeepable = entry.value !== null && measure !== null && !isGapMissing;
   const isReadBySensor =
     measure !== null && instrumentFor(MEASURES[measure], settings).way === 'streamed';
@@ -144,12 +155,15 @@ export function useStation(dossier: Dossier, station: Station, day: string) {
     !showsTrace &&
     !isBarred;
 
-  const goOn = () =>
+  const goOn = () => {
+    // Who has read a station once has it in the hands: the pictures stay folded from then on.
+    if (isStationFull) knows.set(true);
     router.navigate(
       (following
         ? `/clients/${dossier.client.id}/measure/${following.id}`
         : `/clients/${dossier.client.id}/watch`) as never,
     );
+  };
   const nextTitle = following ? `Next: ${following.name}` : 'Next: Watch';
   const isDone = isStationFull && !odd;
   const keepTitle =
@@ -201,7 +215,11 @@ export function useStation(dossier: Dossier, station: Station, day: string) {
   const body = (
     <>
       <Part>
-        <Say soft small>{`${position?.name} · ${at + 1} of ${STATIONS.length}`}</Say>
+        <Say soft small>
+          {list.includes(station)
+            ? `${position?.name} · ${list.indexOf(station) + 1} of ${list.length}`
+            : position?.name}
+        </Say>
         {isBarred && <Notice tone="now">Held by Clear: no squatting, so knee travel waits.</Notice>}
         {foldCap && (
           <Notice tone="now">{`Clear allows no more than ${foldCap.hipFoldDeg}° of fold: stop there, even if the back still lies flat.`}</Notice>
@@ -217,7 +235,7 @@ export function useStation(dossier: Dossier, station: Station, day: string) {
             hideLabel
             options={station.measures.map((m) => ({
               value: m,
-              label: `${TABS[m] ?? MEASURES[m].name}${!station.either && isFull(dossier, m, day) ? ' ✓' : ''}`,
+              label: `${TABS[m] ?? MEASURES[m].name}${!station.either && isFull(m) ? ' ✓' : ''}`,
             }))}
             value={measure}
             onChange={open}
@@ -267,7 +285,7 @@ export function useStation(dossier: Dossier, station: Station, day: string) {
       <Part>
         <Findings dossier={dossier} station={station} day={day} />
         {station.id === 'heel' && <KitCard client={dossier.client} />}
-        <HowTo key={station.id} station={station} startsOpen={isWide || isNew} />
+        <HowTo key={station.id} station={station} startsOpen={!knows.value && (isWide || isNew)} />
       </Part>
     </>
   );

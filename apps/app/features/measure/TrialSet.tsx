@@ -206,6 +206,28 @@ export function TrialSet({
         />
       ) : (
         <>
+          {measure === 'heelRise' && (
+            <View style={{ flexDirection: 'row', gap: space.m }}>
+              <Button
+                type="outline"
+                title="Flat"
+                accessibilityLabel="Flat: nothing under the heels"
+                containerStyle={{ flex: 1 }}
+                buttonStyle={{ minHeight: 52 }}
+                onPress={() => onKeep(0, 'byHand')}
+              />
+              {/* Shoes and kit are a setting: they may stay as they were. A measured value is never copied. */}
+              {before && before.mean > 0 && (
+                <Button
+                  type="outline"
+                  title={`As last time: ${sayValue(measure, before.mean)}`}
+                  containerStyle={{ flex: 1 }}
+                  buttonStyle={{ minHeight: 52 }}
+                  onPress={() => onKeep(Math.round(before.mean), 'byHand')}
+                />
+              )}
+            </View>
+          )}
           <Stepper
             key={`${measure} ${side ?? ''} ${all(side).length}`}
             label={sayWhat(measure, side)}

@@ -19,7 +19,7 @@ export function SessionFrame({ children }: { children: ReactNode }) {
   const isRail = isWide && here !== null;
   return (
     <View style={{ flex: 1, flexDirection: isRail ? 'row' : 'column' }}>
-      <Suspense fallback={<View style={isRail ? { width: 164 } : { height: 56 }} />}>
+      <Suspense fallback={<View style={isRail ? { width: 164 } : { height: 49 }} />}>
         <VisitStages clientId={id} here={here} isRail={isRail} />
       </Suspense>
       <View style={{ flex: 1 }}>{children}</View>

@@ -78,7 +78,7 @@ export function StageStrip({ clientId, views, here }: BeadsProps) {
           position: 'absolute',
           left: 0,
           right: 0,
-          top: 18,
+          top: 15,
           height: 1,
           backgroundColor: colors.inkSoft,
         }}
@@ -91,9 +91,9 @@ export function StageStrip({ clientId, views, here }: BeadsProps) {
             aria-label={`${name}: ${SAY[views[id].state]}, ${sayStage(views[id].note)}`}
             style={{
               flex: 1,
-              minHeight: 52,
+              minHeight: 48,
               alignItems: 'center',
-              paddingTop: 9,
+              paddingTop: 6,
               borderBottomWidth: 3,
               borderColor: here === id ? colors.brass : 'transparent',
             }}

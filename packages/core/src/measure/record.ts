@@ -173,13 +173,15 @@ export const changeOfReading = (
     together,
   });
 
-/** Where a measure stands on a day: how many readings are there of how many, over its sides. */
+/** Where a measure stands on a day: how many readings are there of how many, over its sides; of no more than `most` trials where fewer are wanted. */
 export function progressOn(
   trials: readonly Trial[],
   measure: MeasureId,
   day: string,
+  most = Infinity,
 ): { taken: number; wanted: number } {
-  const { sided, trials: wanted } = MEASURES[measure];
+  const { sided, trials: usual } = MEASURES[measure];
+  const wanted = Math.min(usual, most);
   const sides = sided ? SIDES : [null];
   const taken = sides.map((side) =>
     Math.min(wanted, keptTrials(trials, measure, side, day).length),

@@ -24,11 +24,15 @@ export type StationId =
   | 'hipRotation'
   | 'hipFold';
 
+/** `setup`: no setup without it. `more`: the causes and the setup get surer by it. `optional`: only some findings ask for it (house default). */
+export type StationNeed = 'setup' | 'more' | 'optional';
+
 /** One stop of the measuring: what is read there, how, and what goes wrong. */
 export interface Station {
   id: StationId;
   name: string;
   position: Position;
+  need: StationNeed;
   /** Measures read here; `body` has none, its lengths belong to the client. */
   measures: readonly MeasureId[];
   /** Measures that are two ways to the same thing: one of them is enough. */
@@ -50,6 +54,7 @@ export const STATIONS: readonly Station[] = [
     id: 'body',
     name: 'Body',
     position: 'shoes',
+    need: 'more',
     measures: [],
     usedFor: 'The linkage: how long the parts are, and what they weigh.',
     landmarks: [
@@ -66,6 +71,7 @@ export const STATIONS: readonly Station[] = [
     id: 'heel',
     name: 'Heel in use',
     position: 'shoes',
+    need: 'setup',
     measures: ['heelRise', 'heelWedge'],
     either: ['heelRise', 'heelWedge'],
     usedFor: 'Where Set starts from, and the kit it may choose from.',
@@ -80,6 +86,7 @@ export const STATIONS: readonly Station[] = [
     id: 'stance',
     name: 'Stance and foot angle',
     position: 'barefoot',
+    need: 'setup',
     measures: ['stanceWidth', 'toeOut'],
     usedFor: 'The starting point: where this client goes unprompted.',
     landmarks: ['Middle of the back of each heel', 'Tip of the second toe'],
@@ -94,6 +101,7 @@ export const STATIONS: readonly Station[] = [
     id: 'kneeTravel',
     name: 'Knee travel',
     position: 'barefoot',
+    need: 'more',
     measures: ['kneeTravel', 'shankAtBottom'],
     usedFor: 'How much of the ankle the squat uses today.',
     landmarks: ['Front of the kneecap', 'Tip of the longest toe', 'Shin, a hand below the knee'],
@@ -109,6 +117,7 @@ export const STATIONS: readonly Station[] = [
     id: 'archStanding',
     name: 'Arch, standing',
     position: 'barefoot',
+    need: 'optional',
     measures: ['navicularStanding', 'archForms'],
     usedFor: 'Tells a foot that can be trained from one that is built flat.',
     landmarks: ['Navicular: the bony bump on the inside of the foot, ahead of the ankle'],
@@ -123,6 +132,7 @@ export const STATIONS: readonly Station[] = [
     id: 'abduction',
     name: 'Leg lift aside',
     position: 'barefoot',
+    need: 'optional',
     measures: ['abductionAngle', 'abductionReps'],
     usedFor: 'Strength and stamina of the muscles that keep the knees out.',
     landmarks: ['Outside of the thigh, a hand above the knee', 'Both front points of the pelvis'],
@@ -136,6 +146,7 @@ export const STATIONS: readonly Station[] = [
     id: 'ankleBent',
     name: 'Dorsiflexion, knee bent',
     position: 'wall',
+    need: 'setup',
     measures: ['kneeToWall', 'shinAngle'],
     either: ['kneeToWall', 'shinAngle'],
     usedFor: 'What limits the shin angle: how far the knee may go forward.',
@@ -152,6 +163,7 @@ export const STATIONS: readonly Station[] = [
     id: 'ankleStraight',
     name: 'Dorsiflexion, knee straight',
     position: 'wall',
+    need: 'more',
     measures: ['shinAngleStraight'],
     usedFor: 'Tells the calf (gastrocnemius) from soleus or the joint.',
     landmarks: ['Heel of the back foot', 'Shin bone of the back leg'],
@@ -166,6 +178,7 @@ export const STATIONS: readonly Station[] = [
     id: 'archSitting',
     name: 'Arch, sitting',
     position: 'seated',
+    need: 'optional',
     measures: ['navicularSitting'],
     usedFor: 'With the standing height: how far the arch drops under load.',
     landmarks: ['The same pen mark on the navicular'],
@@ -176,6 +189,7 @@ export const STATIONS: readonly Station[] = [
     id: 'hipRotation',
     name: 'Hip rotation',
     position: 'seated',
+    need: 'more',
     measures: ['hipRotationIn', 'hipRotationOut'],
     usedFor: 'Which hip turns less, and how far the feet should open.',
     landmarks: ['Shin bone', 'Middle of the kneecap'],
@@ -191,6 +205,7 @@ export const STATIONS: readonly Station[] = [
     id: 'hipFold',
     name: 'Hip fold',
     position: 'allFours',
+    need: 'more',
     measures: ['hipFoldNarrow', 'hipFoldMiddle', 'hipFoldWide'],
     usedFor: 'Where the back starts to round, and how open a stance this hip wants.',
     landmarks: ['Side of the trunk', 'Outside of the thigh', 'Low back'],
@@ -211,3 +226,6 @@ export const stationOf = (measure: MeasureId): Station => {
   if (!station) throw new Error(`No station reads ${measure}.`);
   return station;
 };
+
+/** The stations of a five-minute look, in their order: what no setup can do without. */
+export const QUICK_STATIONS: readonly Station[] = STATIONS.filter((s) => s.need === 'setup');

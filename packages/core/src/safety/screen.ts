@@ -20,15 +20,7 @@ export interface ScreenQuestion {
   detail: 'pain' | 'placeAndCleared' | 'clearedByClinician' | 'guardianPresent' | null;
   /** May have changed since last time, so a repeat screen asks it again. */
   changes: boolean;
-  /** Asked together with others of the group first: one "no" answers all of them. */
-  group?: QuestionGroup;
 }
-
-/** Questions that are asked as one, and one by one only after a "yes". */
-export const QUESTION_GROUPS = {
-  strain: 'A heart disease, high blood pressure, a hernia, or trouble with the pelvic floor?',
-} as const;
-export type QuestionGroup = keyof typeof QUESTION_GROUPS;
 
 export const QUESTION_IDS = [
   'pain',
@@ -106,47 +98,35 @@ export const SCREEN_QUESTIONS: readonly ScreenQuestion[] = [
     words: 'A known heart disease?',
     detail: 'clearedByClinician',
     changes: true,
-    group: 'strain',
   },
   {
     id: 'bloodPressure',
     words: 'High blood pressure?',
     detail: 'clearedByClinician',
     changes: true,
-    group: 'strain',
   },
   {
     id: 'hernia',
     words: 'A hernia, or an operation for one within a year?',
     detail: 'clearedByClinician',
     changes: true,
-    group: 'strain',
   },
   {
     id: 'pelvicFloor',
     words: 'Trouble with the pelvic floor: leaking, heaviness or pain with effort?',
     detail: 'clearedByClinician',
     changes: true,
-    group: 'strain',
   },
   { id: 'under16', words: 'Under 16 years old?', detail: 'guardianPresent', changes: false },
 ];
 
-/** The next card of a screen: one question, or a whole group of which none was asked yet; and how many cards are left. */
-export function nextCard(
-  asked: readonly QuestionId[],
-  isApart: boolean,
-): { questions: ScreenQuestion[]; left: number } {
+/** The question to ask next, null when all were asked; and how many are left. Each is asked by itself: no answer is taken for several. */
+export function nextQuestion(asked: readonly QuestionId[]): {
+  question: ScreenQuestion | null;
+  left: number;
+} {
   const open = SCREEN_QUESTIONS.filter((q) => !asked.includes(q.id));
-  const cards: ScreenQuestion[][] = [];
-  for (const question of open) {
-    const together = open.filter((q) => q.group !== undefined && q.group === question.group);
-    const whole = SCREEN_QUESTIONS.filter((q) => q.group === question.group);
-    const isWhole = question.group !== undefined && together.length === whole.length && !isApart;
-    if (!isWhole) cards.push([question]);
-    else if (together[0] === question) cards.push(together);
-  }
-  return { questions: cards[0] ?? [], left: cards.length };
+  return { question: open[0] ?? null, left: open.length };
 }
 
 /** A client's answers; absent = no. */

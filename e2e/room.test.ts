@@ -1,0 +1,56 @@
+import { PHONE, seeded, visit } from './support.ts';
+
+const house = seeded();
+
+/** Every stage of a visit, and what is done within one. */
+const PAGES: readonly [client: string, path: string][] = [
+  ['Orla Venn', 'clear'],
+  ['Runa Feld', 'clear'],
+  ['Orla Venn', 'measure'],
+  ['Orla Venn', 'measure/heel'],
+  ['Orla Venn', 'measure/stance'],
+  ['Orla Venn', 'measure/ankleBent'],
+  ['Orla Venn', 'watch'],
+  ['Orla Venn', 'watch/eye?view=front'],
+  ['Orla Venn', 'probe'],
+  ['Orla Venn', 'setup'],
+  ['Pell Ashgrove', 'prescription'],
+  ['Pell Ashgrove', 'run'],
+  ['Pell Ashgrove', 'cues'],
+  ['Sella Wrick', 'recheck'],
+  ['Brin Ostmoor', 'load'],
+];
+
+describe('room on the phone', () => {
+  it('gives at least 70 % of the height to the page, with Stop in sight on every stage and in every runner', async () => {
+    const { page, context, problems } = await visit(house.browser, PHONE, house.server.address);
+    const { clients } = (await (await fetch(`${house.server.address}/api/clients`)).json()) as {
+      clients: { id: string; name: string }[];
+    };
+    const lines: string[] = [];
+    for (const [name, path] of PAGES) {
+      const { id } = clients.find((c) => c.name === name)!;
+      await page.goto(`${house.server.address}/clients/${id}/${path}`);
+      const stop = page.getByRole('button', { name: /^Stop: / });
+      await stop.waitFor();
+      const { width, height, x, y } = (await stop.boundingBox())!;
+      expect([path, width >= 44 && height >= 44]).toEqual([path, true]);
+      expect([path, x >= 0 && x + width <= PHONE.width && y + height <= 120]).toEqual([path, true]);
+      const share = await page.evaluate(() => {
+        const tall = (selector: string) =>
+          document.querySelector(selector)?.getBoundingClientRect().height ?? 0;
+        return (
+          (tall('[role=main]') -
+            tall('[data-testid=page-head]') -
+            tall('[data-testid=page-foot]')) /
+          window.innerHeight
+        );
+      });
+      lines.push(`${path} ${(100 * share).toFixed(1)} %`);
+      expect([path, share >= 0.7]).toEqual([path, true]);
+    }
+    process.stderr.write(`Share of the height that is content: ${lines.join(', ')}.\n`);
+    expect(problems).toEqual([]);
+    await context.close();
+  });
+});
