@@ -1,4 +1,4 @@
-import { both, gymPlates, setup, type DemoClient, type DemoDay } from './shapes.ts';
+import { both, setup, type DemoClient, type DemoDay } from './shapes.ts';
 
 /** A visit of the client whose ankle gains while the knee does not. */
 const gainingDay = (daysAgo: number, left: number): DemoDay => ({
@@ -25,7 +25,7 @@ export const CLIENTS_FOUR: readonly DemoClient[] = [
       segmentsMm: {},
       shoulderWidthMm: null,
       interAsisMm: null,
-      kit: gymPlates,
+      kit: [],
       notes: 'Hut cook, carries in twice a week. Does the ankle drill, forgets the side leg raise.',
     },
     days: [gainingDay(48, 38), { ...gainingDay(2, 72), alsoBy: 'MB' }],
@@ -77,7 +77,7 @@ export const CLIENTS_FOUR: readonly DemoClient[] = [
       segmentsMm: {},
       shoulderWidthMm: null,
       interAsisMm: null,
-      kit: gymPlates,
+      kit: [],
       notes: 'Seasonal carrier. Left the valley in autumn.',
     },
     days: [gainingDay(80, 52)],
@@ -109,7 +109,7 @@ export const CLIENTS_FOUR: readonly DemoClient[] = [
       segmentsMm: {},
       shoulderWidthMm: null,
       interAsisMm: null,
-      kit: gymPlates,
+      kit: [],
       notes: 'Path crew. The left knee aches on the way down since October.',
     },
     days: [gainingDay(75, 84), gainingDay(40, 70), { ...gainingDay(12, 52), alsoBy: 'MB' }],

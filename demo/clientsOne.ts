@@ -1,4 +1,4 @@
-import { both, gymPlates, setup, weaningDay, type DemoClient } from './shapes.ts';
+import { both, setup, weaningDay, type DemoClient } from './shapes.ts';
 
 /** The first half of the invented clients: ankles, build and habits. */
 export const CLIENTS_ONE: readonly DemoClient[] = [
@@ -11,7 +11,7 @@ export const CLIENTS_ONE: readonly DemoClient[] = [
       segmentsMm: {},
       shoulderWidthMm: null,
       interAsisMm: null,
-      kit: gymPlates,
+      kit: [],
       notes: 'Upper hut, winter crew. Left boot laced hard since November. No pain.',
     },
     days: [
@@ -88,7 +88,7 @@ export const CLIENTS_ONE: readonly DemoClient[] = [
       segmentsMm: { thigh: 500, trunk: 520, shank: 468, foot: 284 },
       shoulderWidthMm: 470,
       interAsisMm: 255,
-      kit: gymPlates,
+      kit: [],
       notes: 'Trail crew. Told for years to keep the chest up.',
     },
     days: [
@@ -134,7 +134,7 @@ export const CLIENTS_ONE: readonly DemoClient[] = [
       segmentsMm: {},
       shoulderWidthMm: null,
       interAsisMm: null,
-      kit: gymPlates,
+      kit: [],
       notes: 'Kitchen warden. Learned to squat to a bench.',
     },
     days: [
@@ -176,7 +176,7 @@ export const CLIENTS_ONE: readonly DemoClient[] = [
       segmentsMm: { thigh: 447 },
       shoulderWidthMm: null,
       interAsisMm: null,
-      kit: gymPlates,
+      kit: [],
       notes: 'Rope team. Bought lifted shoes in spring; wants to carry without them.',
     },
     days: [weaningDay(70, 20, 15, 30), weaningDay(35, 45, 18, 30), weaningDay(2, 75, 21, 30)],
@@ -260,7 +260,7 @@ export const CLIENTS_ONE: readonly DemoClient[] = [
       segmentsMm: {},
       shoulderWidthMm: null,
       interAsisMm: null,
-      kit: gymPlates,
+      kit: [],
       notes: 'Carries the post bag on one shoulder. Sits to the right when it gets heavy.',
     },
     days: [

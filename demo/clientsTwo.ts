@@ -1,4 +1,4 @@
-import { both, gymPlates, setup, type DemoClient } from './shapes.ts';
+import { both, setup, type DemoClient } from './shapes.ts';
 
 /** Sets over eight weeks: clean up to 55 kg, the left knee in from 60 on; some nobody watched. */
 const kneesUnderLoad: NonNullable<DemoClient['loads']> = [54, 47, 40, 33, 26, 19, 12, 5].flatMap(
@@ -84,7 +84,7 @@ export const CLIENTS_TWO: readonly DemoClient[] = [
       segmentsMm: {},
       shoulderWidthMm: null,
       interAsisMm: null,
-      kit: gymPlates,
+      kit: [],
       notes: 'Winch crew. Clean until the bar is heavy.',
     },
     days: [
@@ -145,7 +145,7 @@ export const CLIENTS_TWO: readonly DemoClient[] = [
       segmentsMm: {},
       shoulderWidthMm: null,
       interAsisMm: null,
-      kit: gymPlates,
+      kit: [],
       notes: 'Radio warden. The right knee wanders a little, always has; nothing hurts.',
     },
     days: [60, 31, 3].map((daysAgo, i) => ({
@@ -186,7 +186,7 @@ export const CLIENTS_TWO: readonly DemoClient[] = [
       segmentsMm: {},
       shoulderWidthMm: null,
       interAsisMm: null,
-      kit: gymPlates,
+      kit: [],
       notes: 'Stores warden. Insole in the left shoe since school.',
     },
     days: [
@@ -226,7 +226,7 @@ export const CLIENTS_TWO: readonly DemoClient[] = [
       segmentsMm: {},
       shoulderWidthMm: null,
       interAsisMm: null,
-      kit: gymPlates,
+      kit: [],
       notes: 'Lower hut. Slipped on wet planks last week.',
     },
     days: [

@@ -23,10 +23,18 @@ import { PASTS } from './past.ts';
 import { seedPast, seedPastPlan } from './seedPast.ts';
 import { seededId } from './random.ts';
 import { SCENARIO } from './scenario.ts';
-import { EMERGENCY_STEPS, OWN_SCHOOL, type DemoClient, type SeedTarget } from './shapes.ts';
+import { EMERGENCY_STEPS, RACK, OWN_SCHOOL, type DemoClient, type SeedTarget } from './shapes.ts';
 import { trialsOf } from './trials.ts';
 
 const SEED = 20_260_105;
+
+/** How many days ago the demo begins. */
+const daysOfStory = (): number =>
+  Math.max(
+    ...SCENARIO.flatMap((c) =>
+      [...c.days, ...(PASTS[c.client.name]?.days ?? [])].map((d) => d.daysAgo),
+    ),
+  );
 
 /** When something in the demo was said: the moment it carries, else the day it is of, else the first day of the story. */
 function saidAtOf(operation: Operation, firstDay: string): string {
@@ -42,8 +50,7 @@ function saidAtOf(operation: Operation, firstDay: string): string {
 
 /** Writes the scenario through the same door as the app does. Does nothing when there are clients already. */
 export async function seed(door: SeedTarget, today: Date): Promise<number> {
-  const most = Math.max(...SCENARIO.flatMap((c) => c.days.map((d) => d.daysAgo)));
-  const firstDay = format(addDays(today, -most), 'yyyy-MM-dd');
+  const firstDay = format(addDays(today, -daysOfStory()), 'yyyy-MM-dd');
   const target: SeedTarget = {
     get: (path) => door.get(path),
     send: (operation) =>
@@ -57,15 +64,23 @@ export async function seed(door: SeedTarget, today: Date): Promise<number> {
   if (clients.length > 0) return 0;
   const random = seededRandom(SEED);
   const schoolId = await seedSchool(target, random);
+  const begun = format(addDays(today, -daysOfStory()), 'yyyy-MM-dd');
+  const apart = seededRandom(seedOf('rack'));
+  await target.send({
+    kind: 'rack.put',
+    operationId: seededId(apart),
+    rowId: seededId(apart),
+    baseVersion: 0,
+    values: { at: `${begun}T07:50:00.000Z`, by: 'CH', items: RACK },
+  });
   for (const demo of SCENARIO) await seedClient(demo, target, today, random, schoolId);
-  const begun = Math.max(...SCENARIO.flatMap((demo) => demo.days.map((day) => day.daysAgo)));
   await target.send({
     kind: 'emergency.put',
     operationId: seededId(random),
     rowId: seededId(random),
     baseVersion: 0,
     values: {
-      at: `${format(addDays(today, -begun), 'yyyy-MM-dd')}T08:00:00.000Z`,
+      at: `${begun}T08:00:00.000Z`,
       by: 'CH',
       steps: EMERGENCY_STEPS,
     },

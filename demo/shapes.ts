@@ -141,7 +141,8 @@ export interface DemoClient {
 
 export const both = (left: number, right = left): BothSides<number> => ({ left, right });
 
-export const gymPlates: ClientValues['kit'] = [5, 10, 15, 25].map((riseMm) => ({
+/** What stands in the rack of the conditioning room. */
+export const RACK: ClientValues['kit'] = [5, 10, 15, 25].map((riseMm) => ({
   kind: 'block',
   as: 'plate',
   riseMm,

@@ -253,10 +253,18 @@ describe('other stations, at 390 × 844', () => {
     await page.getByRole('button', { name: 'Back to the estimate: Shin' }).tap();
     await page.getByText('Estimated 40.6 cm from stature').waitFor();
     await page.getByRole('button', { name: 'Next: Heel in use' }).tap();
-    await page.getByRole('checkbox', { name: 'Pair of wedges 10°' }).tap();
+    await page.getByRole('checkbox', { name: 'Lifted shoe 20 mm' }).tap();
     await saved(page);
     await page.reload();
-    await page.getByRole('checkbox', { name: 'Pair of wedges 10°', checked: true }).waitFor();
+    await page.getByRole('checkbox', { name: 'Lifted shoe 20 mm', checked: true }).waitFor();
+    // The rack is the gym's: said once, there for every client.
+    await page.getByText(/^In the rack: Plate 5 mm, /).waitFor();
+    await page.getByRole('button', { name: 'Open the rack' }).tap();
+    await page.getByRole('checkbox', { name: 'Pair of wedges 10°' }).tap();
+    await saved(page);
+    await page.goto(server.address);
+    await atStation(page, 'Maren Sool', /^Heel in use/);
+    await page.getByText(/^In the rack: .*Pair of wedges 10°\.$/).waitFor();
     expect(problems).toEqual([]);
     await context.close();
   });
@@ -327,6 +335,8 @@ describe('what would be refused is not let go', () => {
     await page.getByText('Ivo Larch').click();
     await openStage(page, 'Measure');
     await page.getByRole('button', { name: 'Open the sheet' }).click();
+    // What this client was never read is asked for.
+    await page.getByRole('button', { name: 'Show the rows never read' }).click();
     await page.getByText('Held by Clear', { exact: true }).first().waitFor();
     expect(await page.getByText('Held by Clear', { exact: true }).count()).toBe(2);
     expect(await page.getByLabel(/^New trials: Knee travel/).count()).toBe(0);

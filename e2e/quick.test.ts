@@ -1,6 +1,5 @@
-import type { Page } from 'playwright-core';
+import type { Page, Browser } from 'playwright-core';
 import { launch, PHONE, saved, TestServer, visit } from './support.ts';
-import type { Browser } from 'playwright-core';
 
 let browser: Browser;
 const server = new TestServer();

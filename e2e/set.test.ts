@@ -321,6 +321,8 @@ describe('kit', () => {
     await page
       .getByRole('checkbox', { name: 'Wedge board 11.3° (60 mm on 300 mm)', checked: true })
       .waitFor();
+    await saved(page);
+    await page.goto(`${server.address}/shelf?show=rack`);
     await page.getByRole('checkbox', { name: 'Box 40 cm' }).tap();
     await page.getByRole('checkbox', { name: 'Box 40 cm', checked: true }).waitFor();
     await saved(page);

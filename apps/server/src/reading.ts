@@ -2,6 +2,7 @@ import {
   clientLineSchema,
   KINDS,
   LISTED_KINDS,
+  OWN_KINDS,
   RECORD_FORMAT,
   type ClientLine,
   type ClientRecord,
@@ -48,6 +49,7 @@ export function recordOf(rows: Rows, clientId: string): ClientRecord | null {
       choices: oldestSaid(rows.of('schoolChoice', null)),
     },
     tables: tablesOf(rows),
+    practice: Object.fromEntries(OWN_KINDS.map((kind) => [kind, oldestSaid(rows.of(kind, null))])),
   } as ClientRecord;
 }
 

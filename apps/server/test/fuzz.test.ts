@@ -149,7 +149,7 @@ const meeting: fc.Arbitrary<unknown> = fc
   );
 
 const operation = fc.oneof(
-  { weight: 4, arbitrary: meeting },
+  { weight: 8, arbitrary: meeting },
   { weight: 2, arbitrary: valuesOf(schemaOf(operationSchema)) },
   ...PUT_KINDS.map((kind) => ({
     weight: 1,

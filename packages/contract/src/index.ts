@@ -7,6 +7,7 @@ export * from './linkage.ts';
 export * from './caseFile.ts';
 export * from './problem.ts';
 export * from './safety.ts';
+export * from './kit.ts';
 export * from './rows.ts';
 export * from './schemas.ts';
 export * from './operations.ts';

@@ -126,6 +126,7 @@ export const KINDS = {
   tableChange: { of: 'practice', put: 'tables.change', order: 'said', isFixed: true },
   emergency: { of: 'practice', put: 'emergency.put', order: 'said', isFixed: true },
   units: { of: 'practice', put: 'units.choose', order: 'said', isFixed: true },
+  rack: { of: 'practice', put: 'rack.put', order: 'said', isFixed: true },
   countsUse: { of: 'practice', put: 'counts.use', order: 'said', isFixed: true },
 } as const satisfies Record<string, Kind>;
 
@@ -143,11 +144,19 @@ export type PracticeKind = {
 export type PutKind = { [K in RowKind]: Kinds[K] extends { put: string } ? K : never }[RowKind];
 export type EntryKind = { [K in RowKind]: Kinds[K] extends { moves: true } ? K : never }[RowKind];
 
+/** What a practice makes its own beside its methods and tables, which have a place of their own in a record. */
+export type OwnKind = Exclude<PracticeKind, 'school' | 'schoolChoice' | 'tableChange'>;
+
 const all = Object.entries(KINDS) as [RowKind, Kind][];
 const kindsWith = (has: keyof Kind) => all.filter(([, k]) => k[has]).map(([kind]) => kind);
 
 export const ROW_KINDS = Object.keys(KINDS) as RowKind[];
 export const LISTED_KINDS = kindsWith('list') as ListedKind[];
+export const OWN_KINDS = all
+  .filter(
+    ([kind, k]) => k.of === 'practice' && !['school', 'schoolChoice', 'tableChange'].includes(kind),
+  )
+  .map(([kind]) => kind) as OwnKind[];
 export const PUT_KINDS = kindsWith('put') as PutKind[];
 export const ENTRY_KINDS = kindsWith('moves') as EntryKind[];
 export const SIDED_ENTRIES = kindsWith('sided') as EntryKind[];

@@ -36,6 +36,7 @@ type Put<K extends PutKind> = Base & {
     | 'emergency'
     | 'units'
     | 'countsUse'
+    | 'rack'
     ? unknown
     : { clientId: string });
 type PutOperation = { [K in PutKind]: Put<K> }[PutKind];

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { KINDS, LISTED_KINDS, type ListedKind } from './kinds.ts';
+import { KINDS, LISTED_KINDS, OWN_KINDS, type ListedKind, type OwnKind } from './kinds.ts';
 import { tableChangeRowSchema, type TableChangeRow } from './probe.ts';
 import { clientSchema, type Client } from './rows.ts';
 import { SCHEMAS, type RowOf } from './schemas.ts';
@@ -19,6 +19,8 @@ export type ClientRecord = {
   methods: { own: School[]; choices: RowOf<'schoolChoice'>[] };
   /** The practice's changes of its tables, oldest first. */
   tables: TableChangeRow[];
+  /** What else the practice made its own (drills, cues, rack, units …), every change of it, oldest first. */
+  practice: { [K in OwnKind]: RowOf<K>[] };
 } & { [K in ListedKind as (typeof KINDS)[K]['list']]: RowOf<K>[] };
 
 export const recordSchema = z.strictObject({
@@ -40,4 +42,10 @@ export const recordSchema = z.strictObject({
     choices: z.array(schoolChoiceSchema),
   }),
   tables: z.array(tableChangeRowSchema),
+  // Records written before it was kept have none of it.
+  practice: z
+    .strictObject(
+      Object.fromEntries(OWN_KINDS.map((kind) => [kind, z.array(SCHEMAS[kind].row).default([])])),
+    )
+    .prefault({}),
 }) as unknown as z.ZodType<ClientRecord>;

@@ -21,33 +21,8 @@ import {
 } from './scalars.ts';
 import { aimSchema, rungIdSchema, timeOfDaySchema, weekDaysSchema } from './probe.ts';
 import { causeIdSchema } from './diagnosis.ts';
+import { kitItemSchema } from './kit.ts';
 import { stageSchema } from './session.ts';
-
-/** Something the client has to stand on, where they squat. */
-export const kitItemSchema = z.discriminatedUnion(
-  'kind',
-  [
-    z.strictObject({
-      kind: z.literal('block'),
-      as: z.enum(['plate', 'shoe', 'board'], { error: 'must be plate, shoe or board.' }),
-      riseMm: measured(1, 80, ' mm'),
-    }),
-    z.strictObject({
-      kind: z.literal('ramp'),
-      angleDeg: measured(1, 30, '°'),
-      /** One for each foot, so that it can be turned with it; else one board under both, lying straight. */
-      pair: z.boolean().default(true),
-      /** Where the angle was worked out from the wedge's own height and length. */
-      from: z
-        .strictObject({ riseMm: measured(1, 200, ' mm'), lengthMm: measured(50, 1000, ' mm') })
-        .nullable()
-        .default(null),
-    }),
-    z.strictObject({ kind: z.literal('box'), heightMm: measured(100, 800, ' mm') }),
-  ],
-  { error: 'must be a block, a ramp or a box.' },
-);
-export type KitItem = z.infer<typeof kitItemSchema>;
 
 /** What a coach writes about a client. */
 export const clientValuesSchema = z.strictObject({

@@ -56,6 +56,8 @@ import {
   schoolSchema,
   schoolsSchema,
   schoolValuesSchema,
+  rackSchema,
+  rackValuesSchema,
   unitsSchema,
   unitsValuesSchema,
   type Schools,
@@ -98,6 +100,7 @@ export const SCHEMAS = {
   tableChange: { values: tableChangeValuesSchema, row: tableChangeRowSchema },
   emergency: { values: emergencyValuesSchema, row: emergencySchema },
   units: { values: unitsValuesSchema, row: unitsSchema },
+  rack: { values: rackValuesSchema, row: rackSchema },
   countsUse: { values: countsUseValuesSchema, row: countsUseSchema },
 } as const satisfies Record<RowKind, { values: z.ZodType; row: z.ZodType; line?: z.ZodType }>;
 

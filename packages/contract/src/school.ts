@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { ownCuesSchema } from './cue.ts';
 import { ownDrillsSchema } from './drill.ts';
+import { kitItemSchema } from './kit.ts';
 import { countedDrillSchema } from './learned.ts';
 import { cameraFaultSchema } from './capture.ts';
 import { holdSchema, methodIdSchema, profileIdSchema, workingPointSchema } from './linkage.ts';
@@ -119,6 +120,15 @@ export const unitsValuesSchema = z.strictObject({
 export type UnitsValues = z.infer<typeof unitsValuesSchema>;
 export const unitsSchema = unitsValuesSchema.extend(practiceRow);
 
+/** What stands in the rack of this gym, for every client. The last word counts. */
+export const rackValuesSchema = z.strictObject({
+  at: momentSchema,
+  by: z.string().trim().max(4),
+  items: z.array(kitItemSchema).max(60, { error: 'must be at most 60 pieces.' }),
+});
+export type RackValues = z.infer<typeof rackValuesSchema>;
+export const rackSchema = rackValuesSchema.extend(practiceRow);
+
 /** A practice's own schools, and the one its clients start with. */
 export const schoolsSchema = z.strictObject({
   own: z.array(schoolSchema),
@@ -131,6 +141,8 @@ export const schoolsSchema = z.strictObject({
   drills: ownDrillsSchema.optional(),
   /** The same for cues. */
   cues: ownCuesSchema.optional(),
+  /** What stands in the rack; left out until somebody said. */
+  rack: z.array(kitItemSchema).optional(),
   /** What was counted of the drills and the plan may use; left out while it may not. */
   counts: z.strictObject({ at: momentSchema, drills: z.array(countedDrillSchema) }).optional(),
 });

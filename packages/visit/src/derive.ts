@@ -1,4 +1,4 @@
-import type { Client, ClientSetupValues, Dossier, Lock } from '@zither/contract';
+import type { Client, ClientSetupValues, Dossier, KitItem, Lock } from '@zither/contract';
 import {
   NAMED_DEPTHS_DEG,
   foldLimitOf,
@@ -48,20 +48,37 @@ export interface Known {
   fold: FoldLine | null;
 }
 
+/** What stands in the practice's rack. */
+export const rackOf = ({ schools }: Pick<Dossier, 'schools'>): readonly KitItem[] =>
+  schools.rack ?? [];
+
+/** What is there to stand on and sit to: the rack, and what the client brings; each piece once. */
+export function kitHere(of: Pick<Dossier, 'client' | 'schools'>): KitItem[] {
+  const all = [...rackOf(of), ...of.client.kit];
+  return all.filter(
+    (item, i) => all.findIndex((o) => JSON.stringify(o) === JSON.stringify(item)) === i,
+  );
+}
+
+/** Whether anything for the heels was named; boxes are for sitting to. */
+export const isHeelSaid = (of: Pick<Dossier, 'client' | 'schools'>): boolean =>
+  kitHere(of).some((k) => k.kind !== 'box');
+
 /** A wedge of about this angle that is a board in the kit, and no pair, lies straight; else it is taken to be turned with the foot. */
-function azimuthOf(kit: Client['kit'], angleDeg: number): 'foot' | 'straight' {
+function azimuthOf(kit: readonly KitItem[], angleDeg: number): 'foot' | 'straight' {
   const near = kit.filter((k) => k.kind === 'ramp' && Math.abs(k.angleDeg - angleDeg) <= 1);
   return near.length > 0 && near.every((k) => k.kind === 'ramp' && !k.pair) ? 'straight' : 'foot';
 }
 
 /** The heel in use: block or wedge, whichever was read last. */
-function supportOf({ trials, client }: Dossier): Support | null {
+function supportOf(dossier: Dossier): Support | null {
+  const { trials } = dossier;
   const rise = keptTrials(trials, 'heelRise', null).at(-1);
   const wedge = keptTrials(trials, 'heelWedge', null).at(-1);
   if (!rise && !wedge) return null;
   if (wedge && wedge.takenAt > (rise?.takenAt ?? ''))
     return wedge.value > 0
-      ? { kind: 'ramp', angleDeg: wedge.value, azimuth: azimuthOf(client.kit, wedge.value) }
+      ? { kind: 'ramp', angleDeg: wedge.value, azimuth: azimuthOf(kitHere(dossier), wedge.value) }
       : { kind: 'floor' };
   return rise && rise.value > 0 ? { kind: 'block', riseMm: rise.value } : { kind: 'floor' };
 }

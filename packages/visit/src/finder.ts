@@ -10,7 +10,7 @@ import {
   type SetupQuestion,
   type SetupRules,
 } from '@zither/core';
-import { bodyOf, clientCase, knownOf, startingSetup } from './derive.ts';
+import { bodyOf, clientCase, isHeelSaid, kitHere, knownOf, startingSetup } from './derive.ts';
 import { methodOf } from './method.ts';
 import { sidesOf } from './sides.ts';
 import { countingTrials } from './trying.ts';
@@ -19,13 +19,12 @@ import { countingTrials } from './trying.ts';
 export const ANY_RISES = [5, 10, 15, 20, 25, 30, 40] as const;
 
 /** What the client has to stand on and sit to; where no heel was named, any usual height. */
-export function kitOf({ client }: Pick<Dossier, 'client'>): KitPiece[] {
-  const kit = client.kit.map((item): KitPiece => {
+export function kitOf(dossier: Pick<Dossier, 'client' | 'schools'>): KitPiece[] {
+  const kit = kitHere(dossier).map((item): KitPiece => {
     if (item.kind === 'ramp') return { kind: 'ramp', angleDeg: item.angleDeg, pair: item.pair };
     return item.kind === 'box' ? item : { kind: 'block', riseMm: item.riseMm };
   });
-  // Boxes are for sitting to: they say nothing of what is there for the heels.
-  const heels = kit.some((piece) => piece.kind !== 'box')
+  const heels = isHeelSaid(dossier)
     ? []
     : ANY_RISES.map((riseMm): KitPiece => ({ kind: 'block', riseMm }));
   return [...kit, ...heels];

@@ -14,7 +14,7 @@ import {
   type SetupRules,
   type Support,
 } from '@zither/core';
-import { caseWith, knownOf, lockOf, startingSetup } from './derive.ts';
+import { caseWith, isHeelSaid, knownOf, lockOf, startingSetup } from './derive.ts';
 import { methodOf, methodUnder } from './method.ts';
 import { finderQuestion, kitOf } from './finder.ts';
 import { countingTrials, triedFrom, type Chances } from './trying.ts';
@@ -48,7 +48,7 @@ const supportIs = (a: Support, b: Support): boolean =>
 /** Whether the client still has what a setup stands on: the floor, a piece of the kit, or what was measured under the heels. */
 function isAtHand(dossier: Dossier, support: Support): boolean {
   if (support.kind === 'floor') return true;
-  if (!dossier.client.kit.some((k) => k.kind !== 'box')) return true;
+  if (!isHeelSaid(dossier)) return true;
   const now = knownOf(dossier).support;
   return (
     (now !== null && supportIs(now, support)) ||

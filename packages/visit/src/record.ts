@@ -44,6 +44,7 @@ export function schoolsFrom(
   const chosen = newest('units');
   const steps = newest('emergency');
   const used = newest('countsUse');
+  const rack = newest('rack');
   return {
     own: [...rowsIn('school')].sort(byName),
     usual: last?.profile ?? 'balanced',
@@ -51,6 +52,7 @@ export function schoolsFrom(
     ...(chosen ? { units: chosen.system } : {}),
     ...(drills.length > 0 ? { drills } : {}),
     ...(cues.length > 0 ? { cues } : {}),
+    ...(rack ? { rack: rack.items } : {}),
     ...(used?.counts ? { counts: { at: used.at, drills: used.counts } } : {}),
   };
 }
@@ -143,7 +145,10 @@ export function dossierAt(
     school: [...own.values()],
     schoolChoice: choices,
   };
-  const methods = schoolsFrom((kind) => said[kind] ?? []);
+  const others = record.practice as Partial<Record<PracticeKind, { saidAt: string }[]>>;
+  const methods = schoolsFrom(
+    (kind) => said[kind] ?? ((others[kind] ?? []).filter((row) => row.saidAt < endOf(on)) as never),
+  );
   return {
     tables: record.tables.filter((t) => t.at < endOf(on)),
     dossier: dossierFrom(record.client, methods, (kind) =>

@@ -9,7 +9,7 @@ import {
   type SafetyLimit,
   type SquatScript,
 } from '@zither/core';
-import { clientCase, knownOf, startingSetup } from './derive.ts';
+import { clientCase, kitHere, knownOf, startingSetup } from './derive.ts';
 import { methodOf } from './method.ts';
 
 /** Under the heels when the kit has nothing for it, mm (house default). */
@@ -74,7 +74,7 @@ export const thresholdsFor = (
 
 /** What to put under the heels in a look that asks whether the ankle explains it: of the kit the lowest that gives the degrees missing, mm. */
 export function heelToTry(dossier: Dossier, asks: LookAsks): number {
-  const own = dossier.client.kit
+  const own = kitHere(dossier)
     .flatMap((k) => (k.kind === 'block' && k.riseMm >= TELLS_FROM_MM ? [k.riseMm] : []))
     .sort((a, b) => a - b);
   if (own.length === 0) return USUAL_RISE_MM;

@@ -1,6 +1,6 @@
 import type { ClientRecord, Lock, Screening, SetupTrial, Trial } from '@zither/contract';
 import { BALANCED } from '@zither/core';
-import { dossierAt, safetyOf } from '@zither/visit';
+import { dossierAt, kitHere, safetyOf } from '@zither/visit';
 import { dossierOf, five, ID, trial } from './trialRows.ts';
 
 const row = (saidAt: string) => ({
@@ -39,6 +39,14 @@ const recordOf = (change: Partial<ClientRecord>): ClientRecord => {
     moves: [],
     methods: { own: [], choices: [] },
     tables: [],
+    practice: {
+      cueChange: [],
+      drillChange: [],
+      emergency: [],
+      units: [],
+      rack: [],
+      countsUse: [],
+    },
     ...change,
   };
 };
@@ -59,6 +67,34 @@ describe('a record as known on a day', () => {
     expect(at(record, '2026-01-20').screenings).toEqual([]);
     expect(safetyOf(at(record, '2026-01-20'), '2026-01-20').state).toBe('notScreened');
     expect(at(record, '2026-02-10').screenings).toEqual([late]);
+  });
+
+  it('has the practice’s rack, drills and counts as they were then', () => {
+    const rack = (saidAt: string, riseMm: number) => ({
+      ...row(saidAt),
+      at: saidAt,
+      by: 'CH',
+      items: [{ kind: 'block' as const, as: 'plate' as const, riseMm }],
+    });
+    const record = recordOf({});
+    record.practice.rack = [
+      rack('2026-01-05T09:00:00.000Z', 10),
+      rack('2026-02-05T09:00:00.000Z', 20),
+    ];
+    const rises = (on: string) =>
+      kitHere(at(record, on)).map((k) => (k.kind === 'block' ? k.riseMm : 0));
+    expect(rises('2025-12-31')).toEqual([]);
+    expect(rises('2026-01-20')).toEqual([10]);
+    expect(rises('2026-02-05')).toEqual([20]);
+    // What the client brings comes beside it; the same piece counts once.
+    record.client = {
+      ...record.client,
+      kit: [
+        { kind: 'block', as: 'plate', riseMm: 20 },
+        { kind: 'block', as: 'shoe', riseMm: 25 },
+      ],
+    };
+    expect(rises('2026-02-05')).toEqual([20, 25]);
   });
 
   it('a trial, a lock and a reading taken back later still count then', () => {

@@ -26,6 +26,7 @@ const THIS: Readonly<Record<RowKind, string>> = {
   stop: 'This stop',
   emergency: 'These emergency steps',
   units: 'These units',
+  rack: 'This rack',
   countsUse: 'The use of these counts',
   drillChange: 'This drill',
   cueChange: 'This cue',

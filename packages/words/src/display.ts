@@ -23,8 +23,7 @@ export function displayOf(measure: MeasureId): Display {
 }
 
 /** Unit as it follows a number: degrees close up, words apart. */
-const tail = (unit: string) =>
-  unit === '' ? '' : unit === '°' ? unit : ` ${unit}`;
+const tail = (unit: string) => (unit === '' ? '' : unit === '°' ? unit : ` ${unit}`);
 
 /** A stored value as the coach reads it; a mean of several gets one digit more. */
 export function sayValue(measure: MeasureId, value: number, isMean = false): string {

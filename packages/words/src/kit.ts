@@ -1,4 +1,5 @@
 import type { KitItem } from '@zither/contract';
+import { sayList } from './terms.ts';
 import { sayHeight, sayLength } from './units.ts';
 
 export const AS_NAMES = { plate: 'Plate', shoe: 'Lifted shoe', board: 'Flat board' } as const;
@@ -13,3 +14,16 @@ export function sayKit(item: KitItem): string {
     : '';
   return item.pair ? `Pair of wedges ${angle}°${size}` : `Wedge board ${angle}°${size}`;
 }
+
+/** Where heels are advised from what is there. */
+export const HEELS_FROM_KIT = 'Heels are advised from the rack and the client’s own kit only.';
+
+/** Where nobody said what is there. */
+export const ANY_HEEL = (): string =>
+  `Nothing said yet: any height in steps of ${sayHeight(5)} may be advised.`;
+
+/** What stands in the rack, in a line. */
+export const sayRack = (rack: readonly KitItem[]): string =>
+  rack.length === 0
+    ? 'The rack of this gym was not said yet.'
+    : `In the rack: ${sayList(rack.map(sayKit))}.`;

@@ -23,6 +23,7 @@ import type {
   EmergencyValues,
   UnitsValues,
   PainValues,
+  RackValues,
   StopValues,
   PrescriptionValues,
   SchoolChoiceValues,
@@ -367,6 +368,8 @@ export function useChanges() {
       changeDrill: (values: DrillChangeValues) => put({ kind: 'drill.change', ...fresh(), values }),
       /** The practice's units, from now on. */
       chooseUnits: (values: UnitsValues) => put({ kind: 'units.choose', ...fresh(), values }),
+      /** What stands in the rack of this gym, from now on. */
+      putRack: (values: RackValues) => put({ kind: 'rack.put', ...fresh(), values }),
       /** Whether the plan may use what was counted here, from now on. */
       putCountsUse: (values: CountsUseValues) => put({ kind: 'counts.use', ...fresh(), values }),
       /** What to do in an emergency in this gym, from now on. */

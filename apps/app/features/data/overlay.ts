@@ -149,6 +149,7 @@ export const schoolsWithPending = (schools: Schools, pending: readonly Operation
       const { at, counts } = operation.values;
       return counts ? { ...rest, counts: { at, drills: counts } } : rest;
     }
+    if (operation.kind === 'rack.put') return { ...seen, rack: operation.values.items };
     if (operation.kind === 'emergency.put') return { ...seen, emergency: operation.values };
     if (operation.kind !== 'school.put') return seen;
     const held = seen.own.find((s) => s.id === operation.rowId);

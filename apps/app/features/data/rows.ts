@@ -217,9 +217,7 @@ const all = <K extends RowKind>(kind: K, kept: Kept): LineOf<K>[] =>
 
 /** The practice's own methods, and the one its clients start with. */
 export const schoolsKept = createSelector([(s: Root) => s.rows.of[PRACTICE]?.rows], (rows) =>
-  rows
-    ? schoolsFrom((kind) => all(kind, rows))
-    : null,
+  rows ? schoolsFrom((kind) => all(kind, rows)) : null,
 );
 
 /** The practice's changes of its tables, oldest first. */

@@ -27,7 +27,7 @@ import { BodyCard } from './BodyCard.tsx';
 import { sayValue } from '@zither/words/display';
 import { Findings } from './Findings.tsx';
 import { HowTo } from './HowTo.tsx';
-import { KitCard } from './KitCard.tsx';
+import { OwnKitPart } from './OwnKitPart.tsx';
 import { TraceCard } from './TraceCard.tsx';
 import { TrialSet, usualKneeGapMm, type Entry } from './TrialSet.tsx';
 import { QUICK_TRIALS, useQuick } from './useQuick.ts';
@@ -284,7 +284,7 @@ export function useStation(dossier: Dossier, station: Station, day: string) {
       </Part>
       <Part>
         <Findings dossier={dossier} station={station} day={day} />
-        {station.id === 'heel' && <KitCard client={dossier.client} />}
+        {station.id === 'heel' && <OwnKitPart dossier={dossier} />}
         <HowTo key={station.id} station={station} startsOpen={!knows.value && (isWide || isNew)} />
       </Part>
     </>

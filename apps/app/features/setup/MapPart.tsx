@@ -9,7 +9,7 @@ import { SliderRow } from '../../ui/SliderRow.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { Waiting } from '../../ui/Waiting.tsx';
-import { chanceOn, heelLevels, type FieldPoint } from '@zither/visit';
+import { chanceOn, heelLevels, kitHere, type FieldPoint } from '@zither/visit';
 import { HOLD_NAMES, sayDepth, saySupport } from '@zither/words/instrument';
 import { sayRests } from '@zither/words/trials';
 import { ChanceField } from './ChanceField.tsx';
@@ -42,7 +42,10 @@ export function MapPart({
   const at: FieldPoint = pointOf(setup);
   const [dragged, setDragged] = useState<FieldPoint | null>(null);
   const point = dragged ?? at;
-  const levels = useMemo(() => heelLevels(client.kit, setup.support), [client.kit, setup.support]);
+  const levels = useMemo(
+    () => heelLevels(kitHere(dossier), setup.support),
+    [dossier, setup.support],
+  );
   const level = levels.findIndex((s) => JSON.stringify(s) === JSON.stringify(setup.support));
   const [sliding, setSliding] = useState<number | null>(null);
   const { hold, loadKg } = setup;

@@ -1,3 +1,4 @@
+import { useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { entryOf, houseValueOf, type TableChange } from '@zither/core';
@@ -20,16 +21,18 @@ import {
 import { EntryRow } from './EntryRow.tsx';
 import { HistoryPart } from './HistoryPart.tsx';
 import { LearnedPart } from './LearnedPart.tsx';
+import { RackPart } from './RackPart.tsx';
 import { useCuesParts } from './useCuesParts.tsx';
 import { useDrillsParts } from './useDrillsParts.tsx';
 import { useSchoolsParts } from './useSchoolsParts.tsx';
 
-type Shown = TableName | 'history' | 'schools' | 'drills' | 'cues' | 'measured' | 'worked';
+type Shown = TableName | 'rack' | 'history' | 'schools' | 'drills' | 'cues' | 'measured' | 'worked';
 
 const TABLES: readonly { value: Shown; label: string }[] = [
   { value: 'schools', label: 'Methods' },
   { value: 'drills', label: 'Drills' },
   { value: 'cues', label: 'Cues' },
+  { value: 'rack', label: 'Rack' },
   { value: 'causes', label: 'Causes' },
   { value: 'findings', label: 'Findings' },
   { value: 'tests', label: 'Tests' },
@@ -45,7 +48,11 @@ export function ShelfScreen() {
   const { changes: history, isUnknown } = useTableChanges();
   const initials = useAppSelector((s) => s.settings.initials);
   const { moment, changeTables } = useChanges();
-  const [table, setTable] = useState<Shown>('schools');
+  // An address may name what to show.
+  const { show } = useLocalSearchParams<{ show?: string }>();
+  const [table, setTable] = useState<Shown>(
+    TABLES.find((t) => t.value === show)?.value ?? 'schools',
+  );
   const { schools, isUnknown: areSchoolsUnknown } = usePracticeSchools();
   const methods = useSchoolsParts(schools, areSchoolsUnknown);
   const drills = useDrillsParts(schools);
@@ -90,6 +97,13 @@ export function ShelfScreen() {
       </Screen>
     );
   }
+  if (table === 'rack')
+    return (
+      <Screen title="Shelf" who="What this gym has to stand on and sit to">
+        {choice}
+        <RackPart schools={schools} />
+      </Screen>
+    );
   if (table === 'measured' || table === 'worked')
     return (
       <Screen title="Shelf" who="What this practice’s own records say">

@@ -1,25 +1,14 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import type { Client, KitItem } from '@zither/contract';
-import { Button } from '../../ui/elements.ts';
-import { Choice } from '../../ui/Choice.tsx';
-import { Heading, Say } from '../../ui/Say.tsx';
-import { Stepper } from '../../ui/Stepper.tsx';
-import { space, TARGET_PX } from '../../ui/theme.ts';
-import { useLook } from '../../ui/useLook.ts';
-import { clientValuesOf, wedgeAngleDeg } from '@zither/visit';
-import { useChanges } from '../data/index.ts';
+import type { KitItem } from '@zither/contract';
+import { wedgeAngleDeg } from '@zither/visit';
 import { sayKit, type AS_NAMES } from '@zither/words/kit';
-import { sayHeight } from '@zither/words/units';
-
-/** What gyms usually have, one tap each. */
-const USUAL: readonly KitItem[] = [
-  ...[5, 10, 15, 25].map((riseMm) => ({ kind: 'block', as: 'plate', riseMm }) as const),
-  { kind: 'block', as: 'shoe', riseMm: 20 },
-  { kind: 'ramp', angleDeg: 10, pair: true, from: null },
-  { kind: 'ramp', angleDeg: 15, pair: true, from: null },
-  { kind: 'box', heightMm: 400 },
-];
+import { Button } from './elements.ts';
+import { Choice } from './Choice.tsx';
+import { Say } from './Say.tsx';
+import { Stepper } from './Stepper.tsx';
+import { space, TARGET_PX } from './theme.ts';
+import { useLook } from './useLook.ts';
 
 type Kind = keyof typeof AS_NAMES | 'wedgeByAngle' | 'wedgeByHeight' | 'box';
 
@@ -60,31 +49,29 @@ function pieceOf(kind: Kind, isPair: boolean, sizes: readonly (number | null)[])
   }
 }
 
-/** The kit on hand where this client squats; Set and the plan choose heels from it once it is said. */
-export function KitCard({ client }: { client: Client }) {
+/** Pieces to stand on and sit to: the usual ones a tap each, any other by its size. */
+export function KitPicker({
+  kit,
+  usual,
+  onChange,
+}: {
+  kit: readonly KitItem[];
+  /** Offered a tap each, whether they are there or not. */
+  usual: readonly KitItem[];
+  onChange: (kit: KitItem[]) => void;
+}) {
   const { colors } = useLook();
-  const { putClient } = useChanges();
   const [kind, setKind] = useState<Kind>('plate');
   const [sizes, setSizes] = useState<(number | null)[]>([null, null]);
   const [isPair, setIsPair] = useState(true);
   const piece = pieceOf(kind, isPair, sizes);
   const isWedge = kind === 'wedgeByAngle' || kind === 'wedgeByHeight';
-  const kit = client.kit;
-  const put = (next: KitItem[]) => putClient(client, { ...clientValuesOf(client), kit: next });
   const has = (item: KitItem) => kit.some((k) => sayKit(k) === sayKit(item));
   const toggle = (item: KitItem) =>
-    put(has(item) ? kit.filter((k) => sayKit(k) !== sayKit(item)) : [...kit, item]);
-  const shown = [...USUAL, ...kit.filter((k) => !USUAL.some((u) => sayKit(u) === sayKit(k)))];
+    onChange(has(item) ? kit.filter((k) => sayKit(k) !== sayKit(item)) : [...kit, item]);
+  const shown = [...usual, ...kit.filter((k) => !usual.some((u) => sayKit(u) === sayKit(k)))];
   return (
     <View style={{ gap: space.m }}>
-      <View>
-        <Heading level={2}>Kit on hand</Heading>
-        <Say soft small>
-          {kit.every((item) => item.kind === 'box')
-            ? `Not said: any height in steps of ${sayHeight(5)} may be advised.`
-            : 'Heels are advised from these only.'}
-        </Say>
-      </View>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: space.s }}>
         {shown.map((item) => {
           const isHere = has(item);
@@ -160,7 +147,7 @@ export function KitCard({ client }: { client: Client }) {
         disabled={piece === null}
         onPress={() => {
           if (!piece) return;
-          if (!has(piece)) put([...kit, piece]);
+          if (!has(piece)) onChange([...kit, piece]);
           setSizes([null, null]);
         }}
       />
