@@ -211,7 +211,8 @@ describe('what the client takes home', () => {
       'utf8',
     );
     expect(calendar).not.toMatch(/BYDAY=[A-Z,]*MO/);
-    expect(calendar).toMatch(/SEQUENCE:3/);
+    // Moved three times here, and once by the recheck that was kept.
+    expect(calendar).toMatch(/SEQUENCE:4/);
     await saved(page);
     expect(problems).toEqual([]);
     await context.close();

@@ -45,6 +45,9 @@ describe('a five-minute look, at 390 × 844', () => {
     const { page, context, problems } = await visit(browser, PHONE, server.address);
     const hand = counting(page);
     const at = (name: string) => page.getByRole('heading', { name, exact: true }).waitFor();
+    // An empty practice shows three things to begin with.
+    for (const name of ['Play with the Lab', 'Say what is in your rack'])
+      await page.getByRole('button', { name, exact: true }).waitFor();
     await hand.tap('Add the first client');
     await hand.fill('Name', 'Wynn Tarrow');
     await hand.fill('Stature, cm', '172');

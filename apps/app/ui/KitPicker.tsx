@@ -7,7 +7,7 @@ import { Button } from './elements.ts';
 import { Choice } from './Choice.tsx';
 import { Say } from './Say.tsx';
 import { Stepper } from './Stepper.tsx';
-import { space, TARGET_PX } from './theme.ts';
+import { READABLE_PX, space, TARGET_PX } from './theme.ts';
 import { useLook } from './useLook.ts';
 
 type Kind = keyof typeof AS_NAMES | 'wedgeByAngle' | 'wedgeByHeight' | 'box';
@@ -121,19 +121,21 @@ export function KitPicker({
           onChange={(v) => setIsPair(v === 'pair')}
         />
       )}
-      {SIZES[kind].map(({ label, unit, least, most, startAt }, i) => (
-        <Stepper
-          key={`${kind} ${label}`}
-          label={label}
-          unit={unit}
-          step={unit === 'mm' && most > 80 ? 5 : 1}
-          value={sizes[i] ?? null}
-          possible={{ least, most }}
-          startAt={startAt}
-          onChange={(v) => setSizes((was) => was.map((old, k) => (k === i ? v : old)))}
-          onRefused={() => setSizes((was) => was.map((old, k) => (k === i ? null : old)))}
-        />
-      ))}
+      <View style={{ maxWidth: READABLE_PX, gap: space.m }}>
+        {SIZES[kind].map(({ label, unit, least, most, startAt }, i) => (
+          <Stepper
+            key={`${kind} ${label}`}
+            label={label}
+            unit={unit}
+            step={unit === 'mm' && most > 80 ? 5 : 1}
+            value={sizes[i] ?? null}
+            possible={{ least, most }}
+            startAt={startAt}
+            onChange={(v) => setSizes((was) => was.map((old, k) => (k === i ? v : old)))}
+            onRefused={() => setSizes((was) => was.map((old, k) => (k === i ? null : old)))}
+          />
+        ))}
+      </View>
       {kind === 'wedgeByHeight' && sizes.every((v) => v !== null) && (
         <Say small number>
           {piece?.kind === 'ramp'
@@ -143,6 +145,7 @@ export function KitPicker({
       )}
       <Button
         type="outline"
+        containerStyle={{ alignSelf: 'flex-start' }}
         title="Add this piece"
         disabled={piece === null}
         onPress={() => {

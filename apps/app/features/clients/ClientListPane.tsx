@@ -106,9 +106,15 @@ export function ClientListPane({ openId }: { openId: string | null }) {
                       label: 'Add the first client',
                       onPress: () => router.navigate('/clients/new'),
                     },
+                    { label: 'Play with the Lab', onPress: () => router.navigate('/lab') },
+                    {
+                      label: 'Say what is in your rack',
+                      onPress: () => router.navigate('/shelf?show=rack'),
+                    },
                   ]}
                 >
-                  Nobody here yet. A name, stature and body mass are enough to start.
+                  Nobody here yet. A name, stature and body mass are enough to start. The Lab needs
+                  no client: move a squat and see what limits it. Heels are advised from your rack.
                 </Notice>
               </View>
             )}

@@ -21,7 +21,7 @@ import { Button } from '../../ui/elements.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Stepper } from '../../ui/Stepper.tsx';
-import { space, TARGET_PX } from '../../ui/theme.ts';
+import { READABLE_PX, space, TARGET_PX } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { useAppSelector } from '../data/index.ts';
 import { instrumentFor, truthOf } from '../instruments/index.ts';
@@ -207,7 +207,7 @@ export function TrialSet({
       ) : (
         <>
           {measure === 'heelRise' && (
-            <View style={{ flexDirection: 'row', gap: space.m }}>
+            <View style={{ flexDirection: 'row', gap: space.m, maxWidth: READABLE_PX }}>
               <Button
                 type="outline"
                 title="Flat"

@@ -1,6 +1,6 @@
 import MaterialIcons from '@expo/vector-icons/MaterialIcons';
 import { Link, usePathname, type Href } from 'expo-router';
-import type { ReactNode } from 'react';
+import { lazy, Suspense, type ReactNode } from 'react';
 import { Pressable, View } from 'react-native';
 import { DimButton } from '../../ui/DimButton.tsx';
 import { SaveBadge } from '../../ui/SaveBadge.tsx';
@@ -9,6 +9,8 @@ import { font, space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { useAppSelector } from '../data/index.ts';
 import { Attention } from './Attention.tsx';
+
+const Shortcuts = lazy(async () => ({ default: (await import('./Shortcuts.tsx')).Shortcuts }));
 
 const PLACES = [
   { to: '/floor', label: 'Floor', icon: 'today' },
@@ -55,6 +57,9 @@ export function Shell({ children }: { children: ReactNode }) {
           {settings}
           <View style={{ paddingHorizontal: space.s, gap: space.s }}>
             <SaveBadge />
+            <Suspense>
+              <Shortcuts />
+            </Suspense>
             <DimButton />
           </View>
         </View>

@@ -1,0 +1,39 @@
+import { seeded, visit, WIDE } from './support.ts';
+
+const house = seeded();
+
+describe('keys on wide', () => {
+  it('list themselves on “?”, go to places and stages, leave typing alone, and can be turned off', async () => {
+    const { page, context, problems } = await visit(house.browser, WIDE, house.server.address);
+    await page.getByText('Orla Venn').click();
+    await page.getByRole('heading', { name: 'Orla Venn' }).waitFor();
+    await page.getByRole('button', { name: 'Keys', exact: true }).waitFor();
+    await page.keyboard.press('2');
+    await page.waitForURL(/\/measure/);
+    await page.keyboard.press('5');
+    await page.waitForURL(/\/setup/);
+    await page.keyboard.press('l');
+    await page.waitForURL(/\/lab/);
+    await page.keyboard.press('c');
+    await page.waitForURL(/\/clients$/);
+    // What is typed into a field is text.
+    const search = page.getByRole('searchbox').or(page.getByLabel(/^Find a client/));
+    await search.first().click();
+    await page.keyboard.type('fls2');
+    expect(await search.first().inputValue()).toBe('fls2');
+    expect(page.url()).toMatch(/\/clients$/);
+    await page.keyboard.press('Escape');
+    await page.getByRole('heading', { name: 'Clients', exact: true }).click();
+    await page.keyboard.press('?');
+    await page.getByRole('heading', { name: 'Keys' }).waitFor();
+    await page.getByText('Measure, of the client on the page').waitFor();
+    await page.getByRole('checkbox', { name: 'Use these keys' }).click();
+    await page.getByRole('button', { name: 'Close' }).click();
+    await page.getByRole('heading', { name: 'Keys' }).waitFor({ state: 'detached' });
+    await page.keyboard.press('l');
+    await page.waitForTimeout(500);
+    expect(page.url()).toMatch(/\/clients$/);
+    expect(problems).toEqual([]);
+    await context.close();
+  });
+});
