@@ -48,7 +48,7 @@ function keepsAll(q: Case, pose: ReturnType<typeof poseAt>, slackDeg: number): b
 }
 
 describe('the window', () => {
-  it('holds exactly the shank inclinations at which a pose keeps every limit (grid, 0.25°)', () => {
+  it('holds exactly the shin angles at which a pose keeps every limit (grid, 0.25°)', () => {
     let open = 0;
     fc.assert(
       fc.property(cases, (q) => {

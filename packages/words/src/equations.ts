@@ -63,7 +63,7 @@ export const EQUATIONS = {
     source: 'house default',
     test: core(
       'window',
-      'holds exactly the shank inclinations at which a pose keeps every limit (grid, 0.25°)',
+      'holds exactly the shin angles at which a pose keeps every limit (grid, 0.25°)',
     ),
   },
   deepest: {

@@ -85,7 +85,7 @@ export const WORKED_MEANS =
   'Counts of this practice alone. Clients are rechecked when they are at their worst, so many get better whatever is done (regression to the mean); compare with and without. Coaches chose who got which drill.';
 
 /** What the switch does. */
-export const COUNTS_USE = `Off, the plan goes by the tables alone. On, a drill that did better here than the others is expected to do more, and one that did worse less: the counts are drawn towards no difference, as if ${COUNTED_AS_IF} more clients on each side had shown none, and change no effect by more than half. Each drill of a plan says so.`;
+export const COUNTS_USE = `Off, the plan goes by the tables alone. On, a drill that did better here than the others is expected to do more, and one that did worse less. The counts are drawn towards no difference, as if ${COUNTED_AS_IF} more clients on each side had shown none. No effect changes by more than half. Each drill of a plan says so.`;
 
 /** "× 1.2", of what a drill is expected to do. */
 const sayFactor = (of: Parameters<typeof countedFactor>[0]): string =>

@@ -27,7 +27,7 @@ p.soft { color: #5c564b; }
 <p>Phones do it in one of two ways:</p>
 <ul>
 <li><strong>The phone offers a profile.</strong> Open the settings, choose <em>Profile downloaded</em> and install it. Then go to <em>General</em>, <em>About</em>, <em>Certificate trust settings</em>, and switch “Zither Plumb on this computer” on.</li>
-<li><strong>The phone saves a file.</strong> Open the settings, search for <em>CA certificate</em>, choose <em>Install from storage</em> and pick <em>zither-plumb.crt</em>. The phone warns that somebody could read along: this certificate was made on this computer and its key never leaves it.</li>
+<li><strong>The phone saves a file.</strong> Open the settings, search for <em>CA certificate</em>, choose <em>Install from storage</em> and pick <em>zither-plumb.crt</em>. The phone warns that someone could read along: this certificate was made on this computer and its key never leaves it.</li>
 </ul>
 <p>On another computer: open the file and add it to the trusted root certificates.</p>
 <h2>3. Open the app</h2>

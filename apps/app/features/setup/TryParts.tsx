@@ -83,7 +83,7 @@ export function Believed({
         </View>
       ) : (
         <Say small soft>
-          Hip fold was not measured: a tuck tells nothing of where it starts.
+          Hip fold was not measured, so a tuck cannot say where it starts.
         </Say>
       )}
     </Part>

@@ -99,7 +99,7 @@ export function useSchoolsParts(schools: Schools, isUnknown: boolean) {
       </Say>
       {isUnknown && (
         <Notice tone="now">
-          Your practice’s own schools could not be fetched. What you change now is kept and sent
+          Your practice’s own methods could not be fetched. What you change now is kept and sent
           when the network is back.
         </Notice>
       )}

@@ -1,0 +1,97 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import ts from 'typescript';
+
+const ROOT = join(__dirname, '../../..');
+
+/** Turns of phrase that no screen, paper or error uses, and words that have another one in their place. */
+const AVOIDED: readonly RegExp[] = [
+  /\bheld against\b/i,
+  /\botherwise than\b/i,
+  /\bparted by\b/i,
+  /\bforetold?\b/i,
+  /\bunlike\b/i,
+  /\bcounts? for nothing\b/i,
+  /\bsays nothing of\b/i,
+  /\btells? nothing\b/i,
+  /\bwould rather have\b/i,
+  /\bin the school\b/i,
+  /\bis not stood\b/i,
+  /\bspeaks? (for|against)\b/i,
+  /\bbears? on\b/i,
+  /\bthere is to choose\b/i,
+  /\bas (was|is) said\b/i,
+  /\bmost telling\b/i,
+  /\bsaid (so|plainly|beside)\b/i,
+  /\bsurely\b/i,
+  /\bsomebody\b/i,
+  /^(Who|Whoever|Whatever)\s[a-z]+(\s[a-z]+){1,6}\s(is|are|was|has|gets?|gives?|wants?|asks?|needs?)\b(?!.*\?)/,
+  // Terms: method, shin angle, supported deep sit, smallest real change, likely.
+  /\bschools?\b/i,
+  /\bshank\b/i,
+  /\bdeep hold\b/i,
+  /\bdetectable change\b/i,
+  /\bchance map\b/i,
+  /!$/,
+];
+const WORDS_MOST = 24;
+
+/** What people read in a source file: literals, templates and text between tags of three words or more; values put in are left out. */
+function textsIn(path: string): string[] {
+  const source = ts.createSourceFile(
+    path,
+    readFileSync(path, 'utf8'),
+    ts.ScriptTarget.Latest,
+    true,
+  );
+  const texts: string[] = [];
+  const visit = (node: ts.Node): void => {
+    if (ts.isStringLiteral(node) || ts.isNoSubstitutionTemplateLiteral(node)) texts.push(node.text);
+    else if (ts.isTemplateExpression(node))
+      texts.push([node.head.text, ...node.templateSpans.map((s) => s.literal.text)].join('…'));
+    else if (ts.isJsxText(node)) texts.push(node.text.replace(/\s+/g, ' ').trim());
+    ts.forEachChild(node, visit);
+  };
+  visit(source);
+  return texts.filter((text) => / [a-z]/.test(text) && text.split(/\s+/).length >= 3);
+}
+
+/** Tags and lines end a sentence as stops do. */
+const sentences = (text: string): string[] => text.split(/(?<=[.!?;:])\s+|<[^>]*>|\n/);
+const length = (sentence: string): number =>
+  sentence.split(/\s+/).filter((word) => /[a-zA-Z]/.test(word)).length;
+
+const FILES = [
+  ...['words', 'visit', 'core', 'contract', 'formats'].map((name) => `packages/${name}/src`),
+  ...['app/features', 'app/ui', 'app/app', 'page/src', 'server/src'].map((name) => `apps/${name}`),
+].flatMap((folder) =>
+  readdirSync(join(ROOT, folder), { recursive: true, encoding: 'utf8' })
+    .filter((name) => /\.tsx?$/.test(name) && !/\.generated\.ts$|\.d\.ts$/.test(name))
+    .map((name) => `${folder}/${name}`),
+);
+
+it('finds a sentence that reads like one to avoid', () => {
+  const bad = ['Feet a little unlike', 'parted by spaces', 'Open the school', 'Well done!'];
+  for (const text of bad) expect([text, AVOIDED.some((a) => a.test(text))]).toEqual([text, true]);
+});
+
+it('says nothing on a screen, a paper or in an error in words we avoid', () => {
+  expect(FILES.length).toBeGreaterThan(300);
+  const found = FILES.flatMap((file) =>
+    textsIn(join(ROOT, file))
+      .flatMap(sentences)
+      .filter((sentence) => AVOIDED.some((a) => a.test(sentence)))
+      .map((sentence) => `${file}: ${sentence}`),
+  );
+  expect(found).toEqual([]);
+});
+
+it('has no sentence over 24 words', () => {
+  const long = FILES.flatMap((file) =>
+    textsIn(join(ROOT, file))
+      .flatMap(sentences)
+      .filter((sentence) => length(sentence) > WORDS_MOST)
+      .map((sentence) => `${file}: ${sentence}`),
+  );
+  expect(long).toEqual([]);
+});
