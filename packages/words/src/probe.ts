@@ -1,6 +1,7 @@
 import {
   CAUSES,
   NODES,
+  outcomesOf,
   TESTS,
   type Ahead,
   type BannedCue,
@@ -28,7 +29,40 @@ const OUTCOME_NAMES: Record<Outcome, string> = {
 /** Where a test's outcome has words of its own: what was seen. */
 const OWN_WORDS: Partial<Record<TestId, Partial<Record<Outcome, string>>>> = {
   counterbalance: { heelsUp: 'Heels still lift' },
+  slickFloor: { same: 'Feet stay put', worse: 'Feet spin out' },
+  kneeStraightVsBent: {
+    clears: 'Free with the knee bent',
+    helps: 'Freer with the knee bent',
+    same: 'Short both ways',
+  },
+  archOnHeelRaise: { clears: 'The arch forms', helps: 'Forms a little', same: 'It does not form' },
+  hinge: {
+    clears: 'Hinges without the shift',
+    helps: 'Shifts less',
+    same: 'Shifts as much',
+    worse: 'Shifts more',
+  },
+  lowBox: { worse: 'Trunk swings forward first' },
+  lightVsLoad: {
+    clears: 'Only the load shows it',
+    helps: 'The load shows it more',
+    same: 'Both show it',
+    worse: 'Light shows it more',
+  },
+  standingAbduction: { same: 'Twelve or more', worse: 'Low, or under twelve' },
 };
+
+/** Tests of which only some outcomes can be seen; all others offer every one the model knows. */
+const OFFERED: Partial<Record<TestId, readonly Outcome[]>> = {
+  slickFloor: ['same', 'worse', 'pain'],
+  kneeStraightVsBent: ['clears', 'helps', 'same', 'pain'],
+  archOnHeelRaise: ['clears', 'helps', 'same', 'pain'],
+  standingAbduction: ['same', 'worse', 'pain'],
+};
+
+/** The outcomes a coach chooses from. */
+export const outcomesOffered = (test: TestId): readonly Outcome[] =>
+  OFFERED[test] ?? outcomesOf(TESTS[test]);
 
 /** The same on a button, where several stand side by side. */
 const OUTCOME_SHORT: Partial<Record<Outcome, string>> = {
@@ -45,7 +79,7 @@ export const sayOutcome = (test: TestId, outcome: Outcome): string =>
 
 /** The same, short enough for a button. */
 export const sayOutcomeShort = (test: TestId, outcome: Outcome): string =>
-  OUTCOME_SHORT[outcome] ?? sayOutcome(test, outcome);
+  OWN_WORDS[test]?.[outcome] ?? OUTCOME_SHORT[outcome] ?? sayOutcome(test, outcome);
 
 /** An outcome inside a sentence. */
 export const lowerOutcome = (test: TestId, outcome: Outcome): string =>

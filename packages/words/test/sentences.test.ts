@@ -1,5 +1,16 @@
 import { sayNoAnalysis } from '@zither/words/noAnalysis';
-import { diagnose, evidenceOf, ledgersOf, NODES, stanceFromTrace, type Signs } from '@zither/core';
+import {
+  diagnose,
+  evidenceOf,
+  ledgersOf,
+  NODES,
+  outcomesOf,
+  stanceFromTrace,
+  TEST_IDS,
+  TESTS,
+  type Signs,
+} from '@zither/core';
+import { outcomesOffered, sayOutcomeShort } from '@zither/words/probe';
 import { sayBox } from '@zither/words/box';
 import { sayBanned, sayEvidence, sayNotFault, sayReason, saySeen } from '@zither/words/evidence';
 import { sayMisplaced } from '@zither/words/footMarks';
@@ -96,5 +107,23 @@ describe('a capture that cannot be read, in words', () => {
     expect(say({ kind: 'noAnalysis', because: 'unsure', unsure: ['hip', 'knee'] })).toMatch(
       /^The file is sure of no mark of hip, knee /,
     );
+  });
+});
+
+describe('outcomes of a short test', () => {
+  it('are two to five beside pain, each with words of its own, and known to the model', () => {
+    for (const test of TEST_IDS) {
+      const offered = outcomesOffered(test);
+      const seen = offered.filter((o) => o !== 'pain');
+      expect([test, seen.length >= 2 && seen.length <= 5]).toEqual([test, true]);
+      expect(offered).toContain('pain');
+      for (const o of offered) expect(outcomesOf(TESTS[test])).toContain(o);
+      const labels = offered.map((o) => sayOutcomeShort(test, o));
+      expect(new Set(labels).size).toBe(labels.length);
+      // Nothing that has to be looked up: the instruction names no outcome.
+      if (test !== 'cueTrial')
+        expect(TESTS[test].how).not.toMatch(/\b(Gone|Better|Worse|No change)( or \w+)?:/);
+    }
+    expect(sayOutcomeShort('kneeStraightVsBent', 'same')).toBe('Short both ways');
   });
 });

@@ -3,7 +3,7 @@ import { sayEvidence } from '@zither/words/evidence';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import type { Dossier, Tried, TriedValues } from '@zither/contract';
-import { barOf, CAUSES, outcomesOf, testKey, TESTS, type Need, type Outcome } from '@zither/core';
+import { barOf, CAUSES, testKey, TESTS, type Need, type Outcome } from '@zither/core';
 import { Button } from '../../ui/elements.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
@@ -42,7 +42,13 @@ import { TriedPart } from './TriedPart.tsx';
 import { useOpinion } from './useOpinion.ts';
 import { CuePart } from './CuePart.tsx';
 import { VerdictPart } from './VerdictPart.tsx';
-import { lowerOutcome, sayOutcome, sayOutcomeShort, sayTest } from '@zither/words/probe';
+import {
+  lowerOutcome,
+  outcomesOffered,
+  sayOutcome,
+  sayOutcomeShort,
+  sayTest,
+} from '@zither/words/probe';
 
 /** How pain in a short test is named in the record. */
 const painMovement = ({ test, side }: Pick<Tried, 'test' | 'side'>): string =>
@@ -103,7 +109,8 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
   const keyOf = (t: (typeof tests)[number]) => testKey(t.next.test, t.next.side);
   const first = tests.find((t) => t.isWorth);
   const current = tests.find((t) => keyOf(t) === picked) ?? first ?? null;
-  const outcomes = current ? outcomesOf(TESTS[current.next.test]) : [];
+  const outcomes = current ? outcomesOffered(current.next.test) : [];
+  const areLong = outcomes.some((o) => sayOutcomeShort(current!.next.test, o).length > 12);
   const isStopped = now?.diagnosis.stop === true;
 
   const keep = (
@@ -340,7 +347,8 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
                   accessibilityLabel={`${sayOutcome(current.next.test, outcome)}: ${sayTest(current.next.test, current.next.side)}`}
                   containerStyle={{
                     flexGrow: 1,
-                    flexBasis: isWide ? 0 : outcomes.length > 5 ? '30%' : '18%',
+                    // Words of a test's own need half the width.
+                    flexBasis: isWide ? 0 : areLong ? '45%' : outcomes.length > 5 ? '30%' : '18%',
                   }}
                   buttonStyle={{ minHeight: 52, paddingHorizontal: 2 }}
                   titleStyle={{ fontSize: 15 }}

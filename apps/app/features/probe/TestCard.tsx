@@ -6,7 +6,7 @@ import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import type { Opinion } from '@zither/visit';
 import { Timer } from './Timer.tsx';
-import { sayAhead, sayOutcome, sayShare, sayTest } from '@zither/words/probe';
+import { outcomesOffered, sayAhead, sayOutcome, sayShare, sayTest } from '@zither/words/probe';
 
 const sayMinutes = (m: number) => `${Number(m.toFixed(2))} min`;
 
@@ -59,11 +59,13 @@ export function TestCard({
         <Say small strong>
           What it would change
         </Say>
-        {ahead.map((a) => (
-          <Say key={a.outcome} small soft={!a.changesPlan}>
-            {`${sayOutcome(next.test, a.outcome)}${a.outcome === 'pain' ? '' : ` (${sayShare(a.chance)})`}: ${sayAhead(a)}`}
-          </Say>
-        ))}
+        {ahead
+          .filter((a) => outcomesOffered(next.test).includes(a.outcome))
+          .map((a) => (
+            <Say key={a.outcome} small soft={!a.changesPlan}>
+              {`${sayOutcome(next.test, a.outcome)}${a.outcome === 'pain' ? '' : ` (${sayShare(a.chance)})`}: ${sayAhead(a)}`}
+            </Say>
+          ))}
       </View>
       {needs && (
         <View style={{ alignItems: 'flex-start' }}>
