@@ -125,9 +125,9 @@ describe('Clear, at 390 × 844', () => {
     // The joint and side that were told are chosen already.
     await page.getByRole('radio', { name: 'Knee', exact: true, checked: true }).waitFor();
     await page.getByRole('radio', { name: 'Left', exact: true, checked: true }).waitFor();
-    await page.getByLabel('Limit until (yyyy-mm-dd)').fill('2099-01-10');
+    await page.getByLabel('Limit until').fill('2099-01-10');
     await page.getByRole('button', { name: /^Add this limit/ }).tap();
-    await page.getByLabel('Limit from (yyyy-mm-dd)').fill('2099-01-11');
+    await page.getByLabel('Limit from').fill('2099-01-11');
     await page.getByRole('button', { name: /^Add this limit/ }).tap();
     await page.getByRole('button', { name: 'Record what is allowed' }).tap();
     await page.getByText(/Left knee bent no further than 90°$/).waitFor();

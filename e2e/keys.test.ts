@@ -3,6 +3,23 @@ import { seeded, visit, WIDE } from './support.ts';
 const house = seeded();
 
 describe('keys on wide', () => {
+  it('move through a radio group by the arrows, with one stop for Tab', async () => {
+    const { page, context, problems } = await visit(house.browser, WIDE, house.server.address);
+    const radio = (name: string) => page.getByRole('radio', { name, exact: true });
+    await radio('By need').focus();
+    await page.keyboard.press('ArrowRight');
+    await page.getByRole('radio', { name: 'By name', exact: true, checked: true }).waitFor();
+    const focused = () => page.evaluate(() => document.activeElement?.textContent);
+    expect(await focused()).toBe('By name');
+    await page.keyboard.press('ArrowRight');
+    await page.getByRole('radio', { name: 'By need', exact: true, checked: true }).waitFor();
+    expect(await focused()).toBe('By need');
+    await page.keyboard.press('Tab');
+    expect(await focused()).not.toBe('By name');
+    expect(problems).toEqual([]);
+    await context.close();
+  });
+
   it('list themselves on “?”, go to places and stages, leave typing alone, and can be turned off', async () => {
     const { page, context, problems } = await visit(house.browser, WIDE, house.server.address);
     await page.getByText('Orla Venn').click();

@@ -1,6 +1,7 @@
 import { Button } from './elements.ts';
 import { View } from 'react-native';
 import { Say } from './Say.tsx';
+import { onRadioKey } from './radioKeys.ts';
 import { font, space, TARGET_PX } from './theme.ts';
 import { useLook } from './useLook.ts';
 
@@ -22,16 +23,24 @@ export function Choice<T extends string>({
   isTight?: boolean;
 }) {
   const { colors } = useLook();
+  const hasChosen = options.some((o) => o.value === value);
   return (
-    <View style={{ gap: space.xs }} role="radiogroup" aria-label={label}>
+    <View
+      style={{ gap: space.xs }}
+      role="radiogroup"
+      aria-label={label}
+      {...{ onKeyDown: onRadioKey }}
+    >
       {!hideLabel && (
         <Say soft small strong>
           {label}
         </Say>
       )}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: isTight ? space.xs : space.s }}>
-        {options.map((option) => {
+        {options.map((option, i) => {
           const chosen = option.value === value;
+          // One stop for the Tab key: the one chosen, or the first where none is.
+          const isStop = hasChosen ? chosen : i === 0;
           return (
             <Button
               key={option.value}
@@ -39,6 +48,7 @@ export function Choice<T extends string>({
               containerStyle={{ maxWidth: '100%' }}
               title={option.label}
               role="radio"
+              {...{ focusable: isStop }}
               aria-checked={chosen}
               accessibilityLabel={option.spoken ?? option.label}
               onPress={() => onChange(option.value)}

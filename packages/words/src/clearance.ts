@@ -10,10 +10,10 @@ export function clearanceProblem(
 ): string | null {
   if (form.who === '' || form.licence === '')
     return 'Write who cleared it and under which licence.';
-  if (!isDay(form.givenOn)) return 'Write the day it was given as yyyy-mm-dd.';
+  if (!isDay(form.givenOn)) return 'Choose the day it was given.';
   if (form.givenOn > day) return 'It cannot have been given after today.';
   if (form.expiresOn === '') return null;
-  if (!isDay(form.expiresOn)) return 'Write the last day as yyyy-mm-dd, or leave it empty.';
+  if (!isDay(form.expiresOn)) return 'Choose the last day, or leave it empty.';
   if (form.expiresOn < day) return 'This clearance has already run out.';
   return null;
 }
@@ -28,7 +28,7 @@ export function stageProblem({
 }): string | null {
   for (const day of [fromOn, untilOn])
     if (day !== '' && !isDay(day))
-      return 'Write the days of the limit as yyyy-mm-dd, or leave them empty.';
+      return 'Choose the days of the limit, or leave them empty.';
   return fromOn !== '' && untilOn !== '' && untilOn < fromOn
     ? 'The last day of the limit is before its first.'
     : null;

@@ -5,6 +5,7 @@ import { USUAL_LIMITS, type SafetyLimit } from '@zither/core';
 import { Button, Input } from '../../ui/elements.ts';
 import { Fold } from '../../ui/Fold.tsx';
 import { Notice } from '../../ui/Notice.tsx';
+import { DateField } from '../../ui/DateField.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { space, TARGET_PX } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
@@ -113,19 +114,12 @@ export function ClearanceForm({
         onChangeText={(licence) => change({ licence })}
         renderErrorMessage={false}
       />
-      <Input
-        label="Given on (yyyy-mm-dd)"
-        aria-label="Given on (yyyy-mm-dd)"
-        value={givenOn}
-        onChangeText={(givenOn) => change({ givenOn })}
-        renderErrorMessage={false}
-      />
-      <Input
-        label="Until (yyyy-mm-dd, empty = open)"
-        aria-label="Until (yyyy-mm-dd, empty = open)"
+      <DateField label="Given on" value={givenOn} onChange={(givenOn) => change({ givenOn })} />
+      <DateField
+        label="Until; empty: open"
+        spoken="Until"
         value={expiresOn}
-        onChangeText={(expiresOn) => change({ expiresOn })}
-        renderErrorMessage={false}
+        onChange={(expiresOn) => change({ expiresOn })}
       />
       <View role="group" aria-label="Limits given" style={{ gap: space.xs }}>
         <Say soft small strong>

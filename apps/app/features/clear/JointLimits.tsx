@@ -10,10 +10,11 @@ import {
 } from '@zither/core';
 import { stageProblem } from '@zither/words/clearance';
 import { sayLimit } from '@zither/words/safety';
-import { Button, Input } from '../../ui/elements.ts';
+import { Button } from '../../ui/elements.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { Fold } from '../../ui/Fold.tsx';
 import { Notice } from '../../ui/Notice.tsx';
+import { DateField } from '../../ui/DateField.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Stepper } from '../../ui/Stepper.tsx';
 import { space } from '../../ui/theme.ts';
@@ -117,19 +118,17 @@ export function JointLimits({
           startAt={mostDeg}
           onChange={setDeg}
         />
-        <Input
-          label="From (yyyy-mm-dd, empty = with the clearance)"
-          aria-label="Limit from (yyyy-mm-dd)"
+        <DateField
+          label="From; empty: with the clearance"
+          spoken="Limit from"
           value={fromOn}
-          onChangeText={setFromOn}
-          renderErrorMessage={false}
+          onChange={setFromOn}
         />
-        <Input
-          label="Until (yyyy-mm-dd, empty = with the clearance)"
-          aria-label="Limit until (yyyy-mm-dd)"
+        <DateField
+          label="Until; empty: with the clearance"
+          spoken="Limit until"
           value={untilOn}
-          onChangeText={setUntilOn}
-          renderErrorMessage={false}
+          onChange={setUntilOn}
         />
         {problem && <Notice tone="now">{problem}</Notice>}
         <View style={{ alignItems: 'flex-start' }}>

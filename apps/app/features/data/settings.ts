@@ -10,6 +10,7 @@ const UNSAID: Settings = {
   angle: 'byHand',
   length: 'byHand',
   simulatedFault: 'none',
+  signals: true,
   units: null,
   paper: null,
   landmarks: {},

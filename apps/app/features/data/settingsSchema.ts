@@ -9,6 +9,8 @@ export const settingsSchema = z.object({
   length: z.enum(['byHand', 'simulatedTape']).default('byHand'),
   /** How the simulated inclinometer behaves, to learn what to do when a real one fails. */
   simulatedFault: z.enum(['none', 'missing', 'refused', 'frozen']).default('none'),
+  /** A short vibration and sound when a reading is steady and taken. */
+  signals: z.boolean().default(true),
   /** Units on this device; null = the practice's. */
   units: z.enum(['metric', 'imperial']).nullable().default(null),
   /** Paper that plans are printed on; null = by the units. */

@@ -21,6 +21,7 @@ export function instrumentFor(measure: Measure, settings: Settings): Instrument 
   return chosen.find((instrument) => instrument.reads(measure)) ?? byHand;
 }
 
+export { sayTaken } from './steady.ts';
 export { truthOf } from './truth.ts';
 export { useTilt } from './useTilt.ts';
 export { SAY_FAULT, type Aim, type StreamedInstrument } from './types.ts';

@@ -7,7 +7,13 @@ import { Say } from '../../ui/Say.tsx';
 import { font, space, tabular } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { useAppDispatch, useAppSelector, settingsActions } from '../data/index.ts';
-import { SAY_FAULT, useTilt, type Aim, type StreamedInstrument } from '../instruments/index.ts';
+import {
+  SAY_FAULT,
+  sayTaken,
+  useTilt,
+  type Aim,
+  type StreamedInstrument,
+} from '../instruments/index.ts';
 
 function sayState(state: InclinometerState): string {
   switch (state.kind) {
@@ -48,7 +54,9 @@ export function SensorPanel({
   const zero = useAppSelector((s) => s.settings.zero);
   const isPhone = instrument.id === 'motionSensor';
   const [isZeroing, setIsZeroing] = useState(false);
+  const signals = useAppSelector((s) => s.settings.signals);
   const took = (deg: number, pull: Zero) => {
+    if (signals) sayTaken();
     if (isZeroing) {
       setIsZeroing(false);
       dispatch(settingsActions.changed({ zero: pull }));

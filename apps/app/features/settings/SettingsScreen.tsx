@@ -3,6 +3,7 @@ import { Input } from '../../ui/elements.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
+import { Tick } from '../../ui/Tick.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { DevicePart } from './DevicePart.tsx';
 import { EmergencyPart } from './EmergencyPart.tsx';
@@ -46,6 +47,13 @@ export function SettingsScreen() {
           value={settings.angle}
           onChange={(angle) => set({ angle })}
         />
+        {settings.angle !== 'byHand' && (
+          <Tick
+            title="Vibrate and sound when a reading is steady"
+            checked={settings.signals}
+            onPress={() => set({ signals: !settings.signals })}
+          />
+        )}
         {settings.angle === 'motionSensor' && (
           <Say soft>
             {settings.zero
