@@ -25,6 +25,7 @@ describe('keys on wide', () => {
     await page.getByText('Orla Venn').click();
     await page.getByRole('heading', { name: 'Orla Venn' }).waitFor();
     await page.getByRole('button', { name: 'Keys', exact: true }).waitFor();
+    await page.getByRole('link', { name: /^Measure: / }).waitFor();
     await page.keyboard.press('2');
     await page.waitForURL(/\/measure/);
     await page.keyboard.press('5');

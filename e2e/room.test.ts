@@ -3,7 +3,7 @@ import { PHONE, seeded, visit } from './support.ts';
 const house = seeded();
 
 /** Every stage of a visit, and what is done within one. */
-const PAGES: readonly [client: string, path: string][] = [
+const PAGES: readonly [client: string, path: string, least?: number][] = [
   ['Orla Venn', 'clear'],
   ['Runa Feld', 'clear'],
   ['Orla Venn', 'measure'],
@@ -12,7 +12,9 @@ const PAGES: readonly [client: string, path: string][] = [
   ['Orla Venn', 'measure/ankleBent'],
   ['Orla Venn', 'watch'],
   ['Orla Venn', 'watch/eye?view=front'],
-  ['Orla Venn', 'probe'],
+  // The test in hand, how it is done and its outcomes stand under the thumb: less is left for the rest.
+  ['Orla Venn', 'probe', 0.65],
+  ['Wren Tolvar', 'probe'],
   ['Orla Venn', 'setup'],
   ['Pell Ashgrove', 'prescription'],
   ['Pell Ashgrove', 'run'],
@@ -28,7 +30,7 @@ describe('room on the phone', () => {
       clients: { id: string; name: string }[];
     };
     const lines: string[] = [];
-    for (const [name, path] of PAGES) {
+    for (const [name, path, least = 0.7] of PAGES) {
       const { id } = clients.find((c) => c.name === name)!;
       await page.goto(`${house.server.address}/clients/${id}/${path}`);
       const stop = page.getByRole('button', { name: /^Stop: / });
@@ -36,6 +38,10 @@ describe('room on the phone', () => {
       const { width, height, x, y } = (await stop.boundingBox())!;
       expect([path, width >= 44 && height >= 44]).toEqual([path, true]);
       expect([path, x >= 0 && x + width <= PHONE.width && y + height <= 120]).toEqual([path, true]);
+      // What is worked out may bring buttons with it.
+      await page.waitForFunction(
+        () => !/Weighing what was seen|Working out/.test(document.body.innerText),
+      );
       const share = await page.evaluate(() => {
         const tall = (selector: string) =>
           document.querySelector(selector)?.getBoundingClientRect().height ?? 0;
@@ -47,7 +53,7 @@ describe('room on the phone', () => {
         );
       });
       lines.push(`${path} ${(100 * share).toFixed(1)} %`);
-      expect([path, share >= 0.7]).toEqual([path, true]);
+      expect([path, share >= least]).toEqual([path, true]);
     }
     process.stderr.write(`Share of the height that is content: ${lines.join(', ')}.\n`);
     expect(problems).toEqual([]);

@@ -48,7 +48,7 @@ export function Choice<T extends string>({
               containerStyle={{ maxWidth: '100%' }}
               title={option.label}
               role="radio"
-              {...{ focusable: isStop }}
+              {...{ tabIndex: isStop ? 0 : -1 }}
               aria-checked={chosen}
               accessibilityLabel={option.spoken ?? option.label}
               onPress={() => onChange(option.value)}
