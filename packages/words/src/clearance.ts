@@ -27,8 +27,7 @@ export function stageProblem({
   untilOn: string;
 }): string | null {
   for (const day of [fromOn, untilOn])
-    if (day !== '' && !isDay(day))
-      return 'Choose the days of the limit, or leave them empty.';
+    if (day !== '' && !isDay(day)) return 'Choose the days of the limit, or leave them empty.';
   return fromOn !== '' && untilOn !== '' && untilOn < fromOn
     ? 'The last day of the limit is before its first.'
     : null;
