@@ -133,15 +133,15 @@ export const rackSchema = rackValuesSchema.extend(practiceRow);
 export const schoolsSchema = z.strictObject({
   own: z.array(schoolSchema),
   usual: methodIdSchema,
-  /** What to do in an emergency in this gym, and when it was said; left out until somebody entered it. */
+  /** What to do in an emergency in this gym, and when it was said; left out until a coach entered it. */
   emergency: emergencyValuesSchema.optional(),
-  /** Left out until somebody chose. */
+  /** Left out until a coach chose. */
   units: unitSystemSchema.optional(),
   /** Drills of the practice's own, and its versions of the house's; left out while there are none. */
   drills: ownDrillsSchema.optional(),
   /** The same for cues. */
   cues: ownCuesSchema.optional(),
-  /** What stands in the rack; left out until somebody said. */
+  /** What stands in the rack; left out until a coach said. */
   rack: z.array(kitItemSchema).optional(),
   /** What was counted of the drills and the plan may use; left out while it may not. */
   counts: z.strictObject({ at: momentSchema, drills: z.array(countedDrillSchema) }).optional(),

@@ -146,7 +146,7 @@ export function assessSetup(
   return basis && assessorOf(dossier, limits, basis)(at, method);
 }
 
-/** The setup in use as far as somebody locked or chose one; null where only the search's proposal would be used. */
+/** The setup in use as far as a coach locked or chose one; null where only the search's proposal would be used. */
 export function settledSetup(
   dossier: Dossier,
   limits: readonly SafetyLimit[],

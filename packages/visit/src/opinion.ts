@@ -40,7 +40,7 @@ export interface Opinion {
   beliefs: number[];
   /** Causes likely enough to act on. */
   plan: number[];
-  /** Every test that could be done, the most telling a minute first, with what each outcome would change. */
+  /** Every test that could be done, the one that tells most a minute first, with what each outcome would change. */
   tests: { next: NextTest; ahead: Ahead[]; isWorth: boolean }[];
   /** How many pieces of evidence it rests on, and of them faults seen. */
   pieces: number;

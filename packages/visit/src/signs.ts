@@ -74,7 +74,7 @@ export const namedIn = ({ capture, judgement }: Look) => [
     .filter((f, i, all) => !f.alternates || all.findIndex((g) => g.fault === f.fault) === i),
 ];
 
-/** Whether an eye watched where a fault shows. A look before this was asked says nothing of what it did not name. */
+/** Whether an eye watched where a fault shows. A look before this was asked counts only for what it named. */
 const eyeCouldTell = ({ look, judgement }: Look, fault: FaultId): boolean =>
   judgement !== null &&
   FAULTS[fault].views.includes(look.view) &&

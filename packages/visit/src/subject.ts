@@ -14,7 +14,7 @@ import { methodOf } from './method.ts';
 
 /** Under the heels when the kit has nothing for it, mm (house default). */
 const USUAL_RISE_MM = 25;
-/** Less under the heels tells nothing of the ankle, mm (house default). */
+/** Less under the heels gives no information about the ankle, mm (house default). */
 const TELLS_FROM_MM = 10;
 /** What is held out in front, kg (house default). */
 const WEIGHT_KG = 5;

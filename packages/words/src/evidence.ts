@@ -59,7 +59,7 @@ export const saySeen = (seen: string | Evidence): string =>
 
 const lowered = (sentence: string) => sentence.charAt(0).toLowerCase() + sentence.slice(1);
 
-/** Why a piece of evidence bears on a cause, in a sentence. */
+/** Why a piece of evidence counts for or against a cause, in a sentence. */
 export function sayReason({ reason, bits }: Weight): string {
   switch (reason.kind) {
     case 'link':

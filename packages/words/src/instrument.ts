@@ -182,7 +182,7 @@ export function sayEffect(effect: LeverEffect): string {
   return `${width}${depth}`;
 }
 
-/** "15°", or each foot where they stand unlike. */
+/** "15°", or each foot where they differ. */
 export const sayToes = ({ left, right }: { left: number; right: number }): string =>
   Math.round(left) === Math.round(right)
     ? `${Math.round(left)}°`

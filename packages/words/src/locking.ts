@@ -9,7 +9,7 @@ type Placed = Pick<SetupTried, 'setup' | 'targetDepthDeg'>;
 
 const whole = (value: number) => Math.round(value).toString();
 
-/** What speaks for locking a setup, in sentences, and the numbers of the day. */
+/** The reasons to lock a setup, in sentences, and the numbers of the day. */
 export function evidenceFor(
   dossier: Dossier,
   placed: Placed,

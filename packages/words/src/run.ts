@@ -17,7 +17,7 @@ export function sayClock(seconds: number): string {
   return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`;
 }
 
-/** The same for somebody who listens: "65 seconds left". */
+/** The same for a client who listens: "65 seconds left". */
 export const sayLeft = (seconds: number): string => {
   const whole = Math.max(0, Math.ceil(seconds));
   return `${whole} ${whole === 1 ? 'second' : 'seconds'} left`;

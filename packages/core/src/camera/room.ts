@@ -94,7 +94,7 @@ export function skinAndCloth(
   };
 }
 
-/** Sway of somebody who stands about, mm at the height of the hips; the feet stay where they are. */
+/** Sway of a person standing about, mm at the height of the hips; the feet stay where they are. */
 const SWAY = { mm: 9, everyS: 3.1 } as const;
 
 /** How far a mark sways aside while nothing is asked of the client, mm. */

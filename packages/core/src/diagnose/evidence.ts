@@ -58,7 +58,7 @@ export interface Signs {
   measures?: Measures | undefined;
   leanBudget?: LeanParts | null | undefined;
   tests?: readonly TestDone[] | undefined;
-  /** Faults somebody looked for, seen or not; what is neither here nor among the findings was not looked at. */
+  /** Faults that were looked for, seen or not; what is neither here nor among the findings was not looked at. */
   lookedAt?: readonly FaultId[] | undefined;
 }
 
@@ -66,7 +66,7 @@ export interface Signs {
 const MISSED = { measured: 0.15, eye: 0.4 } as const;
 
 const odds = (p: number): number => p / (1 - p);
-/** Two observers of one thing: their odds multiply, an even start taken for granted. */
+/** Two observers of one thing: their odds multiply, from even odds. */
 const together = (a: number, b: number): number => {
   const both = odds(a) * odds(b);
   return both / (1 + both);

@@ -2,7 +2,7 @@ import { NODES, posterior, type Evidence } from './model.ts';
 import { HOUSE_TABLES, type Tables } from './tables.ts';
 import type { ProbeTest } from './tests.ts';
 
-/** Why a piece of evidence bears on a cause. */
+/** Why a piece of evidence counts for or against a cause. */
 export type WeightReason =
   /** The tables link the finding with the cause; `isThere`: it was seen, else it was looked for and not there. */
   | { kind: 'link'; because: string; isThere: boolean }

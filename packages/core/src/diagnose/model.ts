@@ -28,7 +28,7 @@ export type Evidence =
       kind: 'finding';
       finding: FindingId;
       side: Side | null;
-      /** How likely it is truly there, by the error of what showed it: 0 surely not, 0.5 says nothing, 1 surely. */
+      /** How likely it is truly there, by the error of what showed it: 0 certainly absent, 0.5 no information, 1 certainly there. */
       sure: number;
       /** Where in the rep it was seen, when in one phase alone; absent or null = in several, or not said. */
       phase?: Phase | null;
@@ -198,7 +198,7 @@ export function outcomeChances(
   };
 }
 
-/** Every outcome of a test as a factor over the causes that bear on it. */
+/** Every outcome of a test as a factor over the causes it depends on. */
 const outcomeFactors = (
   test: TestId,
   side: Side | null,
@@ -217,7 +217,7 @@ const outcomeFactors = (
 /** Says nothing: an outcome this test cannot have. */
 const SILENT = factorOf([], () => 1);
 
-/** Evidence as a factor over the causes that bear on it. */
+/** Evidence as a factor over the causes it depends on. */
 function factorFor(evidence: Evidence, tables: Tables): Factor {
   if (evidence.kind === 'test')
     return outcomeFactors(evidence.test, evidence.side, tables)[evidence.outcome] ?? SILENT;

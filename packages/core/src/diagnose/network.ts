@@ -208,7 +208,7 @@ const divided = (over: Factor, under: Factor): Factor => ({
   table: over.table.map((v, i) => (under.table[i] === 0 ? 0 : v / under.table[i]!)),
 });
 
-/** Only the factors that bear on some variables, through whatever they share: the rest cancels out. */
+/** Only the factors connected with some variables, through whatever they share: the rest cancels out. */
 export function bearingOn(factors: readonly Factor[], query: readonly number[]): Factor[] {
   const reached = [...maskOf(query)];
   let before = -1;

@@ -17,7 +17,7 @@ export interface KnownClient {
   seen: Evidence[];
 }
 
-/** How surely a simulated finding is there. */
+/** Chance that a simulated finding is there. */
 const SEEN_SURE = 0.93;
 
 /** A client drawn from the network itself: one main cause that can be trained or changed, others as common as they are. */
@@ -40,7 +40,7 @@ export function knownClient(random: Random): KnownClient {
         if (random() < findingChance(fault, side, (n) => truth.has(n)))
           seen.push({ kind: 'finding', finding: fault, side, sure: SEEN_SURE });
     }
-    // Somebody comes because something is seen; nobody comes with everything at once.
+    // A client comes because something is seen; nobody comes with everything at once.
     if (seen.length >= 1 && seen.length <= 6) return { truth, seen };
   }
 }

@@ -17,7 +17,7 @@ export type Effect = (typeof EFFECTS)[number];
 /** Strength of a cause in a test: a test has no pull against. */
 export type Pull = Exclude<Strength, 'against'>;
 
-/** How surely a fault named by one kind of observer is there. */
+/** Chance that a fault named by one kind of observer is there. */
 type Sureness = Readonly<Record<'measured' | 'eye', Readonly<Record<'slight' | 'clear', number>>>>;
 
 /** Everything a diagnosis is worked out from: the house's, or a practice's own. */
@@ -41,7 +41,7 @@ export type TableChange =
   | { kind: 'sureness'; by: 'measured' | 'eye'; severity: 'slight' | 'clear'; to: number | null }
   | RuleChange;
 
-/** How surely a named fault is there: a camera's error is small beyond clear, an eye's is not (house defaults). */
+/** Chance that a named fault is there: a camera's error is small beyond clear, an eye's is not (house defaults). */
 export const SURE = {
   measured: { slight: 0.85, clear: 0.97 },
   eye: { slight: 0.72, clear: 0.88 },
@@ -90,7 +90,7 @@ export function entryOf(change: TableChange): string {
   }
 }
 
-/** What the house has for an entry. */
+/** The house default of an entry. */
 export function houseValueOf(change: TableChange): number | Strength | 'none' {
   switch (change.kind) {
     case 'prior':

@@ -23,7 +23,7 @@ export const TEST_IDS = [
 ] as const;
 export type TestId = (typeof TEST_IDS)[number];
 
-/** What a test did to what was seen before. */
+/** How a test changed what was seen before. */
 const CHANGES = ['clears', 'helps', 'same', 'worse', 'pain'] as const;
 /** What stopped the client, or came through all the same: outcomes that name causes by themselves. */
 export const NAMED_OUTCOMES = [
@@ -39,7 +39,7 @@ export type NamedOutcome = (typeof NAMED_OUTCOMES)[number];
 export const OUTCOMES = [...CHANGES, ...NAMED_OUTCOMES] as const;
 export type Outcome = (typeof OUTCOMES)[number];
 
-/** What has to be at hand. */
+/** Kit the test needs. */
 export const NEEDS = [
   'heelLift',
   'lightWeight',
@@ -84,7 +84,7 @@ export interface ProbeTest {
   hurts: readonly Pull[];
   /** Of a test that is told by what stopped it: how often each outcome comes with no cause at work, and which causes it names. They sum to 1. */
   named?: Readonly<Partial<Record<Outcome, { usually: number; causes: readonly Pull[] }>>>;
-  /** What has to be at hand; absent = nothing. */
+  /** Kit the test needs; absent = nothing. */
   needs?: Need;
   /** Runs this long, seconds; absent = no clock needed. */
   timerS?: number;

@@ -108,7 +108,7 @@ export function frontPicture(
       kneeDeg: across.map((a, k) => {
         const r = rise[k] ?? null;
         const at = line[k] ?? stood;
-        // A foot nobody saw points somewhere: a knee is not held against a guess.
+        // A foot nobody saw points somewhere: a knee is not compared with a guess.
         if (a === null || r === null || at === null) return null;
         const lean = shank === null ? 0 : safeAcos(r / shank);
         const foot = toRad(at);

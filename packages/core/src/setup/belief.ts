@@ -296,7 +296,7 @@ export function simulateTrial(
   const happens = (p: number) => random() < LAPSE / 2 + (1 - LAPSE) * p;
   const heelRose = { left: happens(1 - h.left), right: happens(1 - h.right) };
   const tucked = happens(1 - h.fold);
-  // Somebody stopped by a limit goes down on the toes or rounds about as often as stopping short.
+  // A client stopped by a limit goes down on the toes or rounds about as often as stopping short.
   const isFree = !heelRose.left && !heelRose.right && !tucked;
   return { reached: isFree || random() < 0.5, heelRose, tucked };
 }

@@ -36,7 +36,7 @@ const WATCHED_BEFORE = { good: 9, of: 10 } as const;
 export function beliefAfter(question: SetupQuestion, tried: readonly SetupTried[]): Belief {
   return tried.reduce(
     (belief, t) =>
-      // Pain stopped it: what was not gone down to tells nothing of the limits. A tuck tells where rounding begins, tolerated or not.
+      // Pain stopped it: what was not gone down to gives no information about the limits. A tuck tells where rounding begins, tolerated or not.
       t.pain
         ? belief
         : afterTrial(
@@ -49,7 +49,7 @@ export function beliefAfter(question: SetupQuestion, tried: readonly SetupTried[
 }
 
 /**
- * Chance that somebody who gets down in a setup keeps the form by which the method judges, from trials of setups like it; null until one of
+ * Chance that a client who gets down in a setup keeps the form by which the method judges, from trials of setups like it; null until one of
  * them looked at all of it.
  */
 export function formChance(
@@ -71,7 +71,7 @@ export function formChance(
   return good / of;
 }
 
-/** Whether two rows are of the very same setup. */
+/** Whether two rows are of the same setup. */
 export const isSame = (a: Placed, b: Placed): boolean =>
   a.targetDepthDeg === b.targetDepthDeg &&
   a.setup.stanceWidthMm === b.setup.stanceWidthMm &&

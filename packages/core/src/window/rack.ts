@@ -8,9 +8,9 @@ import { solveSide, type Case } from './solve.ts';
 /** Load positions that are taken out of a rack. */
 export const RACKED: readonly Hold[] = ['front', 'highBar', 'lowBar', 'overhead'];
 
-/** Hooks stand so far below the bar of somebody who stands, so that it lifts off with a small bend of the knees, mm (house default). */
+/** The hooks are this far below the bar of a standing client, so that it lifts off with a small bend of the knees, mm (house default). */
 const HOOKS_BELOW_MM = 60;
-/** Safeties stand so far below the bar at the bottom of the deepest rep, mm (house default). */
+/** The safeties are this far below the bar at the bottom of the deepest rep, mm (house default). */
 const SAFETIES_BELOW_MM = 50;
 /** Holes of a rack: heights are given to so many mm. */
 const HOLE_MM = 10;
