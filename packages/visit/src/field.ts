@@ -48,3 +48,34 @@ export function heelLevels(kit: readonly KitItem[], now: Support): Support[] {
     s.kind === 'floor' ? 0 : s.kind === 'block' ? s.riseMm : 1000 + s.angleDeg;
   return unique.sort((a, b) => order(a) - order(b));
 }
+
+/**
+ * A grid of values with so many samples in each cell, between the cell centres in a straight line each way; beyond the outer centres as they are.
+ *
+ * @param values row by row, `columns` in each
+ * @param times samples across one cell, each way
+ */
+export function finerGrid(
+  values: readonly number[],
+  columns: number,
+  times: number,
+): { values: number[]; columns: number; rows: number } {
+  const rows = values.length / columns;
+  const place = (i: number, count: number) => {
+    const at = Math.min(count - 1, Math.max(0, (i + 0.5) / times - 0.5));
+    const low = Math.min(Math.floor(at), Math.max(0, count - 2));
+    return { low, high: Math.min(count - 1, low + 1), part: at - low };
+  };
+  const across = Array.from({ length: columns * times }, (_, i) => place(i, columns));
+  const finer = Array.from({ length: rows * times }, (_, j) => {
+    const { low, high, part } = place(j, rows);
+    return across.map((x) => {
+      const at = (row: number) => {
+        const from = values[row * columns + x.low] ?? 0;
+        return from + x.part * ((values[row * columns + x.high] ?? 0) - from);
+      };
+      return at(low) + part * (at(high) - at(low));
+    });
+  });
+  return { values: finer.flat(), columns: columns * times, rows: rows * times };
+}

@@ -88,8 +88,8 @@ describe('a clearance as typed', () => {
     [{ expiresOn: '2026-02-01' }, null],
     [{ who: '' }, /who cleared it/],
     [{ licence: '' }, /which licence/],
-    [{ givenOn: '2.1.2026' }, /yyyy-mm-dd/],
-    [{ givenOn: '2026-02-30' }, /yyyy-mm-dd/],
+    [{ givenOn: '2.1.2026' }, /^Choose the (day it was given|last day)/],
+    [{ givenOn: '2026-02-30' }, /^Choose the (day it was given|last day)/],
     [{ givenOn: '2026-01-06' }, /after today/],
     [{ expiresOn: '2026-13-01' }, /last day/],
     [{ expiresOn: '2026-01-04' }, /already run out/],
@@ -102,7 +102,7 @@ describe('a clearance as typed', () => {
   it('a stage of a joint’s limit has days that are days, in order; the line says all of it', () => {
     expect(stageProblem({ fromOn: '', untilOn: '' })).toBeNull();
     expect(stageProblem({ fromOn: '2026-01-05', untilOn: '2026-02-05' })).toBeNull();
-    expect(stageProblem({ fromOn: '5.1.', untilOn: '' })).toMatch(/yyyy-mm-dd/);
+    expect(stageProblem({ fromOn: '5.1.', untilOn: '' })).toMatch(/^Choose the days of the limit/);
     expect(stageProblem({ fromOn: '2026-02-05', untilOn: '2026-01-05' })).toMatch(
       /before its first/,
     );

@@ -6,14 +6,22 @@ import type { ChanceMap } from '@zither/core';
 import { font } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { sayPoint } from '@zither/words/chance';
-import { type FieldPoint } from '@zither/visit';
+import { finerGrid, type FieldPoint } from '@zither/visit';
 import { lengthNumber, shownAs } from '@zither/words/units';
 
 /** Room for the tick labels, px. */
 const EDGE = { left: 34, bottom: 34, top: 18, right: 8 } as const;
 /** Steps of the point: a thumb's precision is not worth more, mm and degrees. */
 const STEP = { stanceMm: 10, toeOutDeg: 1 } as const;
-const CONTOURS = [0.5, 0.9] as const;
+const CONTOURS = [
+  { chance: 0.5, words: 'even', labelAt: 0.12 },
+  { chance: 0.9, words: '9 in 10', labelAt: 0.5 },
+] as const;
+/** Samples across one cell of the map: between the cells the chance is drawn, not stepped. */
+const FINER = 4;
+/** Washes laid over each other, one at each of these chances, until the likeliest is as dark as it gets. */
+const WASHES = Array.from({ length: 10 }, (_, i) => 0.05 + 0.1 * i);
+const WASH_OPACITY = 0.092;
 
 const clamp = (v: number, least: number, most: number) => Math.min(most, Math.max(least, v));
 
@@ -54,26 +62,43 @@ export function ChanceField({
     h: (height - EDGE.top - EDGE.bottom) / toesDeg.length,
   };
   const bottom = height - EDGE.bottom;
-  /** Whole pixels, so that neighbours neither overlap nor leave a seam. */
-  const box = (column: number, row: number) => {
-    const x = Math.round(EDGE.left + column * cell.w);
-    const y = Math.round(bottom - (row + 1) * cell.h);
-    return {
-      x,
-      y,
-      width: Math.round(EDGE.left + (column + 1) * cell.w) - x,
-      height: Math.round(bottom - row * cell.h) - y,
-    };
-  };
   const X = (mm: number) => EDGE.left + ((mm - firstStance) / stanceStep + 0.5) * cell.w;
   const Y = (deg: number) => bottom - ((deg - firstToe) / toeStep + 0.5) * cell.h;
-  const lines = useMemo(
-    () =>
-      contours()
-        .size([stancesMm.length, toesDeg.length])
-        .thresholds([...CONTOURS])(chance),
-    [stancesMm.length, toesDeg.length, chance],
-  );
+  const { washes, lines } = useMemo(() => {
+    const fine = finerGrid(chance, stancesMm.length, FINER);
+    const at = (thresholds: number[]) =>
+      contours().size([fine.columns, fine.rows]).thresholds(thresholds)(fine.values);
+    return { washes: at(WASHES), lines: at(CONTOURS.map((c) => c.chance)) };
+  }, [stancesMm.length, chance]);
+  /** Contours come in samples from the lower left corner. */
+  const pixelOf = ([x = 0, y = 0]: readonly number[]) => ({
+    x: EDGE.left + (x / FINER) * cell.w,
+    y: bottom - (y / FINER) * cell.h,
+  });
+  const pathOf = (line: (typeof lines)[number]): string =>
+    line.coordinates
+      .flatMap((polygon) =>
+        polygon.map(
+          (ring) =>
+            `M${ring
+              .map(pixelOf)
+              .map(({ x, y }) => `${x.toFixed(1)},${y.toFixed(1)}`)
+              .join('L')}Z`,
+        ),
+      )
+      .join('');
+  /** Where a line is labelled: each at a height of its own, so that no two meet, and not on the edge of the map; null where it is not there. */
+  const labelOf = (line: (typeof lines)[number], part: number) => {
+    const wanted = EDGE.top + part * (bottom - EDGE.top);
+    const inside = line.coordinates
+      .flat(2)
+      .map(pixelOf)
+      .filter(
+        ({ x, y }) =>
+          x > EDGE.left + 24 && x < width - EDGE.right - 28 && y > EDGE.top + 16 && y < bottom - 8,
+      );
+    return [...inside].sort((a, b) => Math.abs(a.y - wanted) - Math.abs(b.y - wanted))[0] ?? null;
+  };
   const range = {
     stance: [firstStance, stancesMm.at(-1) ?? firstStance] as const,
     toe: [firstToe, toesDeg.at(-1) ?? firstToe] as const,
@@ -161,39 +186,52 @@ export function ChanceField({
             height={cell.h * toesDeg.length}
             fill={colors.surface}
           />
-          {toesDeg.flatMap((toe, row) =>
-            stancesMm.map((stance, column) => {
-              const p = chance[row * stancesMm.length + column] ?? 0;
-              return p < 0.02 ? null : (
-                <Rect
-                  key={`${stance} ${toe}`}
-                  {...box(column, row)}
-                  fill={colors.lake}
-                  fillOpacity={0.62 * p}
+          {washes.map((wash) => (
+            <Path
+              key={wash.value}
+              d={pathOf(wash)}
+              fill={colors.lake}
+              fillOpacity={WASH_OPACITY}
+              fillRule="evenodd"
+            />
+          ))}
+          {lines.map((line, i) => {
+            const label = labelOf(line, CONTOURS[i]!.labelAt);
+            return (
+              <G key={line.value}>
+                <Path
+                  d={pathOf(line)}
+                  fill="none"
+                  stroke={colors.ink}
+                  strokeWidth={i === 0 ? 1.2 : 2}
+                  strokeDasharray={i === 0 ? '4 4' : undefined}
                 />
-              );
-            }),
-          )}
-          {/* Contours come in cells from the lower left corner. */}
-          <G>
-            {lines.map((line, i) => (
-              <Path
-                key={CONTOURS[i]}
-                d={line.coordinates
-                  .flatMap((polygon) =>
-                    polygon.map(
-                      (ring) =>
-                        `M${ring.map(([x = 0, y = 0]) => `${(EDGE.left + x * cell.w).toFixed(1)},${(bottom - y * cell.h).toFixed(1)}`).join('L')}Z`,
-                    ),
-                  )
-                  .join('')}
-                fill="none"
-                stroke={colors.ink}
-                strokeWidth={i === 0 ? 1.2 : 2}
-                strokeDasharray={i === 0 ? '4 4' : undefined}
-              />
-            ))}
-          </G>
+                {label && (
+                  <>
+                    <SvgText
+                      x={label.x}
+                      y={label.y - 4}
+                      textAnchor="middle"
+                      {...text}
+                      stroke={colors.paper}
+                      strokeWidth={3}
+                    >
+                      {CONTOURS[i]!.words}
+                    </SvgText>
+                    <SvgText
+                      x={label.x}
+                      y={label.y - 4}
+                      textAnchor="middle"
+                      {...text}
+                      fill={colors.ink}
+                    >
+                      {CONTOURS[i]!.words}
+                    </SvgText>
+                  </>
+                )}
+              </G>
+            );
+          })}
           <Rect
             x={frame.left}
             y={frame.high}
@@ -203,6 +241,11 @@ export function ChanceField({
             stroke={colors.brass}
             strokeWidth={2}
           />
+          {frame.right - frame.left > 90 && (
+            <SvgText x={frame.left + 4} y={frame.low - 5} {...text} fill={colors.ink}>
+              method’s range
+            </SvgText>
+          )}
           {stancesMm
             .filter((mm) => mm % 100 === 0)
             .map((mm) => (
