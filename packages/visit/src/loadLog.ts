@@ -109,6 +109,34 @@ export interface LoadAnswer {
 
 const isClear = (set: LoadSet): boolean => set.faults.some((f) => f.severity === 'clear');
 
+/**
+ * Whether a set went clean, slight faults let pass. The eye sees all of it; a camera half: it needs the side and the front or back of this variation at
+ * this load on this day, and no clear fault in any of them.
+ */
+function wentClean(
+  { captures }: Pick<Dossier, 'captures'>,
+  set: LoadSet,
+  sets: readonly LoadSet[],
+): boolean {
+  if (set.watched === null || isClear(set)) return false;
+  if (set.captureId === null) return true;
+  const filmed = sets.filter(
+    (s) =>
+      s.captureId !== null &&
+      s.rung === set.rung &&
+      s.loadKg === set.loadKg &&
+      s.takenOn === set.takenOn,
+  );
+  const views = new Set(filmed.map((s) => captures.find((c) => c.id === s.captureId)?.view));
+  return !filmed.some(isClear) && views.has('side') && (views.has('front') || views.has('rear'));
+}
+
+/** Sets that went clean, the newest first. */
+const cleanSets = (dossier: Pick<Dossier, 'loadSets' | 'captures'>): LoadSet[] => {
+  const sets = loadSetsOf(dossier);
+  return sets.filter((s) => wentClean(dossier, s, sets));
+};
+
 /** What to load next, from what was logged, under the screen's limits. */
 export function loadAnswer(
   dossier: Dossier,
@@ -117,7 +145,9 @@ export function loadAnswer(
 ): LoadAnswer {
   const sets = loadSetsOf(dossier).filter((s) => s.rung === rung);
   const watched = sets.filter((s) => s.watched !== null);
-  const clean = watched.filter((s) => !isClear(s)).map((s) => s.loadKg);
+  const clean = cleanSets(dossier)
+    .filter((s) => s.rung === rung)
+    .map((s) => s.loadKg);
   const [last] = watched;
   const [capBy] = formOf(dossier, rung)
     .flatMap(({ fault, side, form }) =>
@@ -163,13 +193,13 @@ export const rungsLifted = (dossier: Pick<Dossier, 'loadSets'>): { at: string; s
 
 /** Heaviest clean set of each variation in the last weeks and in as many before: this client against themselves, with no ideal in view. */
 export function cleanLoads(
-  dossier: Pick<Dossier, 'loadSets'>,
+  dossier: Pick<Dossier, 'loadSets' | 'captures'>,
   today: string,
   weeks = 6,
 ): { rung: RungId; nowKg: number | null; beforeKg: number | null }[] {
   const dayMs = 86_400_000;
   const ago = (day: string) => (Date.parse(today) - Date.parse(day)) / dayMs;
-  const clean = loadSetsOf(dossier).filter((s) => s.watched !== null && !isClear(s));
+  const clean = cleanSets(dossier);
   const most = (rung: RungId, from: number, to: number) => {
     const own = clean.filter(
       (s) => s.rung === rung && ago(s.takenOn) >= from && ago(s.takenOn) < to,

@@ -1,8 +1,10 @@
 import { learnedSchema, type Decision, type Dossier } from '@zither/contract';
 import { DRILLS, type MeasureId } from '@zither/core';
 import { isFew, sayInPlan, sayReaders, sayWorked } from '@zither/words/learned';
-import { countsOf, learnedFrom } from '../src/index.ts';
-import { dossierOf, drillRow, planRow, trial } from './trialRows.ts';
+import { writeAnswer } from '@zither/words/answer';
+import { writePlan } from '@zither/words/plan';
+import { answerOf, countsOf, learnedFrom } from '../src/index.ts';
+import { dossierOf, drillRow, five, planRow, trial } from './trialRows.ts';
 
 const DRILL = DRILLS.find((d) => d.works.ankleJoint)!;
 let n = 0;
@@ -88,5 +90,54 @@ describe('who measured', () => {
     expect(sayReaders(learnedFrom([once]).coaches[0]!)).toBe(
       'Toe to wall, CH and MB: 1 double reading. It takes 3 to say anything.',
     );
+  });
+});
+
+describe('counts the practice lets the plan use', () => {
+  it('change the plan, and page, shell and server say by which counts; without the switch they change nothing', () => {
+    const stiff = dossierOf(five({ wall: [20, 20] }));
+    const on = '2026-01-05';
+    const decisions = [
+      {
+        kind: 'workOn',
+        on,
+        at: `${on}T10:00:00.000Z`,
+        takenBack: false,
+        causes: [{ cause: 'ankleJoint', side: 'left', probability: 0.9, because: ['short'] }],
+      },
+    ] as never;
+    const of = (counts?: Dossier['schools']['counts']) =>
+      answerOf({
+        dossier: {
+          ...stiff,
+          decisions,
+          schools: { ...stiff.schools, ...(counts ? { counts } : {}) },
+        },
+        on,
+        tables: [],
+      });
+    const plain = of().plan!;
+    const first = plain.drills[0]!.drill;
+    expect(plain.drills.every((d) => d.counted === null)).toBe(true);
+    const [won, lost] = [
+      { k: 28, n: 30 },
+      { k: 3, n: 30 },
+    ];
+    const answer = of({
+      at: `${on}T08:00:00.000Z`,
+      drills: DRILLS.filter((d) => d.works.ankleJoint).map((d) => ({
+        drill: d.id,
+        cause: 'ankleJoint',
+        ...(d.id === first.id ? { with: lost, without: won } : { with: won, without: lost }),
+      })),
+    });
+    const drills = answer.plan!.drills.map((d) => d.drill.id);
+    expect(drills).not.toContain(first.id);
+    expect(drills.length).toBeGreaterThan(0);
+    const counted =
+      /; counted here: better and stayed so in 28 of 30 with it, 3 of 30 without \(× 1\.50\)$/;
+    const page = writePlan(answer.plan!, on).drills.map((d) => d.because);
+    expect(page.every((because) => counted.test(because))).toBe(true);
+    expect(writeAnswer(answer).plan!.drills.map((d) => d.because)).toEqual(page);
   });
 });

@@ -153,7 +153,7 @@ describe('what to load next', () => {
     const noLoad = [{ kind: 'noLoad' }] as unknown as SafetyLimit[];
     expect(next(ABOVE, noLoad)).toMatchObject({ mostKg: 0, because: 'limit' });
     expect(sayAdvice(next([set(40, { watched: null })]))).toBe(
-      'No set was watched yet, so no load is advised.',
+      'No watched set went clean yet, so no load is advised.',
     );
   });
 
@@ -298,6 +298,22 @@ describe('a filmed set', () => {
       ),
     ).toBe(9);
     expect(count([camera('c1')], [filmed('c1', 'front', 60)])).toBe(10);
+  });
+
+  it('is clean only once it was filmed from the side and from the front or behind', () => {
+    const side = set(60, { watched: 'camera', captureId: 'c1' });
+    const front = set(60, { watched: 'camera', captureId: 'c2' });
+    const captures = [filmed('c1', 'side', 60), filmed('c2', 'front', 60)];
+    const of = (sets: LoadSet[]) => dossier([set(40), ...sets], { captures });
+    const most = (sets: LoadSet[]) => loadAnswer(of(sets), 'front', []).mostKg;
+    expect(most([])).toBe(42.5);
+    expect(most([side])).toBe(42.5);
+    expect(most([front])).toBe(42.5);
+    expect(most([side, front])).toBe(62.5);
+    const now = (sets: LoadSet[]) => cleanLoads(of(sets), '2026-01-05')[0]!.nowKg;
+    expect([now([side]), now([side, front])]).toEqual([40, 60]);
+    // A clear fault counts from one side alone.
+    expect(most([side, { ...front, faults: [KNEE] }])).toBe(40);
   });
 
   it('opens no rung a second time: it is among the looks already', () => {

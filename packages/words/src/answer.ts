@@ -8,7 +8,7 @@ import {
 import { causesNamed, type Answer, type PlanAnswer, type ShownNumber } from '@zither/visit';
 import { EQUATIONS } from './equations.ts';
 import { sayEvidence } from './evidence.ts';
-import { sayCauses, sayNothing, sayLeftOut, sayWorkedCause } from './plan.ts';
+import { sayCauses, sayCueBecause, sayDrillBecause, sayLeftOut, sayNothing } from './plan.ts';
 import { MISSING_NAMES } from './missing.ts';
 import { sayLimit } from './safety.ts';
 import { sayStage } from './stages.ts';
@@ -57,16 +57,16 @@ function plan(answer: PlanAnswer) {
   return {
     setup: { ...answer.use.setup, thighDepthDeg: answer.use.targetDepthDeg },
     basis: answer.basis,
-    cues: answer.cues.map(({ cue, for: worked }) => ({
-      id: cue.id,
-      cause: worked.cause,
-      because: sayWorkedCause(worked),
+    cues: answer.cues.map((prescribed) => ({
+      id: prescribed.cue.id,
+      cause: prescribed.for.cause,
+      because: sayCueBecause(prescribed),
     })),
-    drills: answer.drills.map(({ drill, for: worked, sides }) => ({
-      id: drill.id,
-      cause: worked.cause,
-      side: sides.first,
-      because: sayWorkedCause(worked),
+    drills: answer.drills.map((prescribed) => ({
+      id: prescribed.drill.id,
+      cause: prescribed.for.cause,
+      side: prescribed.sides.first,
+      because: sayDrillBecause(prescribed),
     })),
     notAdvised: answer.notAdvised.map((left) => ({ id: left.id, because: sayLeftOut(left) })),
     nothing: sayNothing(answer),

@@ -63,7 +63,7 @@ export function sayBetween({ between }: FaultAtLoad): string | null {
 const round = (kg: number): number => Math.round(kg);
 
 const BECAUSE: Record<LoadReason, string> = {
-  none: 'No set was watched yet, so no load is advised.',
+  none: 'No watched set went clean yet, so no load is advised.',
   pain: 'Pain was told in the last set. No load until that is seen to.',
   clearFault: 'A clear fault was seen in the last set, so no more than what went clean.',
   formCap: 'A fault becomes likely above this.',

@@ -14,6 +14,7 @@ import {
   type FootPosition,
   type LeftOut,
   type LeftOutBecause,
+  type PrescribedCue,
   type PrescribedDrill,
   type RoutinePart,
   type WorkedCause,
@@ -30,6 +31,21 @@ const n = (value: number) => Math.round(value).toString();
 /** A cause with its side and how likely it is. */
 export const sayWorkedCause = ({ cause, side, chance }: WorkedCause): string =>
   `${CAUSES[cause].name}${side === null ? '' : `, ${side}`} (${sureWord(chance)})`;
+
+/** Why a cue is in a plan: the cause, and that it cleared the fault. */
+export const sayCueBecause = ({ for: worked, hasCleared }: PrescribedCue): string =>
+  `${sayWorkedCause(worked)}${hasCleared ? '; it cleared the fault when it was tried' : ''}`;
+
+/** Why a drill is in a plan: the cause, why its dose is another than at first, and what was counted here. */
+export const sayDrillBecause = ({ drill, for: worked, counted }: PrescribedDrill): string =>
+  [
+    sayWorkedCause(worked),
+    drill.grownFrom === undefined ? null : 'more than at first, because it went well at home',
+    drill.easedFrom === undefined ? null : 'one set now, to keep what was gained',
+    counted && sayCounted(counted),
+  ]
+    .filter((part) => part !== null)
+    .join('; ');
 
 /** A cause to work on with what spoke for it. */
 function sayWorked(worked: WorkedCause): string {
@@ -227,11 +243,11 @@ export function writePlan(plan: PlanAnswer, givenOn: string): PrescriptionValues
       })),
       ...(nothing ? [{ cause: 'nothing', side: 'both' as const, because: nothing }] : []),
     ],
-    cues: cues.map(({ cue, for: worked, hasCleared }) => ({
-      id: cue.id,
-      words: cue.words,
-      because: `${sayWorkedCause(worked)}${hasCleared ? '; it cleared the fault when it was tried' : ''}`,
-      precaution: cue.precaution,
+    cues: cues.map((prescribed) => ({
+      id: prescribed.cue.id,
+      words: prescribed.cue.words,
+      because: sayCueBecause(prescribed),
+      precaution: prescribed.cue.precaution,
     })),
     drills: drills.map((prescribed) => ({
       id: prescribed.drill.id,
@@ -247,7 +263,7 @@ export function writePlan(plan: PlanAnswer, givenOn: string): PrescriptionValues
         seconds,
         reps: prescribed.drill.id === FEET_ID ? plan.feet.length : reps,
       })),
-      because: `${sayWorkedCause(prescribed.for)}${prescribed.drill.grownFrom === undefined ? '' : '; more than at first, because it went well at home'}${prescribed.drill.easedFrom === undefined ? '' : '; one set now, to keep what was gained'}${prescribed.counted ? `; ${sayCounted(prescribed.counted)}` : ''}`,
+      because: sayDrillBecause(prescribed),
       precaution: prescribed.drill.precaution,
     })),
     notAdvised: notAdvised.slice(0, 12).map((left) => ({
