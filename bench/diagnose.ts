@@ -26,7 +26,7 @@ const rows = ORDERS.map((order) => {
 
 const percent = (v: number | undefined) => `${Math.round((v ?? NaN) * 100)} %`;
 const names: Record<Order, string> = {
-  guided: 'most telling a minute',
+  guided: 'most information a minute',
   fixed: 'the order of the table',
   random: 'at random',
 };

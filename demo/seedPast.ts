@@ -1,5 +1,6 @@
 import {
   MEASURES,
+  normal,
   occasionError,
   QUESTION_IDS,
   seededRandom,
@@ -22,15 +23,12 @@ interface From {
   today: Date;
 }
 
-/** A number around 0 with a spread of 1: three draws together, near enough to the normal curve for a demo. */
-const around0 = (random: () => number): number => 2 * (random() + random() + random() - 1.5);
-
 /** The true values of a day: nobody is the same on two days. */
 function onTheDay(truth: Truth, random: () => number): Truth {
   const moved = (measure: MeasureId, value: number) =>
     measure === 'heelRise' || measure === 'heelWedge' || MEASURES[measure].unit === 'yesNo'
       ? value
-      : value + occasionError(measure) * around0(random);
+      : value + occasionError(measure) * normal(random);
   return Object.fromEntries(
     Object.entries(truth).map(([measure, value]) => [
       measure,

@@ -1,22 +1,12 @@
 import { readFileSync } from 'node:fs';
 import type { AxeResults } from 'axe-core';
-import type { Browser, Page } from 'playwright-core';
+import type { Page } from 'playwright-core';
 import { STATIONS } from '@zither/core';
-import { launch, PHONE, TestServer, visit, WIDE } from './support.ts';
+import { PHONE, visit, WIDE, seeded } from './support.ts';
 
-let browser: Browser;
-const server = new TestServer();
+const house = seeded();
+const { server } = house;
 const axe = readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8');
-
-beforeAll(async () => {
-  browser = await launch();
-  await server.start();
-  await server.seed();
-});
-afterAll(async () => {
-  await browser.close();
-  await server.stop();
-});
 
 /** What axe finds against WCAG 2.2 AA, as short lines. Only colours differ between light and dark, so dark is asked for contrast alone. */
 async function barriers(page: Page, colours: 'light' | 'dark'): Promise<string[]> {
@@ -82,7 +72,7 @@ describe.each([
   it.each(['light', 'dark'] as const)(
     'finds no barrier and no small target in %s colours',
     async (colours) => {
-      const { page, context } = await visit(browser, size, server.address);
+      const { page, context } = await visit(house.browser, size, server.address);
       await page.evaluate((mode) => localStorage.setItem('zither-plumb.colours', mode), colours);
       await page.reload();
       const found: Record<string, string[]> = {};

@@ -125,6 +125,8 @@ describe('Clear, at 390 × 844', () => {
     // The joint and side that were told are chosen already.
     await page.getByRole('radio', { name: 'Knee', exact: true, checked: true }).waitFor();
     await page.getByRole('radio', { name: 'Left', exact: true, checked: true }).waitFor();
+    // The device's own calendar.
+    expect(await page.getByLabel('Limit until').getAttribute('type')).toBe('date');
     await page.getByLabel('Limit until').fill('2099-01-10');
     await page.getByRole('button', { name: /^Add this limit/ }).tap();
     await page.getByLabel('Limit from').fill('2099-01-11');

@@ -19,6 +19,21 @@ const atStation = async (page: Page, client: string, station: RegExp) => {
   await page.getByRole('link', { name: station }).click();
 };
 
+/** Counts what a phone would make felt and heard; a browser without either is made to take both. */
+const listen = (page: Page) =>
+  page.addInitScript(() => {
+    const counts = { buzzes: 0, tones: 0 };
+    Object.assign(window, { counts });
+    navigator.vibrate = () => (counts.buzzes += 1) > 0;
+    const { start } = OscillatorNode.prototype;
+    OscillatorNode.prototype.start = function heard(when) {
+      counts.tones += 1;
+      start.call(this, when);
+    };
+  });
+const signals = (page: Page) =>
+  page.evaluate(() => (window as unknown as { counts: object }).counts);
+
 /** Reads once with the instrument in hand and waits until the trial stands. */
 const read = async (page: Page, side: 'left' | 'right', trial: number) => {
   await page.getByRole('button', { name: `Read ${side}, trial ${trial}` }).click();
@@ -69,6 +84,8 @@ describe('a visit, at 390 × 844', () => {
 describe('dorsiflexion by instrument, at 390 × 844', () => {
   it('takes three trials a side in turn with the simulated inclinometer, strikes one out with a reason, and puts it back', async () => {
     const { page, context, problems } = await visit(house.browser, PHONE, server.address);
+    await listen(page);
+    await page.reload();
     await page.getByRole('link', { name: 'Settings' }).tap();
     await page.getByRole('radio', { name: 'Simulated inclinometer' }).tap();
     await page.getByText(/do not use them on a real client/).waitFor();
@@ -76,6 +93,8 @@ describe('dorsiflexion by instrument, at 390 × 844', () => {
     await atStation(page, 'Orla Venn', /^Dorsiflexion, knee bent/);
     for (const trial of [1, 2, 3])
       for (const side of ['left', 'right'] as const) await read(page, side, trial);
+    // Each reading that was taken was felt and heard.
+    expect(await signals(page)).toEqual({ buzzes: 6, tones: 6 });
     await page.getByText(/The last two left are .* apart/).waitFor();
     // The stand-in knows this client: a stiff left ankle, whichever way it is read.
     await page.getByText(/^The left is 1\d\.\d° less than the other/).waitFor();
@@ -117,7 +136,8 @@ describe('dorsiflexion by instrument, at 390 × 844', () => {
     ['frozen', /has stopped sending/],
   ] as const)('says so when the sensor is %s, and goes on by hand', async (fault, words) => {
     const { page, context, problems } = await visit(house.browser, PHONE, server.address);
-    await withSettings(page, { angle: 'simulatedInclinometer' });
+    await listen(page);
+    await withSettings(page, { angle: 'simulatedInclinometer', signals: false });
     await atStation(page, 'Pell Ashgrove', /^Dorsiflexion, knee bent/);
     await page.getByRole('button', { name: /^Read (left|right), trial/ }).waitFor();
     const before = await page.getByRole('button', { name: /trial \d of Shin angle/ }).count();
@@ -127,6 +147,8 @@ describe('dorsiflexion by instrument, at 390 × 844', () => {
       .nth(before)
       .waitFor();
     await saved(page);
+    // Silent where the coach wants it so.
+    expect(await signals(page)).toEqual({ buzzes: 0, tones: 0 });
     await withSettings(page, { angle: 'simulatedInclinometer', simulatedFault: fault });
     await page.getByRole('button', { name: /^Read (left|right), trial/ }).tap();
     await page.getByText(words).waitFor();

@@ -1,21 +1,11 @@
-import type { Browser } from 'playwright-core';
-import { enter, keep, launch, openStage, PHONE, saved, TestServer, visit } from './support.ts';
+import { empty, enter, keep, openStage, PHONE, saved, visit } from './support.ts';
 
-let browser: Browser;
-const server = new TestServer();
-
-beforeAll(async () => {
-  browser = await launch();
-  await server.start();
-});
-afterAll(async () => {
-  await browser.close();
-  await server.stop();
-});
+const house = empty();
+const { server } = house;
 
 describe('at 390 × 844, by touch', () => {
   it('goes from a new client to a kept prescription, and loses nothing on reload or restart', async () => {
-    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     await page.getByRole('button', { name: 'Add the first client' }).tap();
     await page.getByLabel('Name', { exact: true }).fill('Wynn Tarrow');
     await page.getByLabel('Stature, cm').fill('172');
@@ -94,7 +84,12 @@ describe('at 390 × 844, by touch', () => {
   });
 
   it('refuses the impossible at the field, asks about the unusual once, and saves nothing half', async () => {
-    const { page, context, problems } = await visit(browser, PHONE, server.address, '/clients/new');
+    const { page, context, problems } = await visit(
+      house.browser,
+      PHONE,
+      server.address,
+      '/clients/new',
+    );
     await page.getByLabel('Name', { exact: true }).fill('Bray Odd');
     await page.getByLabel('Stature, cm').fill('72');
     await page.getByLabel('Body mass, kg').fill('sixty');
@@ -130,7 +125,7 @@ describe('at 390 × 844, by touch', () => {
   });
 
   it('keeps changes while the network is away and sends them when it is back', async () => {
-    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     await page.getByText('Wynn Tarrow').tap();
     await openStage(page, 'Measure');
     await page.getByRole('link', { name: /^Knee travel/ }).tap();
@@ -156,11 +151,11 @@ describe('at 390 × 844, by touch', () => {
   });
 
   it('asks which to keep when two devices changed the same setup', async () => {
-    const one = await visit(browser, PHONE, server.address);
+    const one = await visit(house.browser, PHONE, server.address);
     await one.page.getByText('Wynn Tarrow').tap();
     await openStage(one.page, 'Set');
     await one.page.getByTestId('window').waitFor();
-    const two = await visit(browser, PHONE, server.address, new URL(one.page.url()).pathname);
+    const two = await visit(house.browser, PHONE, server.address, new URL(one.page.url()).pathname);
     await two.page.getByTestId('window').waitFor();
     // With network each would see the other's change at once.
     await one.context.setOffline(true);

@@ -1,16 +1,7 @@
-import type { Page, Browser } from 'playwright-core';
-import { launch, PHONE, saved, TestServer, visit } from './support.ts';
+import type { Locator, Page } from 'playwright-core';
+import { empty, PHONE, saved, visit } from './support.ts';
 
-let browser: Browser;
-const server = new TestServer();
-beforeAll(async () => {
-  browser = await launch();
-  await server.start();
-});
-afterAll(async () => {
-  await browser.close();
-  await server.stop();
-});
+const house = empty();
 
 /** Every tap and every field filled is one action; nothing is typed that a coach would not type. */
 function counting(page: Page) {
@@ -21,9 +12,9 @@ function counting(page: Page) {
     get actions() {
       return actions;
     },
-    tap: async (name: string | RegExp) => {
+    tap: async (name: string | RegExp, within?: Locator) => {
       actions += 1;
-      await button(name).tap();
+      await (within ? within.getByRole('button', { name }) : button(name)).tap();
     },
     choose: async (name: string | RegExp) => {
       actions += 1;
@@ -42,7 +33,7 @@ function counting(page: Page) {
 
 describe('a five-minute look, at 390 × 844', () => {
   it('goes from a new client to a given plan in at most 60 actions, the look by eye in at most 14', async () => {
-    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const { page, context, problems } = await visit(house.browser, PHONE, house.server.address);
     const hand = counting(page);
     const at = (name: string) => page.getByRole('heading', { name, exact: true }).waitFor();
     // An empty practice shows three things to begin with.
@@ -108,11 +99,11 @@ describe('a five-minute look, at 390 × 844', () => {
     await hand.tap(/^Feet and floor, /);
     await hand.choose('slight, Arch drops, foot rolls in');
     const arch = page.getByTestId('fault-archDrops');
-    await arch.getByRole('button', { name: 'L, left side' }).tap();
-    await arch.getByRole('button', { name: 'bottom, at the bottom' }).tap();
+    await hand.tap('L, left side', arch);
+    await hand.tap('bottom, at the bottom', arch);
     await hand.tap('Keep 2 faults in 5 reps');
     await page.getByText(/^By eye: .*knee in, left \(clear\)/).waitFor();
-    const byEye = hand.actions - before + 2;
+    const byEye = hand.actions - before;
 
     await hand.tap('Next: Probe');
     await hand.tap('Next: Setup');
@@ -121,7 +112,7 @@ describe('a five-minute look, at 390 × 844', () => {
     await hand.tap('Give plan');
     await page.getByText(/Given today.*kept with the client/).waitFor();
     await saved(page);
-    const actions = hand.actions + 2;
+    const { actions } = hand;
     process.stderr.write(
       `Five-minute look: ${actions} actions from a new client to a given plan, ${byEye} of them by eye.\n`,
     );

@@ -154,14 +154,22 @@ export async function keep(page: Page, label: string, text: string): Promise<voi
 export const saved = (page: Page): Promise<void> =>
   page.getByTestId('save-state').getByText('Saved', { exact: true }).waitFor();
 
-/** A browser and a server with the demo data, for all tests of a file. */
-export function seeded(): { readonly browser: Browser; readonly server: TestServer } {
+interface House {
+  readonly browser: Browser;
+  readonly server: TestServer;
+}
+
+/** A browser and a server for all tests of a file: with the demo data, or with a practice where nobody is yet. */
+export const seeded = (): House => house(true);
+export const empty = (): House => house(false);
+
+function house(hasDemo: boolean): House {
   const server = new TestServer();
   let browser: Browser | null = null;
   beforeAll(async () => {
     browser = await launch();
     await server.start();
-    await server.seed();
+    if (hasDemo) await server.seed();
   });
   afterAll(async () => {
     await browser?.close();

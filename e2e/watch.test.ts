@@ -1,26 +1,16 @@
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Browser, Page } from 'playwright-core';
+import type { Page } from 'playwright-core';
 import { seededRandom, simulateCapture, USUAL_LENS, type MadeFault } from '@zither/core';
 import { cleanSquatter } from '@zither/core/practice';
 import { writeLandmarkCsv, writeTrc } from '@zither/formats';
 import type { Capture } from '@zither/contract';
-import { launch, openStage, PHONE, saved, TestServer, visit, WIDE } from './support.ts';
+import { openStage, PHONE, saved, visit, WIDE, seeded } from './support.ts';
 
-let browser: Browser;
-const server = new TestServer();
+const house = seeded();
+const { server } = house;
 const folder = mkdtempSync(join(tmpdir(), 'plumb-files-'));
-
-beforeAll(async () => {
-  browser = await launch();
-  await server.start();
-  await server.seed();
-});
-afterAll(async () => {
-  await browser.close();
-  await server.stop();
-});
 
 const film = (view: 'side' | 'front', faults: MadeFault[]): Capture => {
   const { script } = cleanSquatter(seededRandom(4), 'bodyweight');
@@ -54,7 +44,7 @@ describe('captures, at 390 × 844', () => {
       'morning.csv',
       writeLandmarkCsv(film('side', [{ fault: 'heelsRise', size: 19 }])),
     );
-    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     await watch(page, 'Runa Feld');
     await importFile(page, path);
     await page.getByRole('heading', { name: 'Side view' }).waitFor();
@@ -66,7 +56,7 @@ describe('captures, at 390 × 844', () => {
     await page.getByRole('img', { name: /^Trunk and shin lean: trunk at the bottom/ }).waitFor();
     await saved(page);
     await context.close();
-    const again = await visit(browser, WIDE, server.address);
+    const again = await visit(house.browser, WIDE, server.address);
     await watch(again.page, 'Runa Feld');
     await again.page.getByRole('link', { name: /Measured: .*heels rise \(clear\)/ }).click();
     await again.page
@@ -77,7 +67,7 @@ describe('captures, at 390 × 844', () => {
   });
 
   it('a simulated clear knee-in on the left is named with side and phase', async () => {
-    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     await watch(page, 'Tavi Brask');
     await page.getByRole('radio', { name: 'Front' }).tap();
     await page.getByRole('button', { name: 'Simulated camera' }).tap();
@@ -95,7 +85,7 @@ describe('captures, at 390 × 844', () => {
   it('a bad file is refused with its line, and nothing of it is kept', async () => {
     const text = writeLandmarkCsv(film('side', [])).split('\n');
     text[700] = '1.2,hip,12,,wide,0.9';
-    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     await watch(page, 'Maren Sool');
     const before = await page.getByRole('link', { name: /^Measured/ }).count();
     await importFile(page, file('bad.csv', text.join('\n')));
@@ -137,7 +127,7 @@ describe('captures, at 390 × 844', () => {
         }),
       ),
     };
-    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     await watch(page, 'Maren Sool');
     const before = await page.getByRole('link', { name: /^Measured/ }).count();
     await importFile(page, file('long.csv', writeLandmarkCsv(long)));
@@ -164,7 +154,7 @@ describe('captures, at 390 × 844', () => {
       ),
     };
     const path = file('lab.trc', writeTrc(lab));
-    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     await watch(page, 'Pell Ashgrove');
     await importFile(page, path);
     await page.getByText('The file names its landmarks differently.').waitFor();
@@ -184,7 +174,7 @@ describe('captures, at 390 × 844', () => {
 
 describe('judging by eye, at 390 × 844', () => {
   it('a clean look names what was watched; faults take a tap on the figure, a swipe, a side and a phase', async () => {
-    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     await watch(page, 'Maren Sool');
     await page.getByRole('radio', { name: 'Behind' }).tap();
     await page.getByRole('button', { name: 'Judge by eye: behind' }).tap();
@@ -233,7 +223,7 @@ describe('judging by eye, at 390 × 844', () => {
   });
 
   it('stands beside what was measured, with where they agree', async () => {
-    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     await watch(page, 'Orla Venn');
     const table = page.getByRole('table', { name: 'Measured and judged by eye' }).first();
     await table
@@ -247,7 +237,7 @@ describe('judging by eye, at 390 × 844', () => {
   });
 
   it('a look is composed of options; when heels lifted it offers the repeat with something under them', async () => {
-    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     await watch(page, 'Runa Feld');
     const asks = async () => {
       await page.getByRole('button', { name: /^What this look asks/ }).tap();
@@ -278,7 +268,7 @@ describe('judging by eye, at 390 × 844', () => {
 
 describe('limits of Clear, at 390 × 844', () => {
   it('no load, no loaded look: pain during the squats is said in three taps and limits what follows', async () => {
-    const { page, context, problems } = await visit(browser, PHONE, server.address);
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     await watch(page, 'Runa Feld');
     await page.getByRole('radio', { name: 'Training load' }).waitFor();
     await page.getByRole('button', { name: 'Stop: pain or alarm' }).tap();
@@ -299,7 +289,7 @@ describe('limits of Clear, at 390 × 844', () => {
 
 describe('review, at 1280 × 800', () => {
   it('three panes; the lean of the long-thighed client is mostly build', async () => {
-    const { page, context, problems } = await visit(browser, WIDE, server.address);
+    const { page, context, problems } = await visit(house.browser, WIDE, server.address);
     await watch(page, 'Tavi Brask');
     await page
       .getByRole('link', { name: /^Measured/ })
@@ -325,7 +315,7 @@ describe('review, at 1280 × 800', () => {
   });
 
   it('compares with an earlier capture, and a discarded one can be taken back', async () => {
-    const { page, context, problems } = await visit(browser, WIDE, server.address);
+    const { page, context, problems } = await visit(house.browser, WIDE, server.address);
     await watch(page, 'Pell Ashgrove');
     await page.getByRole('link', { name: /^Measured: heels rise \(slight\)/ }).click();
     await page.getByRole('radio', { name: /2026$/ }).first().click();

@@ -7,8 +7,8 @@ import { Button } from './elements.ts';
 import { Choice } from './Choice.tsx';
 import { Say } from './Say.tsx';
 import { Stepper } from './Stepper.tsx';
-import { READABLE_PX, space, TARGET_PX } from './theme.ts';
-import { useLook } from './useLook.ts';
+import { Ticks } from './Ticks.tsx';
+import { READABLE_PX, space } from './theme.ts';
 
 type Kind = keyof typeof AS_NAMES | 'wedgeByAngle' | 'wedgeByHeight' | 'box';
 
@@ -51,49 +51,36 @@ function pieceOf(kind: Kind, isPair: boolean, sizes: readonly (number | null)[])
 
 /** Pieces to stand on and sit to: the usual ones a tap each, any other by its size. */
 export function KitPicker({
+  label,
   kit,
   usual,
   onChange,
 }: {
+  /** Whose kit it is. */
+  label: string;
   kit: readonly KitItem[];
   /** Offered a tap each, whether they are there or not. */
   usual: readonly KitItem[];
   onChange: (kit: KitItem[]) => void;
 }) {
-  const { colors } = useLook();
   const [kind, setKind] = useState<Kind>('plate');
   const [sizes, setSizes] = useState<(number | null)[]>([null, null]);
   const [isPair, setIsPair] = useState(true);
   const piece = pieceOf(kind, isPair, sizes);
   const isWedge = kind === 'wedgeByAngle' || kind === 'wedgeByHeight';
   const has = (item: KitItem) => kit.some((k) => sayKit(k) === sayKit(item));
-  const toggle = (item: KitItem) =>
-    onChange(has(item) ? kit.filter((k) => sayKit(k) !== sayKit(item)) : [...kit, item]);
   const shown = [...usual, ...kit.filter((k) => !usual.some((u) => sayKit(u) === sayKit(k)))];
   return (
     <View style={{ gap: space.m }}>
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: space.s }}>
-        {shown.map((item) => {
-          const isHere = has(item);
-          return (
-            <Button
-              key={sayKit(item)}
-              type="outline"
-              role="checkbox"
-              aria-checked={isHere}
-              title={sayKit(item)}
-              onPress={() => toggle(item)}
-              buttonStyle={{
-                minHeight: TARGET_PX,
-                paddingHorizontal: space.m,
-                backgroundColor: isHere ? colors.ink : colors.surface,
-                borderColor: isHere ? colors.ink : colors.hairline,
-              }}
-              titleStyle={{ fontSize: 15, color: isHere ? colors.paper : colors.ink }}
-            />
-          );
-        })}
-      </View>
+      <Ticks
+        label={label}
+        options={shown.map((item) => ({ value: sayKit(item), label: sayKit(item) }))}
+        values={kit.map(sayKit)}
+        onChange={(named, isHere) => {
+          const item = shown.find((k) => sayKit(k) === named);
+          if (item) onChange(isHere ? [...kit, item] : kit.filter((k) => sayKit(k) !== named));
+        }}
+      />
       <Choice
         label="Another piece"
         options={[

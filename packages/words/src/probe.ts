@@ -64,13 +64,24 @@ const OFFERED: Partial<Record<TestId, readonly Outcome[]>> = {
 export const outcomesOffered = (test: TestId): readonly Outcome[] =>
   OFFERED[test] ?? outcomesOf(TESTS[test]);
 
-/** The same on a button, where several stand side by side. */
+/** The same on a button, where up to six stand side by side on a phone. */
 const OUTCOME_SHORT: Partial<Record<Outcome, string>> = {
   same: 'No change',
   nothing: 'Nothing',
   other: 'Other',
+  heelsUp: 'Heels up',
   hipFront: 'Hip front',
+  backRounded: 'Back rounds',
   pitched: 'Pitched',
+};
+const OWN_SHORT: Partial<Record<TestId, Partial<Record<Outcome, string>>>> = {
+  slickFloor: { same: 'Feet stay', worse: 'Feet spin' },
+  kneeStraightVsBent: { clears: 'Free bent', helps: 'Freer bent', same: 'Short both' },
+  archOnHeelRaise: { clears: 'Forms', helps: 'A little', same: 'Does not' },
+  hinge: { clears: 'No shift', helps: 'Less', same: 'As much', worse: 'More' },
+  lowBox: { worse: 'Swings first' },
+  lightVsLoad: { clears: 'Only loaded', helps: 'More loaded', same: 'Both', worse: 'More light' },
+  standingAbduction: { same: '12 or more', worse: 'Low or fewer' },
 };
 
 /** How a test turned out, in the words of that test. */
@@ -79,7 +90,7 @@ export const sayOutcome = (test: TestId, outcome: Outcome): string =>
 
 /** The same, short enough for a button. */
 export const sayOutcomeShort = (test: TestId, outcome: Outcome): string =>
-  OWN_WORDS[test]?.[outcome] ?? OUTCOME_SHORT[outcome] ?? sayOutcome(test, outcome);
+  OWN_SHORT[test]?.[outcome] ?? OUTCOME_SHORT[outcome] ?? sayOutcome(test, outcome);
 
 /** An outcome inside a sentence. */
 export const lowerOutcome = (test: TestId, outcome: Outcome): string =>

@@ -10,7 +10,7 @@ import {
   TESTS,
   type Signs,
 } from '@zither/core';
-import { outcomesOffered, sayOutcomeShort } from '@zither/words/probe';
+import { outcomesOffered, sayOutcome, sayOutcomeShort } from '@zither/words/probe';
 import { sayBox } from '@zither/words/box';
 import { sayBanned, sayEvidence, sayNotFault, sayReason, saySeen } from '@zither/words/evidence';
 import { sayMisplaced } from '@zither/words/footMarks';
@@ -120,10 +120,21 @@ describe('outcomes of a short test', () => {
       for (const o of offered) expect(outcomesOf(TESTS[test])).toContain(o);
       const labels = offered.map((o) => sayOutcomeShort(test, o));
       expect(new Set(labels).size).toBe(labels.length);
+      // Six in a row on a phone have about seven letters a line each, five have nine; two lines.
+      const letters = offered.length > 5 ? 7 : 9;
+      for (const label of labels) {
+        const words = label.split(' ').map((w) => w.length);
+        expect([label, Math.max(...words) <= letters, label.length <= 2 * letters]).toEqual([
+          label,
+          true,
+          true,
+        ]);
+      }
       // Nothing that has to be looked up: the instruction names no outcome.
       if (test !== 'cueTrial')
         expect(TESTS[test].how).not.toMatch(/\b(Gone|Better|Worse|No change)( or \w+)?:/);
     }
-    expect(sayOutcomeShort('kneeStraightVsBent', 'same')).toBe('Short both ways');
+    expect(sayOutcomeShort('kneeStraightVsBent', 'same')).toBe('Short both');
+    expect(sayOutcome('kneeStraightVsBent', 'same')).toBe('Short both ways');
   });
 });

@@ -1,14 +1,11 @@
 import { useMemo, useState } from 'react';
-import { View } from 'react-native';
 import type { Dossier } from '@zither/contract';
 import { USUAL_LIMITS, type SafetyLimit } from '@zither/core';
 import { Button, Input } from '../../ui/elements.ts';
 import { Fold } from '../../ui/Fold.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { DateField } from '../../ui/DateField.tsx';
-import { Say } from '../../ui/Say.tsx';
-import { space, TARGET_PX } from '../../ui/theme.ts';
-import { useLook } from '../../ui/useLook.ts';
+import { Ticks } from '../../ui/Ticks.tsx';
 import { newId, useChanges, useDraft, today } from '../data/index.ts';
 import { toldJoint } from '@zither/visit';
 import { clearanceProblem } from '@zither/words/clearance';
@@ -34,7 +31,6 @@ export function ClearanceForm({
   /** Whether there is a hold to lift; else it only says what is allowed. */
   lifts: boolean;
 }) {
-  const { colors } = useLook();
   const { putClearance } = useChanges();
   const {
     value: draft,
@@ -121,33 +117,15 @@ export function ClearanceForm({
         value={expiresOn}
         onChange={(expiresOn) => change({ expiresOn })}
       />
-      <View role="group" aria-label="Limits given" style={{ gap: space.xs }}>
-        <Say soft small strong>
-          Limits given
-        </Say>
-        <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: space.s }}>
-          {USUAL_LIMITS.map((limit) => {
-            const isGiven = limits.includes(limit);
-            return (
-              <Button
-                key={sayLimit(limit)}
-                type="outline"
-                role="checkbox"
-                aria-checked={isGiven}
-                title={sayLimit(limit)}
-                onPress={() => toggle(limit)}
-                buttonStyle={{
-                  minHeight: TARGET_PX,
-                  paddingHorizontal: space.m,
-                  backgroundColor: isGiven ? colors.ink : colors.surface,
-                  borderColor: isGiven ? colors.ink : colors.hairline,
-                }}
-                titleStyle={{ fontSize: 15, color: isGiven ? colors.paper : colors.ink }}
-              />
-            );
-          })}
-        </View>
-      </View>
+      <Ticks
+        label="Limits given"
+        options={USUAL_LIMITS.map((limit) => ({ value: sayLimit(limit), label: sayLimit(limit) }))}
+        values={limits.map(sayLimit)}
+        onChange={(named) => {
+          const limit = USUAL_LIMITS.find((l) => sayLimit(l) === named);
+          if (limit) toggle(limit);
+        }}
+      />
       <JointLimits
         joints={joints}
         startAt={toldJoint(dossier)}

@@ -29,6 +29,7 @@ export function OwnKitPart({ dossier }: { dossier: Dossier }) {
         </Say>
       </View>
       <KitPicker
+        label="Brought by the client"
         kit={client.kit}
         usual={USUAL_SHOES}
         onChange={(kit) => putClient(client, { ...clientValuesOf(client), kit })}

@@ -110,7 +110,6 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
   const first = tests.find((t) => t.isWorth);
   const current = tests.find((t) => keyOf(t) === picked) ?? first ?? null;
   const outcomes = current ? outcomesOffered(current.next.test) : [];
-  const areLong = outcomes.some((o) => sayOutcomeShort(current!.next.test, o).length > 12);
   const isStopped = now?.diagnosis.stop === true;
 
   const keep = (
@@ -331,27 +330,24 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
       back={back}
       foot={
         canRecord ? (
-          <View style={{ flex: 1, gap: space.s }}>
-            <View>
+          <View style={{ flex: 1, gap: space.xs }}>
+            {/* How it is done is said whole in the card above. */}
+            <Say small numberOfLines={1}>
               <Say small strong>
                 {sayTest(current.next.test, current.next.side)}
               </Say>
-              {!isWide && <Say small>{TESTS[current.next.test].how}</Say>}
-            </View>
-            <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 6 }}>
+              {isWide ? '' : `: ${TESTS[current.next.test].how}`}
+            </Say>
+            <View style={{ flexDirection: 'row', gap: 6 }}>
               {outcomes.map((outcome) => (
                 <Button
                   key={outcome}
                   type={outcome === 'pain' ? 'outline' : 'solid'}
                   title={sayOutcomeShort(current.next.test, outcome)}
                   accessibilityLabel={`${sayOutcome(current.next.test, outcome)}: ${sayTest(current.next.test, current.next.side)}`}
-                  containerStyle={{
-                    flexGrow: 1,
-                    // Words of a test's own need half the width.
-                    flexBasis: isWide ? 0 : areLong ? '45%' : outcomes.length > 5 ? '30%' : '18%',
-                  }}
+                  containerStyle={{ flex: 1 }}
                   buttonStyle={{ minHeight: 52, paddingHorizontal: 2 }}
-                  titleStyle={{ fontSize: 15 }}
+                  titleStyle={{ fontSize: isWide ? 15 : 13, lineHeight: 17 }}
                   onPress={() => record(outcome)}
                 />
               ))}

@@ -24,6 +24,7 @@ export function RackPart({ schools }: { schools: Schools }) {
         {kit.some((k) => k.kind !== 'box') ? HEELS_FROM_KIT : ANY_HEEL()}
       </Say>
       <KitPicker
+        label="In the rack"
         kit={kit}
         usual={USUAL}
         onChange={(items) => putRack({ at: moment(), by: initials, items })}
