@@ -1,6 +1,6 @@
-import { useEffect, useRef } from 'react';
-import type { TextInput } from 'react-native';
-import { Input } from './elements.ts';
+import { useLayoutEffect, useRef } from 'react';
+import { View } from 'react-native';
+import { Input, useThemeMode } from './elements.ts';
 
 /** A day, chosen with the device's own calendar. Empty, or yyyy-mm-dd. */
 export function DateField({
@@ -15,20 +15,25 @@ export function DateField({
   value: string;
   onChange: (day: string) => void;
 }) {
-  const field = useRef<TextInput>(null);
-  useEffect(() => {
-    // The component knows no date fields; the element under it does.
-    if (field.current instanceof HTMLInputElement) field.current.type = 'date';
-  }, []);
+  const { mode } = useThemeMode();
+  const frame = useRef<View>(null);
+  useLayoutEffect(() => {
+    // The component knows no date fields, and keeps the reference to its field to itself; the element in the frame does.
+    const field = (frame.current as unknown as HTMLElement | null)?.querySelector('input');
+    if (!field) return;
+    field.type = 'date';
+    // Its calendar sign is drawn by the browser.
+    field.style.colorScheme = mode;
+  }, [mode]);
   return (
-    <Input
-      ref={field as never}
-      label={label}
-      aria-label={spoken}
-      value={value}
-      onChangeText={onChange}
-      renderErrorMessage={false}
-      containerStyle={{ maxWidth: 260 }}
-    />
+    <View ref={frame} style={{ maxWidth: 260 }}>
+      <Input
+        label={label}
+        aria-label={spoken}
+        value={value}
+        onChangeText={onChange}
+        renderErrorMessage={false}
+      />
+    </View>
   );
 }
