@@ -25,7 +25,7 @@ describe('Coach, at 390 × 844', () => {
     // Without the light weight nothing that needs it is given, and that is said.
     await page.getByRole('checkbox', { name: 'A light weight' }).tap();
     await page
-      .getByText(/needs a light weight, which is not at hand\./)
+      .getByText(/needs a light weight, which is missing here\./)
       .first()
       .waitFor();
     const first = await swaps.first().getAttribute('aria-label');
@@ -119,7 +119,7 @@ describe('Coach, at 390 × 844', () => {
     await page.getByRole('button', { name: 'All clean' }).tap();
     await page.getByText(/: all clean\.$/).waitFor();
     await page.getByText(start, { exact: true }).waitFor({ state: 'detached' });
-    await page.getByRole('button', { name: /^Take back: / }).tap();
+    await page.getByRole('button', { name: /^Withdraw: / }).tap();
     await page.getByText(start, { exact: true }).waitFor();
     await page.getByText('Choose the variation or the dose').tap();
     await page.getByRole('radio', { name: 'Supported squat' }).tap();

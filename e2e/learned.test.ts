@@ -16,7 +16,7 @@ describe('What worked here', () => {
     await page.getByText(/^The plan does not use these counts\./).waitFor();
     await page
       .getByRole('group', {
-        name: /better and stayed so in \d+ of \d+ .* Too few to go by\.$/,
+        name: /better and stayed so in \d+ of \d+ .* Too few to judge\.$/,
       })
       .first()
       .waitFor();

@@ -39,7 +39,7 @@ describe('Loads', () => {
     await page.getByRole('button', { name: 'Repeat last' }).tap();
     await page
       .getByRole('button', {
-        name: new RegExp(`^Take back: High-bar squat · ${title} · not watched`),
+        name: new RegExp(`^Withdraw: High-bar squat · ${title} · not watched`),
       })
       .waitFor();
     await saved(page);

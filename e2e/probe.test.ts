@@ -144,17 +144,15 @@ describe('Probe, at 390 × 844', () => {
       await page.getByRole('button', { name: /^Heels raised/ }).tap();
     await page.getByRole('button', { name: /^No change we can see: Heels raised/ }).tap();
     await page.getByRole('button', { name: 'Undo' }).tap();
-    await page.getByText('taken back (was: no change we can see)').waitFor();
+    await page.getByText('withdrawn (was: no change we can see)').waitFor();
     const without = await settled(page, cause);
     await page.getByRole('button', { name: /^Count it again: Heels raised/ }).tap();
     await page.getByText(/^no change we can see · today/).waitFor();
     expect(await settled(page, cause)).toBeLessThanOrEqual(without);
     await saved(page);
     await page.reload();
-    await page
-      .getByRole('button', { name: /^Take back: Heels raised.*no change we can see/ })
-      .tap();
-    await page.getByText('taken back (was: no change we can see)').waitFor();
+    await page.getByRole('button', { name: /^Withdraw: Heels raised.*no change we can see/ }).tap();
+    await page.getByText('withdrawn (was: no change we can see)').waitFor();
     expect(problems).toEqual([]);
     await context.close();
   });

@@ -52,7 +52,7 @@ describe('Recheck', () => {
     await page
       .getByText(/^The plan’s goal has not been checked again yet\.|^None of the plan’s \d goals/)
       .waitFor();
-    await page.getByText('Not looked at again since the plan.').first().waitFor();
+    await page.getByText('Not repeated since the plan.').first().waitFor();
     expect(problems).toEqual([]);
     await context.close();
   });

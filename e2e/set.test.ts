@@ -121,13 +121,13 @@ describe('the trial loop, at 390 × 844', () => {
       .tap();
     await page.getByText(/narrowed by 1 trial\./).waitFor();
     await page.getByRole('radio', { name: 'History' }).tap();
-    await page.getByRole('button', { name: 'Take back version 1' }).tap();
+    await page.getByRole('button', { name: 'Unlock version 1' }).tap();
     await page.getByRole('heading', { name: 'No locked setup in force' }).waitFor();
     await saved(page);
     const other = await visit(house.browser, WIDE, server.address);
     await other.page.goto(client);
     await other.page.getByRole('heading', { name: 'No locked setup in force' }).waitFor();
-    await page.getByRole('button', { name: 'Put back version 1' }).tap();
+    await page.getByRole('button', { name: 'Lock again: version 1' }).tap();
     await page.getByRole('heading', { name: 'Locked setup, version 1' }).waitFor();
     // Another one is only looked at while the lock applies; using it takes the lock back in the same tap.
     await page.getByRole('radio', { name: 'Map' }).tap();
@@ -141,7 +141,7 @@ describe('the trial loop, at 390 × 844', () => {
     await page.getByRole('button', { name: 'Take the lock back and use this' }).tap();
     await page.getByRole('heading', { name: 'Setup in use' }).waitFor();
     await page.getByRole('radio', { name: 'History' }).tap();
-    await page.getByRole('button', { name: 'Put back version 1' }).tap();
+    await page.getByRole('button', { name: 'Lock again: version 1' }).tap();
     await page.getByRole('heading', { name: 'Locked setup', exact: true }).waitFor();
     await page.getByText(/^Another setup was chosen after the lock/).waitFor();
     await page.getByRole('button', { name: 'Forget the other one' }).tap();

@@ -240,7 +240,7 @@ describe('judging by eye, at 390 × 844', () => {
     const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     await watch(page, 'Runa Feld');
     const asks = async () => {
-      await page.getByRole('button', { name: /^What this look asks/ }).tap();
+      await page.getByRole('button', { name: /^Options of this look/ }).tap();
       await page.getByRole('radio', { name: 'Arms: up' }).tap();
       await page.getByText('Asks shoulders and trunk as well.').waitFor();
       await page.getByRole('radio', { name: 'Depth: to a seat' }).tap();

@@ -38,7 +38,7 @@ export default function RootLayout() {
   );
 
   // The page is usable with the system's letters; only the first moment waits for our own.
-  // What the device kept is read before the first page, so that every page begins with what was typed.
+  // Reads the device's store before the first page, so that every page begins with what was typed.
   if ((!fontsReady && !fontsFailed) || !isOpen) return <View />;
   const isPrint = path.endsWith('/print') || path.endsWith('/referral');
   return (

@@ -175,7 +175,7 @@ describe('kit, sides and the bench', () => {
     const dossier = dossierOf([...five({ wall: [110, 110] }), ...rotation]);
     const found = clientCase(dossier);
     if (found.kind !== 'ready') throw new Error('needs ankle');
-    expect(sidesOf(dossier, found.question)?.unlike).toMatchObject({
+    expect(sidesOf(dossier, found.question)?.asymmetry).toMatchObject({
       side: 'right',
       because: 'rotation',
     });

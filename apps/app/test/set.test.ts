@@ -154,7 +154,7 @@ describe('a trial filled in from the camera', () => {
       'Clean in heels, arch and big toe, knees, pelvis tuck, and side to side.',
     );
     expect(sayShowed(values({ lookedAt: null }))).toBe(
-      'Nothing went wrong. What was looked at was not recorded.',
+      'Nothing went wrong. The parts watched were not recorded.',
     );
     expect(
       sayShowed(

@@ -32,7 +32,7 @@ export interface StepperProps {
 const HOLD_AFTER_MS = 400;
 const HOLD_EVERY_MS = 90;
 
-/** What the units of a stepper are units of; of the rest a number is a number. */
+/** The quantity behind each unit of a stepper; other units are plain numbers. */
 const QUANTITY: Readonly<Record<string, Quantity>> = {
   cm: 'length',
   mm: 'height',

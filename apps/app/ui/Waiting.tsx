@@ -23,7 +23,7 @@ export function Unreachable({ what, retry }: { what: string; retry: () => void }
   return (
     <View style={{ padding: space.l }}>
       <Notice tone="now" actions={[{ label: 'Try again', onPress: retry }]}>
-        {`No answer from the server, so ${what} cannot be shown. What you enter on other pages is kept on this device.`}
+        {`No answer from the server, so ${what} cannot be shown. Entries on other pages are kept on this device.`}
       </Notice>
     </View>
   );

@@ -70,7 +70,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     },
   });
   problems(app);
-  // What waited on a device across an update is read as this version writes it.
+  // Changes that waited on a device across an update are read in this version's form.
   app.addHook('preValidation', async (request) => {
     request.body = asWrittenNow(request.body);
   });

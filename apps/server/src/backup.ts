@@ -37,7 +37,7 @@ function prove(file: string): void {
 }
 
 /**
- * Puts a database back from a copy. What was there is copied first, beside it. Devices are told everything anew: places among the changes
+ * Puts a database back from a copy. The present database is copied first, beside it. Devices are told everything anew: places among the changes
  * of before mean nothing afterwards.
  *
  * @param newest the newest migration this version knows

@@ -90,7 +90,7 @@ export async function ownCertificates(folder: string, now: Date): Promise<Certif
   return { cert: read('server.crt'), key: read('server.key'), authority };
 }
 
-/** Certificates somebody else made for this computer. */
+/** Reads certificates made elsewhere for this computer. */
 export const givenCertificates = (cert: string, key: string): Certificates => ({
   cert: readFileSync(cert, 'utf8'),
   key: readFileSync(key, 'utf8'),

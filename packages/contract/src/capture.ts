@@ -156,7 +156,7 @@ const packedCaptureSchema = z.strictObject({
 });
 export type PackedCapture = z.infer<typeof packedCaptureSchema>;
 
-/** What a look asks beside its view, each chosen by itself; left out = as the client squats unprompted. */
+/** Options of a look beside its view, each chosen by itself; left out = as the client squats unprompted. */
 export const lookAsksSchema = z.strictObject({
   arms: z.enum(['free', 'up', 'weight'], { error: 'must be free, up or weight.' }),
   feet: z.enum(['own', 'straight'], { error: 'must be own or straight.' }),
@@ -178,7 +178,7 @@ const lookFields = {
   view: cameraViewSchema,
   condition: conditionSchema,
   asks: lookAsksSchema.default(PLAIN_LOOK),
-  /** Taken by mistake: kept, but shown nowhere and not counted until it is taken back. */
+  /** Filmed by mistake: kept, but neither shown nor counted until restored. */
   discarded: z.boolean().default(false),
 };
 

@@ -46,7 +46,7 @@ export const NAMED_OUTCOMES = [
   'pitched',
 ] as const;
 
-/** What a test did to what was seen before; of some, what stopped it. */
+/** Outcome of a test on the finding seen before; for some tests, what stopped the squat. */
 export const outcomeSchema = z.enum(
   ['clears', 'helps', 'same', 'worse', 'pain', ...NAMED_OUTCOMES],
   {

@@ -18,7 +18,7 @@ interface Kind {
   order: Order;
   /** Never rewritten: another is put instead. */
   isFixed?: true;
-  /** Can be entered on the wrong client, and moved. Decisions are changed or taken back instead. */
+  /** Can be entered on the wrong client, and moved. Decisions are changed or withdrawn instead. */
   moves?: true;
   /** Has a left and a right that can be exchanged afterwards; a capture's are read from its landmarks. */
   sided?: true;

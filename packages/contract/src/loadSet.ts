@@ -18,7 +18,7 @@ const loadSetShape = z.strictObject({
   pauseS: z.number().min(0).max(60).nullable().default(null),
   /** Who watched. null = nobody: then nothing is known of its form. */
   watched: z.enum(['eye', 'camera'], { error: 'must be eye, camera or null.' }).nullable(),
-  /** The capture it was read from; null = none. What that view cannot show is not known of the set. */
+  /** The capture it was read from; null = none. Faults that view cannot show stay unknown for the set. */
   captureId: idSchema.nullable().default(null),
   /** Faults seen, with side and reps (empty = all of them); empty list of a watched set = clean. */
   faults: z
@@ -40,7 +40,7 @@ const loadSetShape = z.strictObject({
   heelRiseMm: measured(0, 80, ' mm').default(0),
   shod: z.boolean().default(false),
   belt: z.boolean().default(false),
-  /** Taken back: kept in the record, does not count. */
+  /** Withdrawn: kept in the record, does not count. */
   undone: z.boolean().default(false),
 });
 

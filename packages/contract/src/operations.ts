@@ -41,7 +41,7 @@ type Put<K extends PutKind> = Base & {
     : { clientId: string });
 type PutOperation = { [K in PutKind]: Put<K> }[PutKind];
 
-/** What is said of a row that is not put whole. */
+/** Operations that change part of a row. */
 const OWN = [
   z.strictObject({ ...base, kind: z.literal('client.archive'), archived: z.boolean() }),
   // Opens the day's session, or says where in it the coach is. Nothing in it can be overwritten unseen, so the

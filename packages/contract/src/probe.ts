@@ -52,7 +52,7 @@ const triedShape = z.strictObject({
     )
     .max(12)
     .default([]),
-  /** Taken back: kept in the record, does not count. */
+  /** Withdrawn: kept in the record, does not count. */
   undone: z.boolean().default(false),
 });
 export const triedValuesSchema = triedShape.superRefine(outcomeFits);
@@ -127,7 +127,7 @@ const train = {
   kind: z.literal('train'),
   rung: rungIdSchema.nullable(),
   dose: doseSchema.nullable(),
-  /** What a lift under the heels is for, where the method calls it a tool. */
+  /** Purpose of a heel lift, for methods that call it a tool. */
   heelRole: z
     .enum(['warmUp', 'accessory', 'primary'], {
       error: 'must be warmUp, accessory or primary.',
@@ -154,7 +154,7 @@ const routine = {
   ...decided,
   kind: z.literal('routine'),
   minutes: z.int().min(3).max(40),
-  /** Kit at hand beside what every room has; null = all of it. */
+  /** Kit in the room beyond what every room has; null = all of it. */
   kit: z
     .array(
       z.enum(['wall', 'upright', 'line', 'ball', 'roller', 'lightWeight', 'bar'], {
@@ -167,7 +167,7 @@ const routine = {
   banned: z.array(z.string().max(60)).max(60),
 };
 
-/** What each day is for, Monday first. */
+/** Purpose of each day, Monday first. */
 export const weekDaysSchema = z
   .array(
     z.enum(['train', 'routine', 'micro', 'rest'], {
@@ -180,7 +180,7 @@ export const timeOfDaySchema = z
   .string()
   .regex(/^([01]\d|2[0-3]):[0-5]\d$/, { error: 'must be a time like 18:00.' });
 
-/** How the week of a plan lies: what each day is for, when, and when the client is looked at again. */
+/** The week of a plan: the purpose of each day, the time, and the day of the recheck. */
 const week = {
   ...decided,
   kind: z.literal('week'),

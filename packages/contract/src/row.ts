@@ -101,7 +101,7 @@ const DEEPEST = 32;
  * own rows are brought up to date by its migrations.
  */
 export function asWrittenNow(json: unknown, depth = 0): unknown {
-  // Nothing we wrote is nested as deep; what is goes on as it came, to be refused in words.
+  // We write nothing nested this deep; such input goes on unchanged, to be refused in words.
   if (typeof json !== 'object' || json === null || depth > DEEPEST) return json;
   const inner = (value: unknown) => asWrittenNow(value, depth + 1);
   if (Array.isArray(json)) return json.map(inner);

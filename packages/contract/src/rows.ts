@@ -95,7 +95,7 @@ export const prescriptionValuesSchema = z.strictObject({
   rung: rungIdSchema.nullable().default(null),
   /** Purpose of each day of the week, and the time; null in plans given before this was kept. */
   week: z.strictObject({ days: weekDaysSchema, time: timeOfDaySchema }).nullable().default(null),
-  /** When the client is looked at again. */
+  /** Day of the recheck. */
   recheckOn: daySchema.nullable().default(null),
   /** What it is meant to change, named on the day it was given; null in plans given before this was kept. */
   aims: z.array(aimSchema).max(6).nullable().default(null),
@@ -138,7 +138,7 @@ export const prescriptionValuesSchema = z.strictObject({
       }),
     )
     .max(8),
-  /** What would fit and was left out, with the reason. */
+  /** Drills and cues that fit but were left out, with the reason. */
   notAdvised: z
     .array(z.strictObject({ id: z.string(), because: text }))
     .max(12)

@@ -87,7 +87,7 @@ export const safetyLimitSchema = z.discriminatedUnion('kind', [
   }),
 ]);
 
-/** What the squat is for. An exercise nobody can say the purpose of is not prescribed. */
+/** Purpose of the squat. No purpose, no plan. */
 export const purposeSchema = z.enum(
   ['strength', 'sport', 'barbell', 'return', 'kneeSparing', 'dailyLife'],
   { error: 'must be one of the six purposes.' },

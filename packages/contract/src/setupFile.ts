@@ -3,7 +3,7 @@ import { caseFileSchema } from './caseFile.ts';
 import { holdSchema, profileIdSchema, stanceWidthSchema, toeOutSchema } from './linkage.ts';
 import { bothSides, measured } from './scalars.ts';
 
-/** What the finder is asked, as docs/formats.md has it: a case, and what may be chosen from. */
+/** Question to the finder, in the form of docs/formats.md: a case and the choices allowed. */
 export const setupFileSchema = caseFileSchema.safeExtend({
   profile: profileIdSchema.optional(),
   kit: z

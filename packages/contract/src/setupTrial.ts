@@ -65,7 +65,7 @@ export const setupTrialValuesSchema = z.strictObject({
   pain: z.boolean(),
   /** Captures of this trial. */
   captureIds: z.array(idSchema).max(3).default([]),
-  /** Taken back: kept in the record, does not count. */
+  /** Withdrawn: kept in the record, does not count. */
   undone: z.boolean().default(false),
 });
 export type SetupTrialValues = z.infer<typeof setupTrialValuesSchema>;

@@ -12,7 +12,7 @@ import {
   solve,
   startBelief,
   turnFurtherBy,
-  UNLIKE_MOST,
+  ASYMMETRY_MOST,
   type SetupQuestion,
 } from '../src/index.ts';
 import { between } from './arbitraries.ts';
@@ -20,14 +20,14 @@ import { client, readings, nothing, askedOf } from './setClients.ts';
 
 describe('left and right', () => {
   it('equal ankles: the same ceiling, no drift, stand alike', () => {
-    const { ceilingDeg, drift, unlike } = sideDifference(
+    const { ceilingDeg, drift, asymmetry } = sideDifference(
       askedOf(30, 30),
       readings(30, 30),
       nothing,
     );
     expect(ceilingDeg.left).toBeCloseTo(ceilingDeg.right!, 9);
     expect(drift).toBeNull();
-    expect(unlike).toBeNull();
+    expect(asymmetry).toBeNull();
   });
 
   it('a stiffer ankle that stops the squat: its heel comes up, the pelvis goes to the freer side, and the foot may help by 5° or 20 mm', () => {
@@ -43,27 +43,27 @@ describe('left and right', () => {
       -left.window.widthDeg - (right.window.kind === 'shut' ? -right.window.widthDeg : 0);
     const foot = resolveBody(question.body).lengthsMm.foot;
     expect(found.drift?.heelMm).toBeCloseTo(0.73 * foot * Math.sin((missing * Math.PI) / 180), 6);
-    expect(found.unlike).toMatchObject({ side: 'left', because: 'ankle', isCapped: true });
-    expect(found.unlike!.forwardMm).toBe(UNLIKE_MOST.forwardMm);
+    expect(found.asymmetry).toMatchObject({ side: 'left', because: 'ankle', isCapped: true });
+    expect(found.asymmetry!.forwardMm).toBe(ASYMMETRY_MOST.forwardMm);
     expect(turnFurtherBy(found)).toEqual({
       side: 'left',
-      mostDeg: UNLIKE_MOST.toeOutDeg,
+      mostDeg: ASYMMETRY_MOST.toeOutDeg,
       because: 'ankle',
     });
   });
 
   it('a difference that both sides can afford, or that the readings cannot tell, changes nothing', () => {
     const both = sideDifference(askedOf(36, 45), readings(36, 45), nothing);
-    expect(both.unlike).toBeNull();
+    expect(both.asymmetry).toBeNull();
     expect(both.ankle.kind).toBe('different');
     const unsure = sideDifference(askedOf(18, 21), readings(18, 21, 1.4), nothing);
     expect(unsure.ankle.kind).toBe('noDifferenceWeCanSee');
-    expect(unsure.unlike).toBeNull();
+    expect(unsure.asymmetry).toBeNull();
   });
 
   it('a hip that turns in less stands turned out further: half the difference, at most 5°', () => {
     const by = (left: number, right: number) =>
-      sideDifference(askedOf(36, 36), readings(36, 36), readings(left, right, 1)).unlike;
+      sideDifference(askedOf(36, 36), readings(36, 36), readings(left, right, 1)).asymmetry;
     expect(by(36, 28)).toMatchObject({ side: 'right', toeOutDeg: 4, isCapped: false });
     expect(by(19, 36)).toMatchObject({ side: 'left', toeOutDeg: 5, isCapped: true });
     expect(by(35, 34)).toBeNull();
@@ -72,17 +72,17 @@ describe('left and right', () => {
   it('never asks for more than the limit, and only where the difference is real (property)', () => {
     fc.assert(
       fc.property(between(8, 40), between(8, 40), between(0.3, 3), (left, right, sem) => {
-        const { unlike, ankle } = sideDifference(
+        const { asymmetry, ankle } = sideDifference(
           askedOf(left, right),
           readings(left, right, sem),
           nothing,
         );
-        if (!unlike) return;
+        if (!asymmetry) return;
         expect(ankle.kind).toBe('different');
-        expect(unlike.side).toBe(left < right ? 'left' : 'right');
-        expect(unlike.toeOutDeg).toBeLessThanOrEqual(UNLIKE_MOST.toeOutDeg);
-        expect(unlike.forwardMm).toBeLessThanOrEqual(UNLIKE_MOST.forwardMm);
-        expect(unlike.forwardMm).toBeGreaterThan(0);
+        expect(asymmetry.side).toBe(left < right ? 'left' : 'right');
+        expect(asymmetry.toeOutDeg).toBeLessThanOrEqual(ASYMMETRY_MOST.toeOutDeg);
+        expect(asymmetry.forwardMm).toBeLessThanOrEqual(ASYMMETRY_MOST.forwardMm);
+        expect(asymmetry.forwardMm).toBeGreaterThan(0);
       }),
       { numRuns: 60 },
     );

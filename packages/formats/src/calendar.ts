@@ -32,7 +32,7 @@ export interface DayEvent {
 export interface CalendarAsked {
   weekly: readonly WeeklyEvent[];
   once: readonly DayEvent[];
-  /** What an earlier file had and this one has not: a calendar takes it out. */
+  /** Events of an earlier file that this one no longer has: a calendar takes it out. */
   gone: readonly { uid: string; title: string }[];
   from: string;
   until: string;

@@ -75,7 +75,7 @@ const observation = (r: ReadingOut, patientId: string) => ({
 
 /**
  * A client's readings as a FHIR R4 Bundle of Observations (HL7 FHIR R4, 4.0.1, from memory): a collection with one Patient who has an id and no
- * name. What has no code known here has our own, under a URN, and its name as text.
+ * name. A measure without a known code gets our own, under a URN, and its name as text.
  *
  * @param patientId a UUID
  * @param ids one UUID for each reading, in their order

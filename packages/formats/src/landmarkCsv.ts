@@ -73,7 +73,7 @@ export function readLandmarkCsv(text: string): CaptureReading {
   const filled = new Set<string>();
   for (const [i, row] of rows.entries()) {
     const key = `${row.t} ${row.name}`;
-    if (filled.has(key)) return refuse(i + 2, `${row.name} stands twice at ${row.t} s.`);
+    if (filled.has(key)) return refuse(i + 2, `${row.name} appears twice at ${row.t} s.`);
     filled.add(key);
     fill(tracks[row.name], place.get(row.t) ?? 0, row.xyz, row.confidence);
   }

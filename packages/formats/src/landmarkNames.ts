@@ -1,6 +1,6 @@
 import type { Capture } from '@zither/contract';
 
-/** Which of a file's names stands for which landmark. */
+/** Maps a file's names to landmarks. */
 export type LandmarkMapping = Record<string, string>;
 
 /** A name as it compares: letters and digits only, small, with the side in front: `Knee_L` `L.Knee` and `LKnee` are `leftknee`. */

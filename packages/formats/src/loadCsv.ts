@@ -28,7 +28,7 @@ const yesNo = (is: boolean): string => (is ? 'yes' : 'no');
 const faultCell = (f: LoadSetValues['faults'][number]): string =>
   `${f.fault}:${f.side ?? ''}:${f.severity}:${f.reps.join(' ')}`;
 
-/** Sets as a spreadsheet reads them: one line a set, oldest first, header {@link LOAD_HEADER}. What was taken back is left out. */
+/** Sets as a spreadsheet reads them: one line a set, oldest first, header {@link LOAD_HEADER}. Withdrawn sets are left out. */
 export function writeLoadCsv(sets: readonly LoadSetValues[]): string {
   const data = [...sets]
     .filter((s) => !s.undone)

@@ -109,7 +109,7 @@ describe('the landmark file', () => {
     ['H\n0,hip,1,,1e99,1\n', 2, /z_mm “1e99” is not a number/],
     ['H\n0,7up,1,,2,1\n', 2, /not a landmark’s name/],
     ['H\n0,hip,1,,2,1.5\n', 2, /confidence must be from 0 to 1/],
-    ['H\n0,hip,1,,2,1\n0,hip,1,,3,1\n', 3, /hip stands twice at 0 s/],
+    ['H\n0,hip,1,,2,1\n0,hip,1,,3,1\n', 3, /hip appears twice at 0 s/],
   ])('refuses %j with the line and the reason', (text, line, says) => {
     const found = problem(
       readLandmarkCsv(text.replace(/^H/, 'time_s,landmark,x_mm,y_mm,z_mm,confidence')),

@@ -202,6 +202,6 @@ export const clientCase = (dossier: Dossier, safety: readonly SafetyLimit[] = []
 export const startingCase = (dossier: Dossier, safety: readonly SafetyLimit[] = []): ClientCase =>
   caseWith(dossier, startingSetup(dossier.client, knownOf(dossier), methodOf(dossier)), safety);
 
-/** The settled setup in force: the newest that was not taken back. */
+/** The settled setup in force: the newest still in force. */
 export const lockOf = ({ locks }: Pick<Dossier, 'locks'>): Lock | null =>
   locks.filter((l) => !l.takenBack).sort((a, b) => b.at.localeCompare(a.at))[0] ?? null;

@@ -20,7 +20,7 @@ export const EQUATION_IDS = [
 ] as const;
 export type EquationId = (typeof EQUATION_IDS)[number];
 
-/** What each kind of shown number is worked out by, beside what its inputs were worked out by. */
+/** Equations behind each kind of shown number, beside those of its inputs. */
 export const RESTS_ON = {
   room: ['chain', 'balance', 'floors', 'ceilings', 'room'],
   depth: ['chain', 'balance', 'floors', 'ceilings', 'room', 'deepest'],

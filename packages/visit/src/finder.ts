@@ -18,7 +18,7 @@ import { countingTrials } from './trying.ts';
 /** Heights tried where the kit was not said, mm. */
 export const ANY_RISES = [5, 10, 15, 20, 25, 30, 40] as const;
 
-/** What the client has to stand on and sit to; where no heel was named, any usual height. */
+/** Kit for this client's heels and seat; where no heel was named, any usual height. */
 export function kitOf(dossier: Pick<Dossier, 'client' | 'schools'>): KitPiece[] {
   const kit = kitHere(dossier).map((item): KitPiece => {
     if (item.kind === 'ramp') return { kind: 'ramp', angleDeg: item.angleDeg, pair: item.pair };
@@ -30,7 +30,7 @@ export function kitOf(dossier: Pick<Dossier, 'client' | 'schools'>): KitPiece[] 
   return [...kit, ...heels];
 }
 
-/** What the search is asked for a client; null until both ankles are known. The only place that asks it. */
+/** The search's question for a client; null until both ankles are known. The only place that asks it. */
 export function finderQuestion(
   dossier: Dossier,
   safety: readonly SafetyLimit[],

@@ -8,7 +8,7 @@ import { parseISO } from 'date-fns/parseISO';
 export const FLOOR_GROUPS = ['here', 'held', 'hurt', 'due', 'unfinished', 'soon'] as const;
 export type FloorGroup = (typeof FLOOR_GROUPS)[number];
 
-/** A visit left so many days ago is no longer taken up again (house default). */
+/** A visit left unfinished this many days ago is not resumed (house default). */
 const UNFINISHED_DAYS = 14;
 const SOON_DAYS = 7;
 /** Stages after which a visit is done. */

@@ -24,7 +24,7 @@ import { trainingChosen } from './training.ts';
 
 /**
  * The stiffer ankle by its newest reading, with its pace over all visits; null until both are known. Readings after the routine
- * are left out: they show the routine. Only where there are no others do they stand for the ankle.
+ * are left out: they show the routine. They give the ankle only if there are no others.
  */
 export function ankleTrend(dossier: Dossier): AnkleTrend | null {
   return trendOf(dossier, alikeTrials(dossier.trials, false)) ?? trendOf(dossier, dossier.trials);

@@ -6,7 +6,7 @@ export const openLinks = ({ links }: Pick<Dossier, 'links'>, on: string): Link[]
   links.filter((link) => !link.revoked && link.expiresOn >= on);
 
 /**
- * Drills that hurt at home, with the report that said so, the newest first. A drill comes back once the coach keeps it in after that report; of one
+ * Drills that hurt at home, each with its report, the newest first. A drill comes back once the coach keeps it in after that report; of one
  * day told twice, the last word counts.
  */
 export function hurtAtHome(

@@ -172,7 +172,7 @@ export const mayRepeat = ({ loadKg }: Pick<LoadSet, 'loadKg'>, { mostKg }: LoadA
 /** What logged sets show of the rungs: watched and without a fault is clean, with a clear one is not; slight alone decides nothing. */
 export const rungsLifted = (dossier: Pick<Dossier, 'loadSets'>): { at: string; seen: RungSeen }[] =>
   loadSetsOf(dossier).flatMap((s) => {
-    // What was filmed is among the looks already.
+    // Filmed sets are among the looks already.
     if (s.watched === null || s.captureId !== null || (s.faults.length > 0 && !isClear(s)))
       return [];
     return [
@@ -252,7 +252,7 @@ function setFrom(
   };
 }
 
-/** Sets that were filmed under a load and are not in the log, the newest first. One that was logged and taken back is not offered again. */
+/** Sets that were filmed under a load and are not in the log, the newest first. A set that was logged and withdrawn is not offered again. */
 export function filmedSets(dossier: Dossier): LoadSetValues[] {
   const logged = new Set(dossier.loadSets.map((s) => s.captureId));
   return dossier.captures

@@ -38,7 +38,7 @@ export function numberInDay(dossier: Dossier, { key, look }: Pick<Look, 'key' | 
   return ofDay.length - ofDay.findIndex((l) => l.key === key);
 }
 
-/** Captures and judgements drawn together, newest first; of one day, or of all when null. What was discarded is left out. */
+/** Captures and judgements drawn together, newest first; of one day, or of all when null. Discarded looks are left out. */
 export function looksOf({ captures, judgements }: Dossier, day: string | null): Look[] {
   const looks = new Map<string, Look>();
   const at = (l: Look['look']) => `${l.takenOn} ${l.view} ${l.condition} ${asksKey(l.asks)}`;

@@ -26,7 +26,7 @@ import {
   type Weight,
 } from '@zither/core';
 
-/** What the engine is asked: all that is known, and the practice's own tables. */
+/** The engine's question: all that is known, and the practice's own tables. */
 export interface OpinionQuestion {
   signs: Signs;
   circumstances: Circumstances;

@@ -66,9 +66,9 @@ export interface PlanAnswer extends Prescription {
   beforeLoad: BeforeLoad | null;
   /** The variation to train. */
   ladder: LadderAnswer;
-  /** What each day is for, and when the client is looked at again. */
+  /** Purpose of each day, and the day of the recheck. */
   week: WeekAnswer;
-  /** What the plan is meant to change, named beforehand. */
+  /** Goals of the plan, named beforehand. */
   aims: Aim[];
   /** Where the feet stand in the drill that goes from habit to the setup in use. */
   feet: FootPosition[];
@@ -175,7 +175,7 @@ export function planFor(
   };
 }
 
-/** What a plan for these causes is judged by, from the findings and readings of a day. */
+/** Goals that judge a plan for these causes, from the findings and readings of a day. */
 export const aimsFor = (
   dossier: Dossier,
   on: string,
@@ -205,7 +205,7 @@ function lookAgain(dossier: Dossier): PlanAnswer['look'] {
   };
 }
 
-/** What a plan cannot do without and is not measured yet. */
+/** Measures a plan needs that are not taken yet. */
 export const missingForPlan = (dossier: Dossier): NeededMeasure[] =>
   missingOf(dossier).filter((what) => what !== 'kneeTravel' && what !== 'heelElevation');
 

@@ -102,7 +102,7 @@ export const causesOfPlan = (
       : [],
   );
 
-/** What a plan is judged by: as it was named, or for plans from before that was kept as it would have been. */
+/** Goals that judge a plan: as it was named, or for plans from before that was kept as it would have been. */
 export function aimsOfPlan(dossier: Dossier, plan: Prescription): Aim[] {
   if (plan.aims) return plan.aims;
   const then = dossierOn(dossier, plan.givenOn);
@@ -256,7 +256,7 @@ const untold = (aim: Aim): RecheckLine => ({
   captures: null,
 });
 
-/** What the coach still has to repeat today: the looks and readings the aims came from, as they were taken then, cold. */
+/** Looks and readings still to repeat today: the looks and readings the aims came from, as they were taken then, cold. */
 function repeats(
   dossier: Dossier,
   pairs: ReturnType<typeof pairsOf>,

@@ -106,7 +106,7 @@ function isSaidBy(row: object, day: string): boolean {
   return of <= day && moment < endOf(day);
 }
 
-/** A row with its mark of being taken back as it stood at the end of a day: a mark changed later was the other way then. */
+/** A row with its withdrawal mark as it was at the end of a day: a mark changed later was the other way then. */
 const asOf =
   (on: string) =>
   <T extends { saidAt: string }>(row: T): T => {
@@ -130,8 +130,8 @@ interface Marks {
 }
 
 /**
- * A client as known at the end of a day: everything said by then, and the methods and tables in force then. What was struck out or taken back
- * later still counted. A row keeps only its last change: one taken back by that day and put back later counts as never taken back.
+ * A client as known at the end of a day: everything said by then, and the methods and tables in force then. Entries struck out or withdrawn
+ * later still counted. A row keeps only its last change: one withdrawn by that day and restored later counts as never withdrawn.
  */
 export function dossierAt(
   record: ClientRecord,

@@ -144,7 +144,7 @@ export const isHeld = (safety: Safety): boolean =>
 /**
  * Today's screen to go on with: today's own when there is one; else a repeat of the last. A repeat asks only what may have changed,
  * and every earlier answer stands until its question is answered again, the worst pain since included: starting to ask must
- * never loosen a hold. What was corrected is not carried over.
+ * never loosen a hold. Corrected values are not carried over.
  */
 export function screenToday(dossier: Dossier, today: string): ScreeningValues {
   const screening = newestScreening(dossier);

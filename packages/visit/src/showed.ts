@@ -33,7 +33,7 @@ export const cleanTo = (
   lookedAt: partsDeciding(method),
 });
 
-/** A part looked at or not; what was seen in one that nobody looked at is taken back. */
+/** A part looked at or not; marks on parts that were not watched are removed. */
 export function lookAt(showed: Showed, part: TrialPart, isLookedAt: boolean): Showed {
   const lookedAt = TRIAL_PARTS.filter((p) =>
     p === part ? isLookedAt : showed.lookedAt.includes(p),

@@ -100,7 +100,7 @@ const beliefOfCase = ({ body, limits }: Case): Belief =>
     uncertainty: uncertaintyOf(body),
   });
 
-/** What is known of a client whose setup is explained; null = a case without a record. */
+/** The client's data behind an explained setup; null = a case without a record. */
 export interface Ground {
   facts: readonly Fact[];
   basis: SetupBasis;

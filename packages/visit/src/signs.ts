@@ -68,7 +68,7 @@ export const namedIn = ({ capture, judgement }: Look) => [
       ? sides.map((side) => ({ ...f, side, by: 'measured' as const }))
       : [{ ...f, by: 'measured' as const }];
   }),
-  // What changes sides from rep to rep is of neither side.
+  // A finding that changes sides from rep to rep belongs to neither.
   ...(judgement?.seen ?? [])
     .map((f) => ({ ...f, side: f.alternates ? null : f.side, by: 'eye' as const }))
     .filter((f, i, all) => !f.alternates || all.findIndex((g) => g.fault === f.fault) === i),

@@ -128,7 +128,7 @@ export interface MeasureTrend {
   side: Side | null;
   points: { on: string; week: number; value: number; sem: number }[];
   trend: Trend;
-  /** What changed on the way: a plan, a locked setup. Nothing here says that it was the reason. */
+  /** What changed on the way: a plan, a locked setup. This does not claim that it was the reason. */
   marks: { on: string; week: number; kind: 'plan' | 'setup' }[];
 }
 

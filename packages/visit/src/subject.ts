@@ -22,7 +22,7 @@ const WEIGHT_KG = 5;
 const HOLD_OF = { free: 'bodyweight', up: 'overhead', weight: 'counterbalance' } as const;
 
 /**
- * What a capture is read with: body and limits as measured, and the squat as this look asks for it. Without a load it starts from the
+ * Data a capture is read with: body and limits as measured, and the squat as this look asks for it. Without a load it starts from the
  * habitual stance; the loaded look and a setup on trial take the setup in use.
  *
  * @returns null until both ankles are known: then nothing is said that needs them

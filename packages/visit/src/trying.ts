@@ -37,7 +37,7 @@ export function ankleDay({ client, trials }: Pick<Dossier, 'client' | 'trials'>)
   return left && right ? [left, right].sort()[1]! : null;
 }
 
-/** Trials that count, oldest first: not taken back, and since the ankles were last measured. */
+/** Trials that count, oldest first: not withdrawn, and made since the ankles were last measured. */
 export function countingTrials(dossier: Dossier): SetupTrial[] {
   const since = ankleDay(dossier) ?? '';
   return dossier.setupTrials
@@ -192,7 +192,7 @@ export const askMethod = (
     experience: experienceOf(tried, profile),
   });
 
-/** What the map is asked. */
+/** The map's question. */
 export interface MapQuestion {
   question: SetupQuestion;
   profile: MethodProfile;

@@ -158,7 +158,7 @@ describe('sets at rising loads', () => {
       { fault: 'heelsRise', side: null, at: ['notSeen', 'notLookedAt', 'slight', 'clear'] },
     ]);
     expect(sayRising(table!)).toBe(
-      'Seen only from a load on: heels rise from 50 kg. One set each is little to go by.',
+      'Seen only from a load on: heels rise from 50 kg. One set each tells little.',
     );
   });
 

@@ -131,7 +131,7 @@ describe('a recheck', () => {
   it('compares the same look by eye, and says what stays open', () => {
     const none = lineOf(dossier([60], [BEFORE]), AIMS[1]!);
     expect(none).toMatchObject({ word: 'unknown', before: null });
-    expect(sayRecheckLine(none)).toBe('Not looked at again since the plan.');
+    expect(sayRecheckLine(none)).toBe('Not repeated since the plan.');
     const gone = lineOf(dossier([60], [BEFORE, judged(DAY, [])]), AIMS[1]!);
     expect(gone).toMatchObject({ word: 'better', by: 'eye' });
     expect(sayRecheckLine(gone)).toBe('By eye, 5 Jan 2026 and 2 Feb 2026.');

@@ -137,13 +137,13 @@ describe('the history of a setup', () => {
     const says = events.map((e) => sayEvent(e, '2026-01-09'));
     expect(says[0]).toMatchObject({
       title: 'Locked as version 1',
-      note: 'Tried and clean. Taken back.',
+      note: 'Tried and clean. Withdrawn.',
     });
     expect(says[0]?.when).toBe('1 day ago, 8 Jan 2026 · CH');
     expect(says[1]?.note).toBe(
-      '6° short, at parallel, left heel rose. What was looked at was not recorded. Predicted: gets down in about 40 of 100.',
+      '6° short, at parallel, left heel rose. The parts watched were not recorded. Predicted: gets down in about 40 of 100.',
     );
-    expect(says[2]?.note).toMatch(/Taken back\.$/);
+    expect(says[2]?.note).toMatch(/Withdrawn\.$/);
     // Ankles were measured on the 5th.
     expect(says[4]?.note).toMatch(/Does not count: the ankles were measured again since\.$/);
   });

@@ -57,7 +57,7 @@ export function sayRefused(
 
 const changes = (n: number): string => (n === 1 ? '1 change' : `${n} changes`);
 
-/** What a device that does not keep what is entered means for the work; null when it keeps it. */
+/** Warning for a device that cannot keep entries; null when it keeps it. */
 export function sayStorage(
   storage: 'ok' | 'full' | 'none',
   alone: number,
@@ -134,7 +134,7 @@ export const TROUBLE = 'This page met an error and cannot be shown.';
 /** What is safe while a page fails. */
 export const sayKept = (waiting: number, isKept: boolean): string =>
   waiting === 0
-    ? 'Everything you entered is on the server. What you had begun is kept on this device.'
+    ? 'Everything you entered is on the server. Unfinished entries are kept on this device.'
     : isKept
-      ? `${changes(waiting)} ${waiting === 1 ? 'waits' : 'wait'} on this device and ${waiting === 1 ? 'is' : 'are'} sent by ${waiting === 1 ? 'itself' : 'themselves'}. What you had begun is kept too.`
+      ? `${changes(waiting)} ${waiting === 1 ? 'waits' : 'wait'} on this device and ${waiting === 1 ? 'is' : 'are'} sent by ${waiting === 1 ? 'itself' : 'themselves'}. Unfinished entries are kept too.`
       : `${changes(waiting)} ${waiting === 1 ? 'is' : 'are'} on this page alone. Go to the clients; do not load the page anew before ${waiting === 1 ? 'it is' : 'they are'} sent.`;

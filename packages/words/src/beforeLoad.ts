@@ -29,7 +29,7 @@ export function sayBeforeLoad({ hold, rack, mayBrace, isFree }: BeforeLoad): str
     isFree
       ? isRacked
         ? 'A spotter, or safeties that were tried.'
-        : 'Nobody in the way of a weight that is put down.'
+        : 'Keep everyone clear of a weight being put down.'
       : 'Only with support, as Clear says.',
   );
   const out = BAIL_OUT[hold];

@@ -97,7 +97,7 @@ export function sayNotFault({ because }: NotFault): string {
     case 'overCued':
       return 'The knees are outside the feet already: cue them less, not more.';
     case 'slightAlone':
-      return 'Slight, and nothing else was seen in what was looked at: it may be left alone.';
+      return 'Slight, and no other fault was seen: it may be left alone.';
   }
 }
 

@@ -38,7 +38,7 @@ function sayNeed(line: ClientLine, day: string): string | null {
   }
 }
 
-/** What limits the squat and what is worked on: "ankle 3° short · calf (gastrocnemius), left". */
+/** The limit of the squat and the cause being worked on: "ankle 3° short · calf (gastrocnemius), left". */
 export function sayStanding({ summary }: Pick<ClientLine, 'summary'>): string | null {
   if (!summary) return null;
   const { shortBy, causes, isLimited } = summary;

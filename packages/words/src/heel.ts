@@ -15,7 +15,7 @@ export function sayStep(step: WeaningStep, trend: AnkleTrend): string {
   const from = `${to} from ${step.fromDorsiflexionDeg.toFixed(0)}° of dorsiflexion`;
   if (step.isReached) return `${from}: reached (${whole(100 * step.chance)} of 100 by the error).`;
   const weeks = weeksTo(step, trend);
-  if (!weeks) return `${from}: not yet, and no gain to go by.`;
+  if (!weeks) return `${from}: not yet, and no gain to judge by.`;
   const span =
     weeks.most !== null && Math.round(weeks.most) <= 1
       ? 'within a week'
@@ -28,7 +28,7 @@ export function sayStep(step: WeaningStep, trend: AnkleTrend): string {
 /** A lift so low that the method leaves it. */
 export const HEEL_FREE = 'So little under the heels suits this method. It may stay.';
 
-/** What a lift is for, where the method calls it a tool. */
+/** Purpose of a lift, for methods that call it a tool. */
 export const HEEL_ROLE_NAMES: Record<HeelRole, string> = {
   warmUp: 'A warm-up tool: first sets on the lift, the work sets flat.',
   accessory: 'An accessory: flat for the main sets, on the lift for the ones after.',

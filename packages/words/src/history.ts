@@ -17,7 +17,7 @@ export function sayEvent(
       const predicted =
         trial.chance === null ? '' : ` Predicted: gets down in about ${sayChance(trial.chance)}.`;
       const status = trial.undone
-        ? ' Taken back.'
+        ? ' Withdrawn.'
         : counts
           ? ''
           : ' Does not count: the ankles were measured again since.';
@@ -27,7 +27,7 @@ export function sayEvent(
       return {
         title: `Locked as version ${event.number}`,
         when,
-        note: `${event.lock.why}${event.lock.takenBack ? ' Taken back.' : ''}`,
+        note: `${event.lock.why}${event.lock.takenBack ? ' Withdrawn.' : ''}`,
       };
   }
 }

@@ -37,7 +37,7 @@ export function sayBecause({ now, because }: Pick<LadderAnswer, 'now' | 'because
       return 'Chosen by the coach.';
     case 'purpose':
       return because.purpose === null
-        ? 'Nobody said what the squat is for, and no variation was seen yet: start low.'
+        ? 'No purpose chosen and no variation seen yet: start low.'
         : `${PURPOSE_NAMES[because.purpose]} starts here while no variation was seen.`;
     case 'inUse':
       return 'The setup in use carries a load there already.';
@@ -52,7 +52,7 @@ export function sayBecause({ now, because }: Pick<LadderAnswer, 'now' | 'because
   }
 }
 
-/** What the next variation is, and what is missing for it. */
+/** Names the next variation and what is still missing for it. */
 export function sayNext({ now, next }: Pick<LadderAnswer, 'now' | 'next'>): string {
   if (!next) return 'This is the top of this client’s ladder.';
   const { rung, missing } = next;

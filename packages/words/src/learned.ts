@@ -78,7 +78,7 @@ export const WORKED_SHOWS =
   'Of the clients whose plan named this cause: in how many it was better at a kept recheck, and nothing of it worse.';
 
 /** Beside counts of a few clients. */
-export const FEW = 'Too few to go by.';
+export const FEW = 'Too few to judge.';
 
 /** What the counts cannot show. */
 export const WORKED_MEANS =

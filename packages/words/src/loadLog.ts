@@ -32,7 +32,7 @@ export function saySet(
     heelRiseMm > 0 ? `heels ${sayHeight(heelRiseMm)}` : null,
     shod ? 'in shoes' : null,
     belt ? 'belt' : null,
-    undone ? 'taken back' : null,
+    undone ? 'withdrawn' : null,
   ]
     .filter((part) => part !== null)
     .join(' · ');
@@ -97,7 +97,7 @@ export function sayCleanLoads(
   });
 }
 
-/** What the comparison of load positions is not. */
+/** Caution beside the comparison of load positions. */
 export const NO_RATIO =
   'This compares the client with themselves. There is no ideal ratio between load positions.';
 

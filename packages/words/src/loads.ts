@@ -31,5 +31,5 @@ export function sayRising({ sets, rows }: LoadsCompared): string {
   });
   return begins.length === 0
     ? 'Nothing in these sets begins with the load.'
-    : `Seen only from a load on: ${sayList(begins)}. One set each is little to go by.`;
+    : `Seen only from a load on: ${sayList(begins)}. One set each tells little.`;
 }

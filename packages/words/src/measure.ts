@@ -263,7 +263,7 @@ export const stepOf = (measure: MeasureId) => {
   };
 };
 
-/** What a station is for, beside one that was not read today. */
+/** Purpose of a station, shown beside one not read today. */
 export const NEED_NAMES: Readonly<Record<StationNeed, string>> = {
   setup: 'needed for a setup',
   more: 'would tell more',

@@ -99,7 +99,7 @@ function saySides({ drill, sides }: PrescribedDrill): string {
   return `each side, ${sides.first} first, then ${second}${doubled}`;
 }
 
-/** What a drill may need, in a sentence. */
+/** Kit a drill may need, for a sentence. */
 export const DRILL_KIT_NAMES: Record<DrillKit, string> = {
   wall: 'a wall',
   upright: 'an upright to hold',
@@ -134,7 +134,7 @@ export function sayLeftOutBecause(because: LeftOutBecause): string {
     case 'referred':
       return `${CAUSES[because.cause].name} is for a clinician first.`;
     case 'kit':
-      return `needs ${DRILL_KIT_NAMES[because.kit]}, which is not at hand.`;
+      return `needs ${DRILL_KIT_NAMES[because.kit]}, which is missing here.`;
     case 'hurt':
       return 'it hurt at home; ask and look before it comes back.';
     case 'coach':
@@ -152,7 +152,7 @@ export const sayLeftOut = (left: LeftOut): string =>
 /** What the plan works on, a sentence a cause. */
 export const sayCauses = ({ causes }: PlanAnswer): string[] => causes.map(sayWorked);
 
-/** What to do where there is nothing to work on. */
+/** Advice when there is nothing to work on. */
 export function sayNothing({ basis, nextTest, forClinician }: PlanAnswer): string | null {
   if (basis !== 'nothing') return null;
   if (forClinician.length > 0) {
@@ -167,7 +167,7 @@ export function sayNothing({ basis, nextTest, forClinician }: PlanAnswer): strin
   return `No cause is likely enough to work on, so this plan has no drills.${test}`;
 }
 
-/** What each part of the routine is called. */
+/** Name of each part of the routine. */
 export const PART_NAMES: Record<RoutinePart, string> = {
   makeRoom: 'Make room',
   ownIt: 'Own it',

@@ -50,7 +50,7 @@ export function sayRecheckLine(line: RecheckLine): string {
   const { by, before, after, countsFrom, differs, aim } = line;
   if (!before || !after)
     return aim.kind === 'finding'
-      ? 'Not looked at again since the plan.'
+      ? 'Not repeated since the plan.'
       : 'Not read again since the plan.';
   const state = differs.includes('state') ? ' The two were taken in another state.' : '';
   if (before.value !== null && after.value !== null && by !== null && countsFrom !== null)

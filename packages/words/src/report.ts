@@ -10,7 +10,7 @@ import { sayTrend } from './story.ts';
 import { capital } from './terms.ts';
 import { sayFault, sayLook } from './watch.ts';
 
-/** Who a report is for. A clinician gets one only with the client's recorded consent. */
+/** The reader of a report. A clinician gets one only with the client's recorded consent. */
 export type Audience = 'client' | 'clinician';
 export type Consent = Extract<Decision, { kind: 'consent' }>;
 

@@ -10,7 +10,7 @@ interface RuleWords {
   because: string;
 }
 
-/** What each spread is of: one standard deviation each, but for the last word of thigh and trunk. */
+/** The quantity of each spread: one standard deviation each, but for the last word of thigh and trunk. */
 export const SPREAD_WORDS: Record<keyof SpreadDefaults, RuleWords> = {
   ankleDeg: {
     name: 'One ankle reading',
@@ -65,7 +65,7 @@ export const CHANCE_WORDS: Record<keyof ChanceRules, RuleWords> = {
 /** How a number of the rules is shown and set: its unit, how much of it is one, and within what. */
 export interface RuleScale {
   unit: string;
-  /** What is shown is the value times this. */
+  /** The value shown is the kept one times this. */
   times: number;
   step: number;
   digits: number;
@@ -101,6 +101,6 @@ export function sayRule(change: RuleChange, value: number): string {
   return unit === '' ? text : unit === '°' ? `${text}°` : `${text} ${unit}`;
 }
 
-/** What a number of the rules is, in a few words. */
+/** Name of a number of the rules. */
 export const ruleName = (change: RuleChange): string =>
   change.kind === 'chance' ? CHANCE_WORDS[change.chance].name : SPREAD_WORDS[change.spread].name;

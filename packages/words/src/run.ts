@@ -35,6 +35,6 @@ export const sayFeel = ({ feel }: Pick<Drill, 'feel'>): string =>
   `It should feel like this: ${feel.charAt(0).toLowerCase()}${feel.slice(1)}`;
 export const sayCare = ({ precaution }: Pick<Drill, 'precaution'>): string => `Care: ${precaution}`;
 
-/** What is done where something is sore: the easier drill, or none. */
+/** Advice for a sore part: the easier drill, or none. */
 export const saySore = (easier: Pick<Drill, 'name'> | null): string =>
   easier ? `Sore: ${easier.name.toLowerCase()} instead` : 'Sore: leave it out';

@@ -13,10 +13,10 @@ import { sayHeight } from './units.ts';
 const whole = (value: number) => Math.round(value).toString();
 const other = (side: Side): Side => (side === 'left' ? 'right' : 'left');
 
-/** How the two sides of a client differ in a setup, and how the feet may stand for it, in sentences. */
+/** Sentences on how a client's two sides differ in a setup, and how the feet may be set for it. */
 export function saySides(
   { setup }: Pick<Case, 'setup'>,
-  { ceilingDeg, ankle, rotation, drift, unlike }: SideDifference,
+  { ceilingDeg, ankle, rotation, drift, asymmetry }: SideDifference,
 ): string[] {
   const says: string[] = [];
   const { left, right } = ceilingDeg;
@@ -28,7 +28,7 @@ export function saySides(
       `Down to the target, expect the ${spent} heel to rise about ${sayHeight(drift.heelMm)}, or the pelvis to turn about ${whole(drift.turnDeg)}° to the ${spent} and lean on the ${drift.toward}. The ${spent} side runs out first.`,
     );
   }
-  if (!unlike) {
+  if (!asymmetry) {
     says.push(
       [ankle, rotation].some((a) => a?.kind === 'different')
         ? 'Keep both feet the same. The sides differ, but both reach the depth.'
@@ -36,19 +36,19 @@ export function saySides(
     );
     return says;
   }
-  const foot = `the ${unlike.side} foot`;
-  const limit = unlike.isCapped
+  const foot = `the ${asymmetry.side} foot`;
+  const limit = asymmetry.isCapped
     ? 'That is the limit. Train the rest.'
     : `Never by more than 5° or ${sayHeight(20)}.`;
-  const turn = `Turn ${foot} ${unlike.toeOutDeg}° further out`;
+  const turn = `Turn ${foot} ${asymmetry.toeOutDeg}° further out`;
   says.push(
-    unlike.because === 'rotation'
-      ? `A slightly asymmetric stance is justified: the ${unlike.side} hip turns in ${whole(Math.abs(rotation?.differenceDeg ?? 0))}° less, and a difference counts from ${whole(rotation?.mdcDeg ?? 0)}°. ${turn}. ${limit}`
-      : `A slightly asymmetric stance is justified: the ${unlike.side} ankle has ${whole(Math.abs(ankle.differenceDeg))}° less, and a difference counts from ${whole(ankle.mdcDeg)}°. ${turn}, or set it ${unlike.forwardMm} mm ahead. ${limit}`,
+    asymmetry.because === 'rotation'
+      ? `A slightly asymmetric stance is justified: the ${asymmetry.side} hip turns in ${whole(Math.abs(rotation?.differenceDeg ?? 0))}° less, and a difference counts from ${whole(rotation?.mdcDeg ?? 0)}°. ${turn}. ${limit}`
+      : `A slightly asymmetric stance is justified: the ${asymmetry.side} ankle has ${whole(Math.abs(ankle.differenceDeg))}° less, and a difference counts from ${whole(ankle.mdcDeg)}°. ${turn}, or set it ${asymmetry.forwardMm} mm ahead. ${limit}`,
   );
-  const by = setup.toeOutDeg[unlike.side] - setup.toeOutDeg[other(unlike.side)];
+  const by = setup.toeOutDeg[asymmetry.side] - setup.toeOutDeg[other(asymmetry.side)];
   if (by < 0)
-    says.push(`Today ${foot} is turned in ${whole(-by)}° more than the ${other(unlike.side)}.`);
+    says.push(`Today ${foot} is turned in ${whole(-by)}° more than the ${other(asymmetry.side)}.`);
   return says;
 }
 

@@ -95,7 +95,7 @@ const withInterval = (
   return `${say(value)} (${bare}${/−/.test(low + high) ? ' to ' : '–'}${high})`;
 };
 
-/** What a number is called in a trace. */
+/** Name of a number in a trace. */
 export const sayInputName = ({ id, side }: Pick<TraceInput, 'id' | 'side'>): string => {
   const name = NAMES[id] ?? (isMeasure(id) ? MEASURES[id].name : id);
   return side === null ? name : `${name}, ${side}`;
@@ -142,7 +142,7 @@ const KINDS: Record<ShownNumber['trace']['kind'], string> = {
   cause: 'Chance of this cause',
 };
 
-/** What the number is. */
+/** The number's name. */
 export const sayKind = ({ trace }: ShownNumber): string => KINDS[trace.kind];
 
 /** What is compared: "Knee to wall, left, since the last visit". */

@@ -63,14 +63,14 @@ const partNames = (parts: readonly TrialPart[]): string =>
 /** What was looked at in a trial. */
 export const sayLookedAt = ({ lookedAt }: Pick<SetupTrialValues, 'lookedAt'>): string =>
   lookedAt === null
-    ? 'What was looked at was not recorded.'
+    ? 'The parts watched were not recorded.'
     : lookedAt.length === 0
-      ? 'Nothing but depth was looked at.'
+      ? 'Only depth was watched.'
       : `Looked at: ${partNames(lookedAt)}.`;
 
 /** What "clean" is said of, beside the button that says it. */
 export const sayCleanIn = (parts: readonly TrialPart[]): string =>
-  parts.length === 0 ? 'Nothing but depth was looked at.' : `Clean in ${partNames(parts)}.`;
+  parts.length === 0 ? 'Only depth was watched.' : `Clean in ${partNames(parts)}.`;
 
 /** Why a trial without a fault does not count as clean yet; null = it does, or it is not. */
 export const sayNotSeen = (verdict: TrialVerdict, method: string): string | null =>

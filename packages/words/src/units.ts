@@ -1,6 +1,6 @@
 import { minus } from './terms.ts';
 
-/** How lengths and masses are read and typed on this device. What is kept is always mm and kg. */
+/** How lengths and masses are read and typed on this device. Values are always kept in mm and kg. */
 export const UNIT_SYSTEMS = ['metric', 'imperial'] as const;
 export type UnitSystem = (typeof UNIT_SYSTEMS)[number];
 
@@ -27,7 +27,7 @@ export function inUnits<T>(system: UnitSystem, say: () => T): T {
   }
 }
 
-/** What a number is of: a length of the body or on the floor, a small height under the heels, a mass. */
+/** The quantity of a number: a length of the body or on the floor, a small height under the heels, a mass. */
 export type Quantity = 'length' | 'height' | 'mass';
 
 /** How a quantity is shown: its unit, how many of the kept unit it holds, and the digits behind the point. */

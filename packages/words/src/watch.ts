@@ -207,7 +207,7 @@ export const LOOK_OPTIONS = {
 /** In which state the client is. */
 export const STATE_NAMES = { cold: 'Cold', warm: 'Warm', after: 'After the routine' } as const;
 
-/** What a look asks beside the plain squat: "arms up · heels raised 20 mm"; empty when it is plain. */
+/** Options of a look beside the plain squat: "arms up · heels raised 20 mm"; empty when it is plain. */
 export const sayAsks = (asks: LookAsks): string =>
   [
     asks.state === null ? null : STATE_NAMES[asks.state].toLowerCase(),

@@ -94,7 +94,7 @@ export function calendarEvents(
         on: week.recheckOn,
       },
     ],
-    // What the week no longer has is taken out of a calendar that may have it.
+    // Events no longer in the week are cancelled in a calendar that may have them.
     gone:
       week.moved === 0
         ? []

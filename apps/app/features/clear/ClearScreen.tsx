@@ -31,7 +31,7 @@ export function ClearScreen({ dossier }: { dossier: Dossier }) {
   const now = isDone && !isToday && !isRepeating ? screening : screenToday(dossier, today());
   const change = (values: Partial<ScreeningValues>) => {
     setDetailOf(null);
-    // What is said now is said today, whatever day's screen is on the page.
+    // An answer given now belongs to today, whichever day's screen the page shows.
     putScreening(client.id, isToday && screening ? screening : { id: freshId, version: 0 }, {
       ...screenToday(dossier, today()),
       ...values,

@@ -162,7 +162,7 @@ export function ClientForm({
   useEffect(() => {
     form.reset(draftOf(base));
   }, [base, form]);
-  // What was typed before the page was left stands there again.
+  // Puts back text typed before the page was left.
   useEffect(() => {
     for (const [key, text] of Object.entries(begun ?? {}))
       form.setValue(key as keyof Draft, text, { shouldDirty: true });

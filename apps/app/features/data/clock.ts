@@ -36,5 +36,5 @@ export const clockReducer = slice.reducer;
 export function sayClock({ aheadMs }: ClockState): string | null {
   if (aheadMs === 0) return null;
   const minutes = Math.round(Math.abs(aheadMs) / 60_000);
-  return `This device’s clock is ${minutes} minutes ${aheadMs > 0 ? 'slow' : 'fast'}. What you enter is kept with the right time.`;
+  return `This device’s clock is ${minutes} minutes ${aheadMs > 0 ? 'slow' : 'fast'}. Your entries are kept with the right time.`;
 }

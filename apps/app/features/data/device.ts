@@ -76,7 +76,7 @@ interface Stores extends DBSchema {
 
 type ReadHeld = (raw: unknown) => Held | null;
 
-/** Captures whose landmarks stay at hand without network. */
+/** How many captures keep their landmarks on the device for use without network. */
 const CAPTURES_MOST = 30;
 
 /** Reads each kept change by itself: one that cannot be read holds up no other, and is not touched. */

@@ -271,7 +271,7 @@ export function useDraft<T>(key: string, initial: T) {
   };
 }
 
-/** A row to write: its id, and the version the change was made on (0 = not on the server yet); the whole row where it is at hand, to tell later who changed what. */
+/** A row to write: its id, and the version the change was made on (0 = not on the server yet); the whole row where the device has it, to tell later who changed what. */
 interface RowRef {
   id: string;
   version: number;
@@ -362,9 +362,9 @@ export function useChanges() {
         put({ kind: 'pain.put', ...at(row), clientId, values }),
       putStop: (clientId: string, row: RowRef, values: StopValues) =>
         put({ kind: 'stop.put', ...at(row), clientId, values }),
-      /** What a cue of the practice is, from now on. */
+      /** Changes a cue of the practice from now on. */
       changeCue: (values: CueChangeValues) => put({ kind: 'cue.change', ...fresh(), values }),
-      /** What a drill of the practice is, from now on. */
+      /** Changes a drill of the practice from now on. */
       changeDrill: (values: DrillChangeValues) => put({ kind: 'drill.change', ...fresh(), values }),
       /** The practice's units, from now on. */
       chooseUnits: (values: UnitsValues) => put({ kind: 'units.choose', ...fresh(), values }),

@@ -6,7 +6,7 @@ export interface Held {
   /** Its place in the line; below 0 while it is on this page alone. */
   seq: number;
   operation: Operation;
-  /** What the row said when the change was made; null where it was new. */
+  /** The row's values when the change was made; null for a new row. */
   base: Record<string, unknown> | null;
   /** Once tried it may have arrived, so its contents are never changed again. */
   tried: boolean;

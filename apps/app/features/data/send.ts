@@ -135,7 +135,7 @@ export const submit =
     void dispatch(flush());
   };
 
-/** Keeps a capture: it waits in the outbox, and stays at hand for its own page once it has arrived. */
+/** Keeps a capture: it waits in the outbox, and its own page can still show it once it has arrived. */
 export const keepCapture =
   (clientId: string, id: string, values: CaptureValues, operationId: string): Thunk =>
   (dispatch, _getState, { device }) => {

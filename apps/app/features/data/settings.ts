@@ -20,7 +20,7 @@ const UNSAID: Settings = {
 
 const KEY = 'zither-plumb.settings';
 
-/** What this device was told; null where it was told nothing, or nothing that can be read. */
+/** The settings kept on this device; null if there are none or they cannot be read. */
 export async function readSettings(): Promise<Settings | null> {
   try {
     const kept: unknown = JSON.parse(localStorage.getItem(KEY) ?? 'null');

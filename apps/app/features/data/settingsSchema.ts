@@ -17,7 +17,7 @@ export const settingsSchema = z.object({
   paper: z.enum(['A4', 'LETTER']).nullable().default(null),
   /** What a file's landmarks are called: asked once, remembered for the next file. */
   landmarks: z.record(z.string(), z.string()).default({}),
-  /** What the short tests would need and is not at hand where this device is used. */
+  /** Kit for short tests that is missing where this device is used. */
   missing: z
     .array(z.enum(['heelLift', 'lightWeight', 'upright', 'slickFloor', 'lowBox', 'loadedBar']))
     .default([]),

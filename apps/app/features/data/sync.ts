@@ -41,7 +41,7 @@ export const sync =
     return 'told';
   };
 
-/** Reads what this device keeps of a client, if it is not at hand already. */
+/** Reads this device's copy of a client unless it is in memory already. */
 export const recall =
   (of: string): Thunk<Promise<void>> =>
   async (dispatch, getState, { device }) => {

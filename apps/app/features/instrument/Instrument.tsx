@@ -51,7 +51,7 @@ export function Instrument({
   onChange: (next: Case) => void;
   /** Drawn as a ghost: the setup before the last change, or an alternative. */
   before: Case | null;
-  /** What the ghost is, in words. */
+  /** The ghost's name in words. */
   beforeIs?: string | undefined;
   /** The school whose lean limits hold; balanced when none is chosen. */
   method?: MethodProfile;

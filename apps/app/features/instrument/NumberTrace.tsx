@@ -22,7 +22,7 @@ export function NumberInputs({
   names = numbers.map(sayKind),
 }: {
   numbers: readonly ShownNumber[];
-  /** What each number is called. */
+  /** The name of each number. */
   names?: readonly string[];
 }) {
   const seen = new Map<string, TraceInput>();

@@ -5,7 +5,7 @@ import { newId, splitRow, today, useChanges } from '../data/index.ts';
 type Train = Extract<DecisionValues, { kind: 'train' }>;
 type Choice = Pick<Train, 'rung' | 'dose' | 'heelRole'>;
 
-/** The coach's own choice of what is trained, and how to change a part of it; with nothing chosen any more it is taken back. */
+/** The coach's own choice of what is trained, and how to change a part of it; with nothing chosen it is withdrawn. */
 export function useTraining(dossier: Dossier) {
   const { moment, putDecision } = useChanges();
   const chosen = trainingChosen(dossier);

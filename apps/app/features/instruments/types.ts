@@ -4,7 +4,7 @@ import type { Measure, TiltSample, Zero } from '@zither/core';
 /** Why an instrument gives nothing. */
 export type Fault = 'missing' | 'refused' | 'frozen';
 
-/** What a reading is taken of: the stand-ins need to know what they measure. */
+/** The measure and side being read: the stand-ins need to know what they measure. */
 export interface Aim {
   measure: Measure;
   /** The client's true value, for the stand-ins only. */
@@ -50,5 +50,5 @@ export const SAY_FAULT: Record<Fault, string> = {
   missing:
     'This device has no motion sensor that a page may use. Phones give it to pages opened over https only.',
   refused: 'The motion sensor may not be used: permission was refused.',
-  frozen: 'The sensor has stopped sending. Nothing you kept is lost.',
+  frozen: 'The sensor has stopped sending. Every reading you kept is safe.',
 };

@@ -392,8 +392,8 @@ function LoggedToday({ dossier, sets }: { dossier: Dossier; sets: readonly LoadS
           </View>
           <Button
             type="clear"
-            title="Take back"
-            aria-label={`Take back: ${saySet(set)}`}
+            title="Withdraw"
+            aria-label={`Withdraw: ${saySet(set)}`}
             onPress={() => putLoadSet(dossier.client.id, set, { ...valuesIn(set), undone: true })}
           />
         </View>

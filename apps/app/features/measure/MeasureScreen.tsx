@@ -163,8 +163,8 @@ function AtStation({ dossier, station, day }: { dossier: Dossier; station: Stati
           <StateChoice value={state} onChange={setState} />
           {state === 'after' && (
             <Say small soft>
-              Readings after the routine stand beside those of before; they are not averaged with
-              them.
+              Readings after the routine are shown beside those of before; they are not averaged
+              with them.
             </Say>
           )}
         </Fold>

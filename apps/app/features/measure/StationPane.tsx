@@ -156,7 +156,7 @@ export function useStation(dossier: Dossier, station: Station, day: string) {
     !isBarred;
 
   const goOn = () => {
-    // Who has read a station once has it in the hands: the pictures stay folded from then on.
+    // A coach who has read a station once knows it: its pictures stay folded from then on.
     if (isStationFull) knows.set(true);
     router.navigate(
       (following
@@ -205,7 +205,7 @@ export function useStation(dossier: Dossier, station: Station, day: string) {
     </>
   );
 
-  // What this client was never read before is shown open: the coach may not have it in the hands yet.
+  // A station never read on this client starts open, since the coach may not know it yet.
   const isNew = !dossier.trials.some((t) => station.measures.includes(t.measure));
   const position = POSITIONS.find((p) => p.id === station.position);
   const hasSides = station.measures.some((m) => MEASURES[m].sided);

@@ -94,7 +94,7 @@ export function LadderPart({
           <Button
             type="clear"
             title="Take it back"
-            accessibilityLabel={`Take back: ${sayEntryTestDone(lastTest)}`}
+            accessibilityLabel={`Withdraw: ${sayEntryTestDone(lastTest)}`}
             onPress={() => {
               const { ref, clientId, values } = splitRow(lastTest);
               putDecision(clientId, ref, { ...values, takenBack: true });

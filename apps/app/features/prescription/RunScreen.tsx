@@ -85,7 +85,7 @@ function Running({
   back: { to: `/clients/${string}/prescription`; label: string };
 }) {
   const { client } = dossier;
-  // What is begun is gone through as it began, whatever the plan says meanwhile.
+  // A run that has begun keeps its drills, even if the plan changes meanwhile.
   const [asked] = useState(plan.asked);
   const [drills] = useState(plan.drills);
   // Kept on the device: a Stop, a call or a reload does not lose the place.

@@ -42,7 +42,7 @@ export function paperOf(
       };
 }
 
-/** What a file of a plan is called: by kind and day, without a name. */
+/** File name of a plan's paper: kind and day, without the client's name. */
 export const paperName = (kind: PlanPaperKind, { givenOn }: PrescriptionValues): string =>
   `${{ card: 'squat-setup', plan: 'squat-plan', map: 'floor-map' }[kind]}-${givenOn}.pdf`;
 

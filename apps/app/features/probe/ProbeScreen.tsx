@@ -92,14 +92,14 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
         <Part>
           <SafetyNotice clientId={client.id} safety={safety} />
           <Say soft>
-            No short tests while the screen holds. What was seen and tried stays as it is.
+            No short tests while the screen holds. Earlier findings and tests are kept.
           </Say>
         </Part>
         {tried}
       </Screen>
     );
 
-  // What was recorded a moment ago is not offered again while the next opinion is on its way.
+  // Does not offer a test recorded a moment ago while the next opinion is being worked out.
   const done = (basis.signs.tests ?? []).map((t) => testKey(t.test, t.side));
   const tests = (now?.tests ?? []).filter(
     ({ next }) =>

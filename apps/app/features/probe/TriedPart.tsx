@@ -9,7 +9,7 @@ import { useLook } from '../../ui/useLook.ts';
 import { sayCueTrial } from '@zither/words/cueTrial';
 import { lowerOutcome, sayTest } from '@zither/words/probe';
 
-/** Short tests done against the newest looks, each of which can be taken back and counted again. */
+/** Short tests done since the newest looks; each can be withdrawn and counted again. */
 export function TriedPart({
   dossier,
   since,
@@ -42,14 +42,14 @@ export function TriedPart({
               <Say soft={t.undone}>{sayCueTrial(t) ?? sayTest(t.test, t.side)}</Say>
               <Say small strong={!t.undone} soft={t.undone}>
                 {t.undone
-                  ? `taken back (was: ${lowerOutcome(t.test, t.outcome)})`
+                  ? `withdrawn (was: ${lowerOutcome(t.test, t.outcome)})`
                   : `${lowerOutcome(t.test, t.outcome)} · ${sayDay(t.takenOn)}`}
               </Say>
             </View>
             <Button
               type="clear"
-              title={t.undone ? 'Count it again' : 'Take back'}
-              accessibilityLabel={`${t.undone ? 'Count it again' : 'Take back'}: ${sayTest(t.test, t.side)}, ${lowerOutcome(t.test, t.outcome)}`}
+              title={t.undone ? 'Count it again' : 'Withdraw'}
+              accessibilityLabel={`${t.undone ? 'Count it again' : 'Withdraw'}: ${sayTest(t.test, t.side)}, ${lowerOutcome(t.test, t.outcome)}`}
               onPress={() => onUndo(t, !t.undone)}
             />
           </View>

@@ -55,7 +55,7 @@ export function VerdictPart({
       {`Concluded ${sayDay(decision.on)}: ${decision.causes.map((c) => `${sayCause(nodeOf(c)).toLowerCase()} (${sayShare(c.probability)})`).join(' and ')}.`}
     </Notice>
   );
-  /** What would be concluded now is what was concluded already. */
+  /** Whether today's conclusion would repeat the one already kept. */
   const isSame =
     decision !== null &&
     decision.causes.length === plan.length &&
@@ -65,8 +65,7 @@ export function VerdictPart({
     return (
       <Part>
         <Notice tone="good">
-          Nothing that counts was seen in what was looked at, so there is nothing to probe. Go on
-          with the setup.
+          The parts you watched showed no fault, so there is nothing to test. Go on with the setup.
         </Notice>
         {concluded}
       </Part>

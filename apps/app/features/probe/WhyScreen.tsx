@@ -173,7 +173,7 @@ function Row({ children }: { children: ReactNode }) {
 /** So many bits fill the bar from the middle to its end. */
 const FULL_BITS = 4;
 
-/** One piece of evidence: what, why it bears on this cause, and a bar from the middle, right for and left against. */
+/** One piece of evidence: what was seen, how it affects this cause, and a bar from the middle, right for and left against. */
 function LedgerRow({ weight }: { weight: Weight }) {
   const { colors } = useLook();
   const what = sayEvidence(weight.evidence);

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Opinion, OpinionQuestion, Reasons } from '@zither/visit';
 
-/** What the worker is asked, and what it answers; answers to older questions are passed over. */
+/** A question to the worker and its answer; answers to older questions are ignored. */
 export type Asked = { id: number; question: OpinionQuestion } & (
   { kind: 'opinion' } | { kind: 'reasons'; node: number }
 );

@@ -90,7 +90,7 @@ export function RecheckScreen({ dossier }: { dossier: Dossier }) {
     [dossier, day, tables],
   );
   const { answer, isFresh, hasFailed } = useAnswer(ask);
-  // The verdicts need no search, so they stand at once. What to do next also asks heel and ladder, and waits for the answer.
+  // The verdicts need no search, so they stand at once. The next step also needs heel and ladder, so it waits for the answer.
   const recheck = useMemo(() => recheckOf(dossier, day), [dossier, day]);
   const told = isFresh ? (answer?.recheck ?? null) : null;
   const earlier = rechecksOf(dossier).filter((r) => r.on < day);

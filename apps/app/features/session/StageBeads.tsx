@@ -116,7 +116,7 @@ export function StageStrip({ clientId, views, here }: BeadsProps) {
   );
 }
 
-/** The same beads on the plumb line at the left of a wide page, each with why it stands so. */
+/** The same beads on the plumb line at the left of a wide page, each with the reason for its state. */
 export function StageRail({ clientId, views, here }: BeadsProps) {
   const { colors } = useLook();
   return (

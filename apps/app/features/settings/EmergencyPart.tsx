@@ -28,7 +28,7 @@ export function EmergencyPart() {
       title="Emergency steps of this gym"
       hint="Shown as soon as Stop is tapped, without network too. One step a line: who calls, which number, which door to open, where the defibrillator hangs."
     >
-      {isUnknown && <Say soft>They could not be fetched. What you enter is sent later.</Say>}
+      {isUnknown && <Say soft>They could not be fetched. Your entries will be sent later.</Say>}
       <Input
         label="Steps, one a line"
         aria-label="Steps, one a line"

@@ -84,7 +84,7 @@ export function AnswerPart({
       {says && !looked && choice?.kind !== 'tryFirst' && <Say small>{says}</Say>}
       {lockOf(dossier) && shown.kind !== 'use' && (
         <Say small soft>
-          {`Version ${versionInForce(dossier)?.number ?? 1} is locked and stays in use until it is taken back.`}
+          {`Version ${versionInForce(dossier)?.number ?? 1} is locked and stays in use until it is unlocked.`}
         </Say>
       )}
     </Part>

@@ -33,7 +33,7 @@ export function HeelPart({
         <>
           <Say>{course.isFree ? HEEL_FREE : HEEL_ROLE_NAMES[course.role]}</Say>
           <Fold
-            title="What the lift is for"
+            title="Purpose of the lift"
             note={chosen?.heelRole ? 'Chosen by the coach' : 'Follows from the purpose'}
           >
             <Choice

@@ -65,8 +65,8 @@ export function LockedPart({
               tone="before"
               actions={[{ label: 'Forget the other one', onPress: () => putInUse(inForce.lock) }]}
             >
-              Another setup was chosen after the lock. The locked one stays in use until it is taken
-              back.
+              Another setup was chosen after the lock. The locked one stays in use until it is
+              unlocked.
             </Notice>
           )}
           <Fold title="What supports it" note={inForce.lock.evidence.says[0] ?? ''}>
@@ -85,8 +85,8 @@ export function LockedPart({
             {onTakeBack && (
               <Button
                 type="clear"
-                title="Take back"
-                accessibilityLabel={`Take back version ${inForce.number}`}
+                title="Unlock"
+                accessibilityLabel={`Unlock version ${inForce.number}`}
                 onPress={() => onTakeBack(inForce.lock, true)}
               />
             )}
@@ -104,12 +104,12 @@ export function LockedPart({
               <Say
                 small
                 soft
-              >{`${lock.why} ${who(lock)}${lock.takenBack ? '; taken back' : ''}`}</Say>
+              >{`${lock.why} ${who(lock)}${lock.takenBack ? '; unlocked' : ''}`}</Say>
               {onTakeBack && lock.takenBack && (
                 <Button
                   type="clear"
-                  title="Put back"
-                  accessibilityLabel={`Put back version ${number}`}
+                  title="Lock again"
+                  accessibilityLabel={`Lock again: version ${number}`}
                   onPress={() => onTakeBack(lock, false)}
                 />
               )}

@@ -30,7 +30,7 @@ import { WorkPart } from './WorkPart.tsx';
 
 const TALL = { minHeight: 52 };
 
-/** Set: the answer and its figure on top, its sides below. Whatever is moved is looked at first, against the setup in use, and used with one tap. */
+/** Set: the answer and its figure on top, its sides below. A change is shown first, compared with the setup in use, and one tap uses it. */
 export function SetScreen({
   dossier,
   show,

@@ -18,7 +18,7 @@ import type { Segment } from './segments.ts';
 import type { SetPage } from './useSetPage.ts';
 import type { Trial } from './useTrial.ts';
 
-/** What a trial asks before anything else: where it hurt, or why this setup is locked. */
+/** Questions a trial asks before anything else: where it hurt, or why this setup is locked. */
 export function TrialAsks({ trial }: { trial: Trial }) {
   const { current, hurting, isLocking } = trial;
   return (

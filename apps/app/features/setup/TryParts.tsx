@@ -122,7 +122,7 @@ export function TriedPart({
             {sayFound({ setup: t.setup, targetDepthDeg: t.thighDepthDeg })}
           </Say>
           <Say small number>
-            {`${sayShowed(t)}${said === null ? '' : ` ${said}`}${t.chance === null ? '' : ` Predicted: gets down in about ${sayChance(t.chance)}.`}${t.captureIds.length > 0 ? ' From the camera.' : ''}${t.undone ? ' Taken back.' : ''}`}
+            {`${sayShowed(t)}${said === null ? '' : ` ${said}`}${t.chance === null ? '' : ` Predicted: gets down in about ${sayChance(t.chance)}.`}${t.captureIds.length > 0 ? ' From the camera.' : ''}${t.undone ? ' Withdrawn.' : ''}`}
           </Say>
         </View>
         {(counts || t.undone) && (
@@ -141,7 +141,7 @@ export function TriedPart({
     <Part title="Tried">
       <View>{[...trials].reverse().map((t) => row(t, true))}</View>
       {earlier.length > 0 && (
-        <Fold title="Does not count now" note="Taken back, or before the ankles were last measured">
+        <Fold title="Does not count now" note="Withdrawn, or before the ankles were last measured">
           <View>{earlier.map((t) => row(t, false))}</View>
         </Fold>
       )}

@@ -11,7 +11,7 @@ export interface Shown {
   at: Placed & Chances & { method: MethodProfile };
   title: string;
   says: string;
-  /** What to try is still being worked out: nothing is recorded against it. */
+  /** True while the next trial is being worked out, so nothing can be recorded for it yet. */
   isPending: boolean;
   /** The trials would keep it, and it is locked already. */
   isLocked: boolean;

@@ -27,7 +27,7 @@ type Unasked<T = SetAsked> = T extends SetAsked ? Omit<T, 'id'> : never;
 /** What came back so far of the question asked last. */
 export interface SetState {
   told: Told | null;
-  /** What was asked, so that an answer to an older question is not taken for one. */
+  /** The question this answers, so that an answer to an older question is not shown as this one's. */
   of: string | null;
   /** How far the search for what was asked last has come. */
   share: number;
@@ -126,7 +126,7 @@ export function useAnswer(ask: AnswerQuestion | null): {
   };
 }
 
-/** The setup in use: at once where somebody locked or chose one, from the worker where it is the search's proposal. */
+/** The setup in use: at once when a coach locked or chose one, from the worker when it is the search's proposal. */
 export function useInUse(
   ask: AnswerQuestion | null,
   limits: readonly SafetyLimit[],

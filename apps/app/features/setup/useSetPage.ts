@@ -38,9 +38,9 @@ export interface SetPage {
   safety: Safety;
   limits: readonly SafetyLimit[];
   method: MethodProfile;
-  /** What the search was asked; null until both ankles are known. */
+  /** The search's question; null until both ankles are known. */
   basis: SetupBasis | null;
-  /** What every number of the page was worked out from; null until both ankles are known. */
+  /** The inputs of every number on the page; null until both ankles are known. */
   ground: Ground | null;
   answer: Answer | null;
   /** The answer is about the record as it is now. */
@@ -52,7 +52,7 @@ export interface SetPage {
   /** What the coach looks at instead of the setup in use; null = nothing else. */
   looked: Assessed | null;
   look: (at: Placed | null, method?: MethodProfile) => void;
-  /** Keeps a setup as the client's; a lock in force is taken back only when that was asked for. */
+  /** Keeps a setup as the client's; a lock in force is removed only if the coach asks for that. */
   putInUse: (at: Placed, method?: MethodProfile, unlock?: boolean) => void;
   /** A setup as the linkage's question, under the limits of the day. */
   caseOf: (at: Placed, method: MethodProfile) => Case | null;

@@ -19,7 +19,7 @@ import { newId, splitRow, useAppSelector, useChanges, useDraft } from '../data/i
 import type { Shown } from './shown.ts';
 import type { SetPage } from './useSetPage.ts';
 
-/** What was marked of a trial before it is recorded; kept until it is. */
+/** Marks made for a trial before it is recorded; kept until it is. */
 interface Marked {
   marked: Showed | null;
   comfort: number | null;
@@ -64,7 +64,7 @@ export function useTrial(page: SetPage, shown: Shown | null) {
     page.look(null);
     dropDraft();
   };
-  /** What is being recorded stays what it is, whatever arrives from elsewhere meanwhile. */
+  /** The trial being recorded stays the same, even if changes arrive from elsewhere meanwhile. */
   const stay = () => current && page.look(current, method);
   return {
     current,

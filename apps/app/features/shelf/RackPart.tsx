@@ -13,7 +13,7 @@ const USUAL: readonly KitItem[] = [
   { kind: 'box', heightMm: 400 },
 ];
 
-/** What this practice has to stand on and sit to, for every client. */
+/** The practice's rack: plates, wedges and boxes for every client. */
 export function RackPart({ schools }: { schools: Schools }) {
   const initials = useAppSelector((s) => s.settings.initials);
   const { moment, putRack } = useChanges();

@@ -99,7 +99,7 @@ export function ShelfScreen() {
   }
   if (table === 'rack')
     return (
-      <Screen title="Shelf" who="What this gym has to stand on and sit to">
+      <Screen title="Shelf" who="Plates, wedges and boxes of this gym">
         {choice}
         <RackPart schools={schools} />
       </Screen>
@@ -120,8 +120,8 @@ export function ShelfScreen() {
       </Say>
       {isUnknown && (
         <Notice tone="now">
-          Your practice’s own tables could not be fetched, so the house defaults are shown. What you
-          change now is kept and sent when the network is back.
+          Your practice’s own tables could not be fetched, so the house defaults are shown. Changes
+          are kept and sent when the network is back.
         </Notice>
       )}
       {own.length > 0 && (

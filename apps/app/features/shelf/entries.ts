@@ -188,7 +188,7 @@ export function sayValue(change: TableChange, value: EntryValue): string {
   return change.kind === 'minutes' ? `${value} min` : `${Number((100 * value).toFixed(1))} %`;
 }
 
-/** What a change is about, in words. */
+/** Names the entry a change is about. */
 export function sayEntry(change: TableChange): string {
   switch (change.kind) {
     case 'prior':

@@ -74,7 +74,7 @@ export function useDrillsParts(schools: Schools) {
   const list = (
     <Part>
       <Say soft>
-        What a routine is made of. Doses and strengths are house defaults from common practice;
+        Drills a routine can use. Doses and strengths are house defaults from common practice;
         change a drill, or add your own with a photo. Plans that were given stay as they are.
       </Say>
       <View style={{ alignItems: 'flex-start' }}>

@@ -99,8 +99,8 @@ export function useSchoolsParts(schools: Schools, isUnknown: boolean) {
       </Say>
       {isUnknown && (
         <Notice tone="now">
-          Your practice’s own methods could not be fetched. What you change now is kept and sent
-          when the network is back.
+          Your practice’s own methods could not be fetched. Changes are kept and sent when the
+          network is back.
         </Notice>
       )}
       <View>

@@ -150,7 +150,7 @@ export function Attention() {
               <Suspense fallback={null}>
                 <Conflict key={conflict.seq} item={conflict} />
               </Suspense>
-              <Say small>Nothing of yours is lost until you choose.</Say>
+              <Say small>Your version is kept until you choose.</Say>
             </View>
           </Notice>
         )}

@@ -201,7 +201,7 @@ export function EyeScreen({
       )}
       {part === null && seen.length === 0 && (
         <Say soft>
-          Tap where you saw something; swipe a line to the right for more. What you watched and
+          Tap where you saw something; swipe a line to the right for more. A part you watched and
           found clean is a result too.
         </Say>
       )}

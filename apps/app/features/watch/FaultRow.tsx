@@ -14,7 +14,7 @@ const LEVELS = [null, 'slight', 'clear'] as const;
 /** So far a thumb moves for one step of severity. */
 const SWIPE_PX = 48;
 
-/** One of a row of small choices; pressed again it is taken back. */
+/** One of a row of small choices; pressing it again clears it. */
 function Chip({
   label,
   spoken,

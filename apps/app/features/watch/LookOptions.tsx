@@ -8,7 +8,7 @@ import { Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
 import { sayHeight } from '@zither/words/units';
 
-/** What this look asks: each option by itself, with the reason to choose it. */
+/** The options of a look, each with the reason to choose it. */
 export function LookOptions({
   asks,
   heelMm,
@@ -22,7 +22,7 @@ export function LookOptions({
   const { arms, feet, depth, heels, shoes } = LOOK_OPTIONS;
   const says = sayAsks(asks);
   return (
-    <Fold title="What this look asks" note={says === '' ? 'Nothing but the squat' : capital(says)}>
+    <Fold title="Options of this look" note={says === '' ? 'Nothing but the squat' : capital(says)}>
       <Option
         of={arms}
         value={asks.arms}

@@ -2,7 +2,7 @@ import type { Condition, LookAsks } from '@zither/contract';
 import { lookAsksSchema } from '@zither/contract';
 import { PLAIN_LOOK } from '@zither/contract/row';
 
-/** What a look asks, as part of an address: only what is not plain. */
+/** A look's options as part of an address; options left plain are omitted. */
 export const asksInAddress = (condition: Condition, asks: LookAsks): string =>
   [
     `condition=${condition}`,

@@ -3,7 +3,7 @@ import type { CaptureRow, Dossier } from '@zither/contract';
 import { asksLockout, limitsOf, safetyOf, thresholdsFor } from '@zither/visit';
 import { useWork } from './work.ts';
 
-/** Reads the landmarks of a kept capture again, away from the page, with the question of its day. Nothing is read while it is null. */
+/** Reads the landmarks of a kept capture again, away from the page, with the question of its day. Reads nothing for a null capture. */
 export function useReading(dossier: Dossier, capture: CaptureRow | null) {
   const { state, start, cancel } = useWork();
   const id = capture?.id;

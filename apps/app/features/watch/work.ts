@@ -4,7 +4,7 @@ import type { PackedCapture } from '@zither/contract';
 import type { Analysis, AnalysisQuestion, Lens, Report, Side, SquatScript } from '@zither/core';
 import type { LandmarkMapping, UpAxis } from '@zither/formats';
 
-/** What a worker is given to read and judge. */
+/** A job for the worker: a file or a capture to read and judge. */
 export type Job = { question: AnalysisQuestion } & (
   | { kind: 'file'; file: File; up: UpAxis; landmarks: LandmarkMapping }
   | { kind: 'simulate'; script: SquatScript; lens: Lens; seed: number; name: string }

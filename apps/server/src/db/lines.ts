@@ -31,7 +31,7 @@ export type Version = Pick<Stored, 'kind' | 'id' | 'version' | 'received_at'>;
 
 /**
  * A stored row as it travels. A version of a row never changes, so it is read from its JSON once and held: a long record is whole in tens of milliseconds
- * instead of hundreds. What is given out is shared and must not be changed.
+ * instead of hundreds. Callers share the rows returned and must not change them.
  *
  * @param stored asked for the whole row only where it is not held
  * @param most characters of JSON held

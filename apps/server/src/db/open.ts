@@ -71,7 +71,7 @@ export function mustBeWhole(db: Db, file: string, newest = Infinity): void {
   }
 }
 
-/** Nothing is written before it is known that the file is ours and not newer than this version. */
+/** Refuses a file of another program or a newer version before anything is written. */
 function mustBeOurs(db: Db, file: string, newest: number): void {
   const [id, version] = [number(db, 'application_id'), number(db, 'user_version')];
   const tables = db
@@ -83,11 +83,11 @@ function mustBeOurs(db: Db, file: string, newest: number): void {
   const isEarlier = id === 0 && version > 0 && tables.includes('operation_log');
   if (!isEmpty && !isEarlier && id !== APPLICATION_ID)
     throw new CannotOpen(
-      `${file} is a database of another program. Nothing in it was touched. Set DATABASE_FILE to another path.`,
+      `${file} is a database of another program. It was not changed. Set DATABASE_FILE to another path.`,
     );
   if (version > newest)
     throw new CannotOpen(
-      `${file} was written by a newer version (${version}; this one knows ${newest}). Nothing in it was touched. Start the newer version, or restore a backup of before.`,
+      `${file} was written by a newer version (${version}; this one knows ${newest}). It was not changed. Start the newer version, or restore a backup of before.`,
     );
 }
 

@@ -12,7 +12,7 @@ export interface Opened {
 const hashOf = (token: string): string => createHash('sha256').update(token).digest('hex');
 
 /**
- * The client a token opens on a day; null for a link that has ended, was taken back, or never was. The only query without a practice: the token
+ * The client a token opens on a day; null for a link that has ended, was withdrawn, or never existed. The only query without a practice: the token
  * is all that is known, and it says which one. By the hash, so that how long it takes says nothing about the token.
  */
 export function opened(db: Db, token: string, day: string): Opened | null {

@@ -29,7 +29,7 @@ function ofDatabase(error: unknown): ErrorCode | null {
   return null;
 }
 
-/** What a sender caused before a route was reached, by its status. */
+/** Code of an error the sender caused before a route was reached, by its status. */
 const ofStatus = (status: number): ErrorCode =>
   status === 404 || status === 403 ? 'noSuchRoute' : status === 416 ? 'badRange' : 'invalid';
 
@@ -71,7 +71,7 @@ export function problems(app: FastifyInstance): void {
 const send = (reply: FastifyReply, code: ErrorCode, status: number = ERRORS[code].status) =>
   reply.status(status).type('application/json; charset=utf-8').send(problem(code));
 
-/** What goes wrong before there is a request: an address or a header that cannot be read. */
+/** Answers errors that come before a request exists: an address or a header that cannot be read. */
 export const unreadable = {
   frameworkErrors: (_error: Error, _request: unknown, reply: FastifyReply) =>
     void send(reply, 'invalid'),

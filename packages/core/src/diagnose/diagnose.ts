@@ -53,7 +53,7 @@ export const EXPLAINED = { most: 5, from: 0.08 } as const;
  * Which causes lie behind what was seen, and which short test would tell most a minute. Weights are house defaults, not clinical
  * likelihoods; the coach decides.
  *
- * @param circumstances limits of Clear and what is not at hand bar tests
+ * @param circumstances limits of Clear and missing kit rule tests out
  */
 export function diagnose(
   signs: Signs,

@@ -20,7 +20,7 @@ export const OTHER_FINDINGS = [
 export type OtherFinding = (typeof OTHER_FINDINGS)[number];
 export type FindingId = Exclude<FaultId, 'pain'> | OtherFinding;
 
-/** strong ++, some +, weak: how surely a cause shows as this finding. against −: it makes the finding less likely. */
+/** strong ++, some +, weak: how likely a cause shows as this finding. against −: it makes the finding less likely. */
 export type Strength = 'strong' | 'some' | 'weak' | 'against';
 
 export interface Link {
@@ -32,7 +32,7 @@ export interface Link {
   status: 'house default';
   /** The other side's cause shows as this side's finding. */
   crosses?: boolean;
-  /** How surely it shows when the finding was seen in one phase of the rep alone; phases left out, and findings of no or several phases, as `strength`. */
+  /** How likely it shows when the finding was seen in one phase of the rep alone; phases left out, and findings of no or several phases, as `strength`. */
   at?: Readonly<Partial<Record<Phase, Exclude<Strength, 'against'>>>>;
 }
 

@@ -103,7 +103,7 @@ function leastTangled(factors: readonly Factor[], open: Mask): number {
 function multiplied(factors: readonly Factor[], scope: readonly number[]): Float64Array {
   const product = new Float64Array(2 ** scope.length).fill(1);
   for (const { vars, table } of factors) {
-    // Where the factor's own index stands for every index of the product, grown bit by bit.
+    // The factor's own index at every index of the product, built bit by bit.
     const own = new Int32Array(product.length);
     for (let bit = 0; bit < scope.length; bit += 1) {
       const add = 1 << vars.indexOf(scope[bit]!);

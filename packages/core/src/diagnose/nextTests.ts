@@ -39,7 +39,7 @@ function sidesFor(
 /** What keeps tests from being done, beside the screen. */
 export interface Circumstances {
   limits?: readonly SafetyLimit['kind'][] | undefined;
-  /** Not at hand. */
+  /** Kit that is missing. */
   missing?: readonly Need[] | undefined;
   /** Done already, or known without the test: {@link testKey}s. */
   known?: readonly string[] | undefined;
@@ -57,7 +57,7 @@ export function barOf(
 }
 
 /**
- * Tests that may be done now, the most telling a minute first: about something seen, not barred, not done yet.
+ * Tests that may be done now, by information per minute: about something seen, not barred, not done yet.
  */
 export function worthTesting(
   evidence: readonly Evidence[],

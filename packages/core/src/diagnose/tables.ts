@@ -64,7 +64,7 @@ export const HOUSE_TABLES: Tables = {
 const isNamed = (effect: string): effect is NamedOutcome =>
   (NAMED_OUTCOMES as readonly string[]).includes(effect);
 
-/** Causes that show in a test by one of its effects, with how surely. */
+/** Causes that show in a test by one of its effects, with their strength. */
 export const pullsIn = (test: ProbeTest, effect: Effect): ProbeTest['relieves'] =>
   isNamed(effect) ? (test.named?.[effect]?.causes ?? []) : test[effect];
 

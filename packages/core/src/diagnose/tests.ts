@@ -102,7 +102,7 @@ const test = (entry: Omit<ProbeTest, 'status'>): ProbeTest => ({
 export const outcomesOf = ({ named }: Pick<ProbeTest, 'named'>): readonly Outcome[] =>
   named ? [...(Object.keys(named) as Outcome[]), 'pain'] : CHANGES;
 
-/** Every short test of the trade. How surely a cause shows in it is a house default. */
+/** Every short test of the trade. The strength of each link is a house default. */
 export const TESTS: Readonly<Record<TestId, ProbeTest>> = {
   heelsRaised: test({
     id: 'heelsRaised',
@@ -476,7 +476,7 @@ export const TESTS: Readonly<Record<TestId, ProbeTest>> = {
       'leanUnused',
       'leanOffBalance',
     ],
-    // What a word changes at once was a habit or a matter of control; it lengthens no tissue.
+    // A cue that works at once points to habit or control, since it lengthens no tissue.
     relieves: [
       ['habitSitsBack', 'strong'],
       ['habitDives', 'strong'],

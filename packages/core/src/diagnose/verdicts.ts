@@ -31,7 +31,7 @@ export interface NotFault {
     | { kind: 'slightAlone' };
 }
 
-/** What looks like a fault and is none: the build, cues that went too far, what is too small to matter. */
+/** Findings that look like faults and are not: the build, cues that went too far, differences too small to matter. */
 export function notFaultsOf(
   { findings = [], leanBudget }: Signs,
   there: readonly Extract<Evidence, { kind: 'finding' }>[],

@@ -34,7 +34,7 @@ export interface Agreement {
 }
 
 /**
- * What was measured against what was judged. Both are kept; neither corrects the other.
+ * Compares the measured findings with those judged by eye. Both are kept; neither corrects the other.
  *
  * @param notJudged faults the capture could not tell, so that the eye is not compared with it
  * @param lookedAt what the eye watched; null = not recorded, then all of it is compared

@@ -16,7 +16,7 @@ import {
 import type { SidePicture } from './sidePicture.ts';
 import { FAULTS, OTHER_READING, type FaultId, type Phase } from './table.ts';
 
-/** What the measures of a side view are compared with. */
+/** Limits that the measures of a side view are compared with. */
 export interface SideQuestion {
   targetDepthDeg: number;
   /** Arms are held overhead. */
@@ -35,7 +35,7 @@ const TRUNK = ['hip', 'shoulder'];
 const PEAK_S = 0.15;
 /** A heel that lifts stays up a while; a mark that jumps does not. */
 const LIFT_S = 0.3;
-/** Balance is judged where the squat loads the feet, not in the stand between reps (house default). */
+/** Balance is judged from this share of the depth on, not while standing between reps (house default). */
 const LOADED_FROM = 0.3;
 /** From this much rounding on the tuck has begun, degrees (house default). */
 export const TUCK_BEGINS_DEG = 5;

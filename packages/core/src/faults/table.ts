@@ -48,7 +48,7 @@ export interface Fault {
   name: string;
   area: Area;
   views: readonly CameraView[];
-  /** What the value is, in a few words. */
+  /** Name of the value, in a few words. */
   measuredAs: string;
   unit: FaultUnit;
   /**

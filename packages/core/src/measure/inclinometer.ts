@@ -35,7 +35,7 @@ export type InclinometerState =
   | { kind: 'took'; deg: number; samples: number }
   | { kind: 'frozen' };
 
-/** Zero: the pull when the phone was held against the wall. */
+/** Zero: the acceleration read with the phone flat on the wall. */
 export interface Zero {
   x: number;
   y: number;

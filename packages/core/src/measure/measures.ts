@@ -33,7 +33,7 @@ interface Range {
   most: number;
 }
 
-/** What is known of a measure before anybody is measured. Ranges and grain in its unit. */
+/** A measure as known before any client is measured. Ranges and grain in its unit. */
 export interface Measure {
   id: MeasureId;
   name: string;

@@ -46,7 +46,7 @@ export function* simulatedTilt(trueDeg: number, random: Random): Generator<TiltS
   }
 }
 
-/** What the simulated inclinometer shows when it is held to the wall to be zeroed: upright, with its own small error of mounting. */
+/** Acceleration the simulated inclinometer shows while zeroed on the wall: upright, with its own small error of mounting. */
 export const simulatedZero = (random: Random) => ({
   x: 0.002 * normal(random),
   y: 1,

@@ -20,7 +20,7 @@ export interface Series {
 export const AXES = ['x', 'y', 'z'] as const;
 export type Axis = (typeof AXES)[number];
 
-/** What was done to a capture before anything was computed from it, and how much of it was there to begin with. */
+/** Quality of a capture: how much of it was seen, and how it was corrected before use. */
 export interface Quality {
   rateHz: number;
   /** Share of frames, 0 to 1, in which a landmark was seen, the worst of those used. */

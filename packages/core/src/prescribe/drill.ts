@@ -6,7 +6,7 @@ import type { SafetyLimit } from '../safety/screen.ts';
 export const ROUTINE_PARTS = ['makeRoom', 'ownIt', 'useIt'] as const;
 export type RoutinePart = (typeof ROUTINE_PARTS)[number];
 
-/** What a drill may need. A wall, something to hold, and a line on the floor are everywhere; the rest is carried. */
+/** Kit a drill may need. A wall, something to hold, and a line on the floor are everywhere; the rest is carried. */
 export const DRILL_KIT = [
   'wall',
   'upright',

@@ -123,7 +123,7 @@ export interface RungSeen {
 }
 
 export interface LadderQuestion {
-  /** What the squat is for; null = nobody said. */
+  /** Purpose of the squat; null = not chosen. */
   purpose: Purpose | null;
   method: Pick<MethodProfile, 'breaks'>;
   /** The setup in use: its load position is climbed to, its heel lift makes a rung of its own. */

@@ -58,7 +58,7 @@ function barOf(
 
 /**
  * Cues and drills for the causes to work on, from the tables, under the screen's limits. At most two cues, one a cause. The drills are the best that fit
- * into the minutes ({@link bestRoutine}). Without a cause nothing is given. What would fit and is left out is named with its reason. Deterministic.
+ * into the minutes ({@link bestRoutine}). Without a cause nothing is given. Drills and cues that fit but are left out are named with the reason. Deterministic.
  */
 export function prescribe(input: PrescriptionInput): Prescription {
   const causes = merged(input.causes);
@@ -105,7 +105,7 @@ export function prescribe(input: PrescriptionInput): Prescription {
   return { cues, drills, seconds, notAdvised };
 }
 
-/** What keeps a drill from being given: the screen, a clinician, a ban, that it hurt at home, what the coach took out, or kit that is not at hand. */
+/** What keeps a drill from being given: the screen, a clinician, a ban, pain at home, the coach's own removals, or missing kit. */
 function drillBar(drill: Drill, input: PrescriptionInput): LeftOutBecause | null {
   const { banned, kit } = input.wishes;
   const bar = barOf(drill, drill.bannedAs, input);
@@ -182,7 +182,7 @@ function routineOf(
   return { drills, seconds: found.seconds, found };
 }
 
-/** What a plan would give instead of a drill, and which causes get less by it. */
+/** The drill a plan would give instead of one, and the causes that lose by the swap. */
 export function swapFor(
   input: PrescriptionInput,
   id: string,

@@ -11,10 +11,10 @@ export interface Dose {
   pauseS: number;
 }
 
-/** What the squat is for. */
+/** Purpose of the squat. */
 export type Purpose = 'strength' | 'sport' | 'barbell' | 'return' | 'kneeSparing' | 'dailyLife';
 
-/** What a heel lift is to a client: something for the first sets, for assistance work, or for the squat that is trained. */
+/** How a method treats a heel lift for a client: something for the first sets, for assistance work, or for the squat that is trained. */
 export const HEEL_ROLES = ['warmUp', 'accessory', 'primary'] as const;
 export type HeelRole = (typeof HEEL_ROLES)[number];
 
@@ -22,7 +22,7 @@ export type HeelRole = (typeof HEEL_ROLES)[number];
 export interface PurposePlan {
   /** The method it suggests; null = the practice's usual one. */
   method: string | null;
-  /** What a lift under the heels is for, where the method calls it a tool. */
+  /** Purpose of a heel lift, for methods that call it a tool. */
   heelRole: HeelRole;
   /** The squat is to be flat in the end, so a lift is weaned even where the method calls it a tool. */
   isFlat: boolean;

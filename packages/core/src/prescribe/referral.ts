@@ -1,6 +1,6 @@
 import type { CauseId } from '../diagnose/causes.ts';
 
-/** What is not given while a clinician is asked: whatever works on these causes, and single entries besides. */
+/** Work withheld while a clinician is consulted: whatever works on these causes, and single entries besides. */
 interface Barred {
   causes: readonly CauseId[];
   entries: readonly string[];

@@ -217,7 +217,7 @@ function boundOf(adds: { add: number; seconds: number }[], left: number, count: 
   return Math.min(largest, byTime);
 }
 
-/** What a set of drills is worth under a question, as the search reckons it; for comparing sets. */
+/** Worth of a set of drills under a question, as the search counts it; for comparing sets. */
 export const worthOf = (question: RoutineQuestion, drills: readonly Drill[]): number =>
   worth(
     drills.map((drill) => ({

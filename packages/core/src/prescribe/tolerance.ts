@@ -8,8 +8,7 @@ export const DAYS_A_STEP = 3;
 
 /**
  * A drill with as much of it as this client has shown to tolerate: it starts at its dose and grows by a step for every three days in a row on which it
- * went well, up to its most. A day on which it was hard takes the last step back; one on which it hurt starts over. `went`: newest first. What does
- * not grow stays as it is.
+ * went well, up to its most. A day on which it was hard takes the last step back; one on which it hurt starts over. `went`: newest first. Other values do not grow.
  */
 export function asTolerated(drill: Drill, went: readonly WentAtHome[]): Drill {
   const { grows, dose } = drill;

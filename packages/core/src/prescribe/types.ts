@@ -20,7 +20,7 @@ export interface WorkedCause {
   because: readonly (string | Evidence)[];
 }
 
-/** What a plan is made from: the causes to work on, most probable first, and what must be kept from it. */
+/** Inputs of a plan: the causes to work on, most probable first, and what must be kept from it. */
 export interface PrescriptionInput {
   causes: readonly WorkedCause[];
   limits: readonly SafetyLimit[];
@@ -45,10 +45,10 @@ export interface PrescriptionInput {
   cleared: readonly { id: string | null; words: string }[];
 }
 
-/** Minutes, what is at hand, and what the coach put in or took out. */
+/** Minutes, the kit in the room, and the coach's own additions and removals. */
 export interface RoutineWishes {
   minutes: number;
-  /** Kit at hand beside what every room has; null = all of it. */
+  /** Kit in the room beyond what every room has; null = all of it. */
   kit: readonly DrillKit[] | null;
   /** Ids of drills that are in, whatever else would be better; and of those that are not given. */
   pinned: readonly string[];

@@ -50,7 +50,7 @@ export const isAimOf = (cause: CauseId, aim: Aim): boolean =>
     : (READ_BY[cause]?.includes(aim.measure) ?? false);
 
 /**
- * What a plan is judged by: the readings that show the causes it works on, and the findings these causes show as. Clear findings come first. At
+ * The goals a plan is judged by: the readings that show the causes it works on, and the findings these causes show as. Clear findings come first. At
  * most `AIMS_MOST`; deterministic.
  *
  * @param causes the causes the plan works on, the likeliest first; side null = either

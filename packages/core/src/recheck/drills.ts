@@ -4,7 +4,7 @@ import { isAimOf, type Aim } from './aims.ts';
 import { QUESTIONED_AFTER_DAYS, type RecheckWord } from './propose.ts';
 
 /**
- * What a drill was followed by. `retained`: what it works on is better at a cold recheck, and nothing of it worse. `questioned`: four weeks without a
+ * The change that followed a drill. `retained`: what it works on is better at a cold recheck, and nothing of it worse. `questioned`: four weeks without a
  * change we can see in anything it works on. `open`: too early, not read again, or mixed. None of it says that the drill was the reason.
  */
 export type DrillVerdict = 'retained' | 'questioned' | 'open';

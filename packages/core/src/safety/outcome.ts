@@ -45,7 +45,7 @@ export type ScreenOutcome =
       standing: readonly StandingHold[];
     };
 
-/** What a limit is of: its kind, and of a joint that joint and side. */
+/** The quantity a limit applies to: its kind, and of a joint that joint and side. */
 export const limitKey = (limit: SafetyLimit): string =>
   limit.kind === 'jointRange' ? `${limit.kind} ${limit.joint} ${limit.side}` : limit.kind;
 

@@ -120,7 +120,7 @@ export const SCREEN_QUESTIONS: readonly ScreenQuestion[] = [
   { id: 'under16', words: 'Under 16 years old?', detail: 'guardianPresent', changes: false },
 ];
 
-/** The question to ask next, null when all were asked; and how many are left. Each is asked by itself: no answer is taken for several. */
+/** The question to ask next, null when all were asked; and how many are left. Each is asked by itself: one answer never covers several questions. */
 export function nextQuestion(asked: readonly QuestionId[]): {
   question: ScreenQuestion | null;
   left: number;

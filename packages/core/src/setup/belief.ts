@@ -78,7 +78,7 @@ export function startBelief({
   };
 }
 
-/** What one setup asks of both sides, ready to be compared with many guesses. */
+/** Ankle and fold one setup needs on both sides, ready to be compared with many guesses. */
 export interface SetupReach extends BothSides<Reach> {
   /** A fold the screen allows at most, whatever the client has, degrees; Infinity = none. */
   foldCapDeg: number;
@@ -177,7 +177,7 @@ export function chanceOf(belief: Belief, reach: SetupReach, most = Infinity): nu
   const [pl, pr] = [l.perUnit, r.perUnit];
   const [fl, fr] = [l.foldPerUnit, r.foldPerUnit];
   const isAlike = pl === pr;
-  // Feet that stand alike share one table, in which the stiffer ankle needs more fold.
+  // Symmetric feet share one table, in which the stiffer ankle needs more fold.
   const isShared = l.foldNeededDeg === r.foldNeededDeg;
   let sum = 0;
   let all = 0;
@@ -226,7 +226,7 @@ export interface TrialSeen {
   tucked: boolean | null;
 }
 
-/** Chance of what was seen, for one guess. What a rep did not get down to it does not tell. */
+/** Chance of what was seen, for one guess. A rep gives no information below its own depth. */
 function likelihood(h: ReturnType<typeof holding>, seen: TrialSeen): number {
   const lapsed = (p: number) => LAPSE / 2 + (1 - LAPSE) * p;
   let p = 1;

@@ -108,7 +108,7 @@ export {
 } from './tellMore.ts';
 export { FOOTING_FROM, footingOf, type Footing } from './wedge.ts';
 export { weaningSteps, weeksTo, type AnkleTrend, type WeaningStep } from './weaning.ts';
-export { sideDifference, turnFurtherBy, UNLIKE_MOST, type SideDifference } from './sides.ts';
+export { sideDifference, turnFurtherBy, ASYMMETRY_MOST, type SideDifference } from './sides.ts';
 export { chanceAt, chanceMap, MAP_RANGE, mapAxes, type ChanceMap, type MapAt } from './map.ts';
 export { boxFor, HIP_ABOVE_SEAT_MM } from './box.ts';
 export {

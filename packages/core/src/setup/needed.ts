@@ -45,7 +45,7 @@ const KINDS_MOST = 2;
 /** Guesses of each half asked while looking; what is found is asked of all. */
 const GUESSES = 64;
 
-/** What a setup asks of a client whose ankles gained so much: to each of them it asks as much less. */
+/** Needs of a setup for a client whose ankles gained this much: to each of them it asks as much less. */
 function afterGain(reach: SetupReach, by: BothSides<number>): SetupReach {
   if (by.left === 0 && by.right === 0) return reach;
   const of = (own: Reach, gain: number): Reach => ({

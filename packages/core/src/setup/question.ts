@@ -18,7 +18,7 @@ export type KitPiece =
   /** Not under the feet: something to sit to. */
   | { kind: 'box'; heightMm: number };
 
-/** What the search is asked. mm, degrees, kg. */
+/** A question to the search. mm, degrees, kg. */
 export interface SetupQuestion {
   body: Body;
   /** As measured. */
@@ -54,7 +54,7 @@ export const SEARCH_STEP = { stanceMm: 20, toeOutDeg: 5 } as const;
 export const OTHER_HOLD_STEPS = 8;
 /** Nobody is sent to stand wider than a usual hip opens, degrees (AAOS normal range, from memory). */
 export const ABDUCTION_MOST_DEG = 45;
-/** What a counterweight weighs when nothing is held yet, kg (house default). */
+/** Mass of a counterweight for a client who holds none yet, kg (house default). */
 const COUNTERWEIGHT_KG = 5;
 
 /** Load positions further forward, tried when the one wished for does not work. */

@@ -18,7 +18,7 @@ export interface PerUnit {
 export const NO_CHANGE: PerUnit = { thigh: 0, trunk: 0, shank: 0, balance: 0 };
 
 /**
- * What a setup asks of one side on the way down to a depth, whatever this client's ankle and fold: worked out once, then asked for any
+ * Needs of a setup on one side on the way down to a depth, for any ankle and fold: worked out once, then asked for any
  * number of ankles and folds. The ankle enters as the shank inclination it allows, β = dorsiflexion − buffer + pitch.
  */
 export interface Reach {
@@ -39,7 +39,7 @@ export interface Reach {
 /** Depths asked on the way down, degrees: coarse above, close where the demand peaks. */
 const STEPS_DEG = [-45, -30, -20, -12, -6, -3, 0, 3, 6, 10, 15, 20, 25, 30, 35, 40, 45] as const;
 
-/** Depths asked on the way to a target, the target included; −45° stands for the top where the chain closes first. */
+/** Depths asked on the way to a target, the target included; −45° marks a chain that closes only near the top. */
 export const depthsTo = (targetDeg: number): number[] => [
   ...STEPS_DEG.filter((d) => d < targetDeg - 1e-9),
   targetDeg,

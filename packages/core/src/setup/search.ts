@@ -72,7 +72,7 @@ const EMPHASIS_POINTS = 10;
 const TOE_BEND_POINTS = 0.3;
 /** A block bends the toes; from here it is felt, degrees (common practice, no source). */
 export const TOE_BEND_FELT_DEG = 10;
-/** Setups whose feet may be turned asymmetrically: the cheapest of those that stand alike. */
+/** Setups whose feet may be turned asymmetrically: the cheapest symmetric one. */
 const UNEVEN_OF = 24;
 
 export const isUneven = ({ setup: { toeOutDeg } }: Placed): boolean =>
@@ -208,7 +208,7 @@ function slopesOver(stances: readonly number[], toes: readonly number[], at: Slo
   };
 }
 
-/** Shanks of both sides together, for feet that stand alike and share one table. */
+/** Shanks of both sides together, for symmetric feet that share one table. */
 function sharedNodes(question: SetupQuestion, base: Case, pitchDeg: number): Float64Array {
   const left = shankNodes(question, base, 'left', pitchDeg);
   const right = shankNodes(question, base, 'right', pitchDeg);
@@ -361,7 +361,7 @@ export function reachesAround(
   return list;
 }
 
-/** Setups again with one foot turned further out, where a measured difference allows it: the cheapest of those that stand alike. */
+/** Setups again with one foot turned further out, where a measured difference allows it: the cheapest symmetric one. */
 function turnedFurther(
   question: SetupQuestion,
   profile: MethodProfile,

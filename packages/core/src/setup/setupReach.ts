@@ -41,7 +41,7 @@ function moved(body: ResolvedBody, setup: Setup, unit: keyof PerUnit, by: number
   return { body: { ...body, lengthsMm }, setup };
 }
 
-/** What a setup asks of one side down to several depths, the body as known. */
+/** Needs of a setup on one side down to several depths, with the body as known. */
 export function sideReaches(
   body: ResolvedBody,
   base: Case,
@@ -105,7 +105,7 @@ export const foldCapOf = ({ safety = [] }: Pick<SetupQuestion, 'safety'>): numbe
     ),
   );
 
-/** What one setup asks, with exact slopes: for whatever is shown. */
+/** Needs of one setup, with exact slopes: for whatever is shown. */
 export function reachOf(
   question: SetupQuestion,
   profile: MethodProfile,

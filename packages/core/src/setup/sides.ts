@@ -14,9 +14,9 @@ interface Reading {
 }
 
 /** How far the stance may be asymmetric, and only for a measured reason (common practice, no source). */
-export const UNLIKE_MOST = { toeOutDeg: 5, forwardMm: 20 } as const;
+export const ASYMMETRY_MOST = { toeOutDeg: 5, forwardMm: 20 } as const;
 /** Below this nothing is worth turning or moving (house defaults). */
-const UNLIKE_LEAST = { toeOutDeg: 2, forwardMm: 5 } as const;
+const ASYMMETRY_LEAST = { toeOutDeg: 2, forwardMm: 5 } as const;
 /** A side short by less than this is not seen to drift, degrees of shank (house default). */
 const DRIFT_FROM = { shankDeg: 1 } as const;
 
@@ -30,14 +30,14 @@ export interface SideDifference {
   rotation: Asymmetry | null;
   /** Expected when the squat goes on to its target although one side is spent: that heel rises so far, or the pelvis turns so far; null = none to expect. */
   drift: { toward: Side; heelMm: number; turnDeg: number } | null;
-  /** null = stand alike. */
-  unlike: {
+  /** null = set them alike. */
+  asymmetry: {
     side: Side;
     /** So much further out than the other foot; 0 = not for this reason. */
     toeOutDeg: number;
     /** Or so much further forward; 0 = not for this reason. */
     forwardMm: number;
-    /** What was cut off by the limit of {@link UNLIKE_MOST}. */
+    /** What was cut off by the limit of {@link ASYMMETRY_MOST}. */
     isCapped: boolean;
     because: 'ankle' | 'rotation';
   } | null;
@@ -72,7 +72,7 @@ function driftOf(question: Case, solved: BothSides<SideSolution>): SideDifferenc
   };
 }
 
-/** How far forward the stiffer foot would stand for both ankles to be spent at once, mm: its shank then leans that much less. */
+/** How far ahead to set the stiffer foot so that both ankles reach their end together, mm: its shank then leans that much less. */
 function staggerOf(question: Case, stiffer: Side): number {
   const lean = (side: Side) => {
     const link = buildLinkage(resolveBody(question.body), question.setup, side);
@@ -113,42 +113,42 @@ export function sideDifference(
     ankle,
     rotation,
     drift: driftOf(question, solved),
-    unlike: null,
+    asymmetry: null,
   };
-  difference.unlike = unlikeOf(question, difference);
+  difference.asymmetry = asymmetryOf(question, difference);
   return difference;
 }
 
-function unlikeOf(
+function asymmetryOf(
   question: Case,
   { ankle, rotation, drift }: SideDifference,
-): SideDifference['unlike'] {
+): SideDifference['asymmetry'] {
   if (rotation?.kind === 'different') {
     const wanted = Math.abs(rotation.differenceDeg) / 2;
     return {
       side: rotation.lower,
-      toeOutDeg: Math.min(UNLIKE_MOST.toeOutDeg, Math.round(wanted)),
+      toeOutDeg: Math.min(ASYMMETRY_MOST.toeOutDeg, Math.round(wanted)),
       forwardMm: 0,
-      isCapped: wanted > UNLIKE_MOST.toeOutDeg,
+      isCapped: wanted > ASYMMETRY_MOST.toeOutDeg,
       because: 'rotation',
     };
   }
   if (ankle.kind !== 'different' || !drift) return null;
   const wanted = staggerOf(question, ankle.lower);
-  if (wanted < UNLIKE_LEAST.forwardMm) return null;
+  if (wanted < ASYMMETRY_LEAST.forwardMm) return null;
   return {
     side: ankle.lower,
-    toeOutDeg: UNLIKE_MOST.toeOutDeg,
-    forwardMm: Math.min(UNLIKE_MOST.forwardMm, Math.round(wanted / 5) * 5),
-    isCapped: wanted > UNLIKE_MOST.forwardMm,
+    toeOutDeg: ASYMMETRY_MOST.toeOutDeg,
+    forwardMm: Math.min(ASYMMETRY_MOST.forwardMm, Math.round(wanted / 5) * 5),
+    isCapped: wanted > ASYMMETRY_MOST.forwardMm,
     because: 'ankle',
   };
 }
 
 /** What the finder may do with it: the side that may be turned out further, and how far. */
 export const turnFurtherBy = ({
-  unlike,
-}: Pick<SideDifference, 'unlike'>): NonNullable<SetupQuestion['turnFurther']> | null =>
-  unlike && unlike.toeOutDeg >= UNLIKE_LEAST.toeOutDeg
-    ? { side: unlike.side, mostDeg: unlike.toeOutDeg, because: unlike.because }
+  asymmetry,
+}: Pick<SideDifference, 'asymmetry'>): NonNullable<SetupQuestion['turnFurther']> | null =>
+  asymmetry && asymmetry.toeOutDeg >= ASYMMETRY_LEAST.toeOutDeg
+    ? { side: asymmetry.side, mostDeg: asymmetry.toeOutDeg, because: asymmetry.because }
     : null;

@@ -109,7 +109,7 @@ export function waysFor(
     case 'ankleLeft':
     case 'ankleRight': {
       const side = reading === 'ankleLeft' ? 'left' : 'right';
-      // What is believed is wall and carry-over together; another reading at the wall tells of the wall alone.
+      // The belief covers wall angle and carry-over together; another reading at the wall tells of the wall alone.
       const all = question.uncertainty.dorsiflexionDeg[side] ** 2;
       const carried = Math.min(all, spreads.carriedOverDeg ** 2);
       const wall = all - carried;
@@ -134,7 +134,7 @@ export function waysFor(
 
 /**
  * What would tell more of the first choice: for each reading not taken, draws how it may turn out, brings the belief up to date and asks again
- * (preposterior analysis, Raiffa & Schlaifer 1961, from memory). Only setups near the first choice in price are asked again. Most telling a
+ * (preposterior analysis, Raiffa & Schlaifer 1961, from memory). Only setups near the first choice in price are asked again. Most information per
  * minute first.
  */
 export function tellMore(

@@ -64,7 +64,7 @@ export interface SetupTried extends Placed {
 const TUCK_SLACK_DEG = 2;
 /** From here down a setup is not comfortable enough to be kept. */
 export const COMFORT_LEAST = 3;
-/** What every trial recorded before anyone was asked what they looked at. */
+/** The record of every trial made before coaches were asked which parts they watched. */
 const ASKED_BEFORE: readonly TrialPart[] = ['heels', 'knees', 'tuck'];
 
 /** What was looked at in a trial. */

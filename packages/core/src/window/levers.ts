@@ -26,7 +26,7 @@ export type LeverName = (typeof LEVERS)[number];
 export type LeverMove =
   { lever: Exclude<LeverName, 'hold'>; dose: number } | { lever: 'hold'; hold: Hold };
 
-/** What a move does to the side it was asked of. */
+/** Effect of a move on the side in question. */
 export interface LeverEffect {
   move: LeverMove;
   /** Window after the move, at the (possibly shallower) target. */

@@ -6,7 +6,7 @@ export interface HipFoldLimit {
   perAbductionDeg: number;
 }
 
-/** What this client has and what the method allows. null or absent = no such limit. */
+/** The client's own limits and those of the method. null or absent = no such limit. */
 export interface Limits {
   /** Weight-bearing, knee bent. */
   dorsiflexionDeg: BothSides<number>;

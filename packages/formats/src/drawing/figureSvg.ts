@@ -37,7 +37,7 @@ const LEAST_TOP = 560;
 export function frameOf(figures: readonly DrawnFigure[]): { width: number; top: number } {
   return {
     width: Math.max(...figures.map(({ box }) => box.right - box.left)),
-    // Somebody who lies down is not drawn larger than somebody who sits.
+    // A lying figure is not drawn larger than a seated one.
     top: Math.max(LEAST_TOP, ...figures.map(({ box }) => box.top)),
   };
 }

@@ -8,13 +8,13 @@ export interface PdfWriter {
   createPdf(document: TDocumentDefinitions): { getBuffer(): Promise<Uint8Array> };
 }
 
-/** Where the writer finds the font files: paths in Node, names in its file store in a browser. What is used of them is embedded. */
+/** Where the writer finds the font files: paths in Node, names in its file store in a browser. The parts in use are embedded. */
 export interface PaperFonts {
   regular: string;
   bold: string;
 }
 
-/** The bytes of a PDF. Nothing is fetched: fonts are at hand and figures are part of the document. */
+/** The bytes of a PDF. Nothing is fetched: the fonts ship with it and figures are part of the document. */
 export async function writePdf(
   writer: PdfWriter,
   fonts: PaperFonts,

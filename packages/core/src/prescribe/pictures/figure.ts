@@ -234,7 +234,7 @@ function thingsOf(
 ): Figure['things'] {
   const near = body.legs[0]!;
   const [hand] = body.hands as [At, At];
-  // A wall may be to either side of somebody seen from the front.
+  // Seen from the front, a wall may be on either side.
   const [away] = [...body.hands].sort(
     (a, b) => Math.abs(b.x - body.hip.x) - Math.abs(a.x - body.hip.x),
   ) as [At, At];
