@@ -161,13 +161,13 @@ describe('Probe, at 390 × 844', () => {
     const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     await probe(page, 'Quill Haskamp');
     await page.getByText(/^left alone since .*Stable and painless for weeks\.$/).waitFor();
-    await page.getByText(/there is nothing to probe/).waitFor();
+    await page.getByText(/there is nothing to test/).waitFor();
     await page.getByRole('button', { name: /^Count it again: Knee wobbles/ }).tap();
     await page.getByText(/slight on 2 earlier days/).waitFor();
     await page.getByTestId('test-card').waitFor();
     await page.getByRole('button', { name: /^Leave alone: Knee wobbles/ }).tap();
     await page.getByRole('radio', { name: 'Too small to matter.' }).tap();
-    await page.getByText(/there is nothing to probe/).waitFor();
+    await page.getByText(/there is nothing to test/).waitFor();
     await page.getByText(/^left alone since today.*Too small to matter\.$/).waitFor();
     await saved(page);
     expect(problems).toEqual([]);

@@ -74,11 +74,19 @@ function completePage(hash) {
     ({ family, file }) =>
       `@font-face{font-family:"${family}";src:url("${file}");font-display:auto}`,
   );
-  const html = readFileSync(page, 'utf8').replace(
-    '</head>',
-    `<meta name="build" content="${hash}" />${links.join('')}<style id="expo-generated-fonts">${faces.join('')}</style></head>`,
-  );
-  writeFileSync(page, html);
+  const html = readFileSync(page, 'utf8');
+  // The code that several pages share is loaded with the first that needs it (features/shell/shared.ts); until then it only travels.
+  const [script, shared] =
+    /<script src="([^"]*\/__common-[^"]*)" defer><\/script>/.exec(html) ?? [];
+  if (!shared) throw new Error('No script of shared code in the build.');
+  const head = [
+    `<meta name="build" content="${hash}" />`,
+    `<meta name="shared-code" content="${shared}" />`,
+    `<link rel="preload" as="script" fetchpriority="low" href="${shared}" />`,
+    ...links,
+    `<style id="expo-generated-fonts">${faces.join('')}</style>`,
+  ];
+  writeFileSync(page, html.replace(script, '').replace('</head>', `${head.join('')}</head>`));
 }
 
 /** The worker that keeps the whole app on the device: written by a standard tool from the files of this build. */

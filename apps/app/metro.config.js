@@ -7,12 +7,24 @@ const config = getDefaultConfig(__dirname);
 // package; every other family is left out of the bundle.
 const ICONS = { '@react-native-vector-icons/material-icons': '@expo/vector-icons/MaterialIcons' };
 
+// The app draws its own frame, so of Expo Router's tabs and stack only the height of a tab bar is ever asked for.
+const ROUTER = /[\\/]expo-router[\\/]build[\\/]/;
+const NOT_DRAWN = /(^|\/)layouts\/(Tabs|Stack)$/;
+const TABS = /react-navigation\/bottom-tabs$/;
+
 const inner = config.resolver.resolveRequest;
 config.resolver.resolveRequest = (context, name, platform) => {
   const resolve = inner ?? context.resolveRequest;
   if (ICONS[name]) return resolve(context, ICONS[name], platform);
   if (/^(@react-native-vector-icons|react-native-vector-icons)\//.test(name))
     return { type: 'empty' };
+  if (ROUTER.test(context.originModulePath)) {
+    if (NOT_DRAWN.test(name)) return { type: 'empty' };
+    if (TABS.test(name))
+      return resolve(context, `${name}/utils/BottomTabBarHeightContext`, platform);
+  }
+  // The search field is drawn as on no phone in particular.
+  if (/SearchBar-(ios|android)$/.test(name)) return { type: 'empty' };
   // Zod ships every language's error messages; the app speaks English and has its own sentences.
   if (/locales\/index(\.c?js)?$/.test(name) && /[\\/]zod[\\/]/.test(context.originModulePath))
     return { type: 'sourceFile', filePath: path.join(__dirname, 'zodLocales.js') };

@@ -9,9 +9,11 @@ import { View } from 'react-native';
 import { SafeAreaProvider } from 'react-native-safe-area-context';
 import { Provider } from 'react-redux';
 import { makeStore, start } from '../features/data/index.ts';
-import { keepApp, Shell, Units } from '../features/shell/index.ts';
+import { keepApp, loadSharedFirst, Shell, Units } from '../features/shell/index.ts';
 import { readMode } from '../ui/mode.ts';
 import { theme } from '../ui/theme.ts';
+
+loadSharedFirst();
 
 export default function RootLayout() {
   const [store] = useState(() => makeStore());

@@ -1,7 +1,7 @@
 import { Button } from './elements.ts';
 import { View } from 'react-native';
 import { Say } from './Say.tsx';
-import { onRadioKey } from './radioKeys.ts';
+import { radio, RADIO_GROUP } from './radioKeys.ts';
 import { font, space, TARGET_PX } from './theme.ts';
 import { useLook } from './useLook.ts';
 
@@ -25,12 +25,7 @@ export function Choice<T extends string>({
   const { colors } = useLook();
   const hasChosen = options.some((o) => o.value === value);
   return (
-    <View
-      style={{ gap: space.xs }}
-      role="radiogroup"
-      aria-label={label}
-      {...{ onKeyDown: onRadioKey }}
-    >
+    <View style={{ gap: space.xs }} {...RADIO_GROUP} aria-label={label}>
       {!hideLabel && (
         <Say soft small strong>
           {label}
@@ -39,17 +34,13 @@ export function Choice<T extends string>({
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: isTight ? space.xs : space.s }}>
         {options.map((option, i) => {
           const chosen = option.value === value;
-          // One stop for the Tab key: the one chosen, or the first where none is.
-          const isStop = hasChosen ? chosen : i === 0;
           return (
             <Button
               key={option.value}
               type="outline"
               containerStyle={{ maxWidth: '100%' }}
               title={option.label}
-              role="radio"
-              {...{ tabIndex: isStop ? 0 : -1 }}
-              aria-checked={chosen}
+              {...radio(chosen, i === 0, hasChosen)}
               accessibilityLabel={option.spoken ?? option.label}
               onPress={() => onChange(option.value)}
               buttonStyle={{

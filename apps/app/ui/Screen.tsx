@@ -1,12 +1,13 @@
 import { Button, Divider } from './elements.ts';
+import { GLOSSARY, type GlossaryId } from '@zither/words/glossary';
 import MaterialIcons from '@expo/vector-icons/MaterialIcons';
 import { router, type Href } from 'expo-router';
-import type { ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { ScrollView, useWindowDimensions, View } from 'react-native';
 import { DimButton } from './DimButton.tsx';
 import { SaveBadge } from './SaveBadge.tsx';
 import { Heading, Say } from './Say.tsx';
-import { space } from './theme.ts';
+import { space, TARGET_PX } from './theme.ts';
 import { useLook } from './useLook.ts';
 
 /** Below this height a pinned part would leave nothing to scroll. */
@@ -177,13 +178,50 @@ export function Screen({
   );
 }
 
+/** A heading whose term explains itself on a tap. */
+function Explained({ of, title }: { of: GlossaryId; title: string }) {
+  const { colors } = useLook();
+  const [isOpen, setIsOpen] = useState(false);
+  const { name, says } = GLOSSARY[of];
+  return (
+    <>
+      <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.s }}>
+        <View style={{ flexShrink: 1 }}>
+          <Heading level={2}>{title}</Heading>
+        </View>
+        <Button
+          type="clear"
+          accessibilityLabel={`Explain: ${name}`}
+          aria-expanded={isOpen}
+          icon={<MaterialIcons name="help-outline" size={20} color={colors.inkSoft} />}
+          // The target is 44 px, the row no higher than the heading.
+          containerStyle={{ marginVertical: -10 }}
+          buttonStyle={{ width: TARGET_PX, height: TARGET_PX, paddingHorizontal: 0 }}
+          onPress={() => setIsOpen(!isOpen)}
+        />
+      </View>
+      {isOpen && (
+        <View style={{ borderLeftWidth: 3, borderColor: colors.brass, paddingLeft: space.m }}>
+          <Say small>
+            <Say small strong>{`${name}. `}</Say>
+            {says}
+          </Say>
+        </View>
+      )}
+    </>
+  );
+}
+
 /** A part of a page with a heading and a hairline above. */
 export function Part({
   title,
+  explains,
   hint,
   children,
 }: {
   title?: string;
+  /** The term the heading uses, explained on a tap. */
+  explains?: GlossaryId;
   hint?: string;
   children: ReactNode;
 }) {
@@ -191,7 +229,11 @@ export function Part({
     <View style={{ paddingHorizontal: space.l, paddingTop: space.l, gap: space.m }}>
       {title && (
         <View style={{ gap: 2 }}>
-          <Heading level={2}>{title}</Heading>
+          {explains ? (
+            <Explained of={explains} title={title} />
+          ) : (
+            <Heading level={2}>{title}</Heading>
+          )}
           {hint && (
             <Say soft small>
               {hint}

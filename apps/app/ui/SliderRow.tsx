@@ -1,15 +1,14 @@
 import MaterialIcons from '@expo/vector-icons/MaterialIcons';
-import Slider from '@react-native-community/slider';
-import { Button } from './elements.ts';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
+import { Button, useThemeMode } from './elements.ts';
 import { Say } from './Say.tsx';
 import { space, TARGET_PX } from './theme.ts';
 import { useLook } from './useLook.ts';
 
 /**
- * A named value on a slider with − and + for the last step; redraws while dragged, saves when let go. The dragged value lives here,
- * so that a drag redraws this row and what listens to it, not the whole page of controls.
+ * A named value on the browser's own slider, with − and + for the last step; redraws while dragged, saves when let go. The dragged value lives
+ * here, so that a drag redraws this row and what listens to it, not the whole page of controls.
  */
 export function SliderRow({
   label,
@@ -32,26 +31,27 @@ export function SliderRow({
   onCommit: (value: number) => void;
 }) {
   const { colors } = useLook();
+  const { mode } = useThemeMode();
   const [dragged, setDragged] = useState<number | null>(null);
   const value = dragged ?? settled;
   const within = (v: number) => Math.min(most, Math.max(least, v));
   const stepped = (steps: number) => within(Math.round((value + steps * step) / step) * step);
-  // On the web the package's slider can be neither focused nor read; the row around it can.
-  const byKey = (event: { key: string; preventDefault: () => void }) => {
-    const next = {
-      ArrowRight: stepped(1),
-      ArrowUp: stepped(1),
-      ArrowLeft: stepped(-1),
-      ArrowDown: stepped(-1),
-      PageUp: stepped(5),
-      PageDown: stepped(-5),
-      Home: least,
-      End: most,
-    }[event.key];
-    if (next === undefined) return;
-    event.preventDefault();
-    if (next !== value) onCommit(next);
-  };
+  const field = useRef<HTMLInputElement>(null);
+  const commit = useRef(onCommit);
+  useEffect(() => {
+    commit.current = onCommit;
+  });
+  useEffect(() => {
+    // React reports each move; only the browser's own event says that the value was let go.
+    const input = field.current;
+    if (!input) return;
+    const letGo = () => {
+      setDragged(null);
+      commit.current(input.valueAsNumber);
+    };
+    input.addEventListener('change', letGo);
+    return () => input.removeEventListener('change', letGo);
+  }, []);
   const key = (direction: 1 | -1) => (
     <Button
       type="outline"
@@ -78,38 +78,28 @@ export function SliderRow({
       </View>
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.s }}>
         {key(-1)}
-        <View
-          role="slider"
-          tabIndex={0}
-          aria-label={label}
-          aria-valuemin={least}
-          aria-valuemax={most}
-          aria-valuenow={value}
-          aria-valuetext={show(value)}
-          style={{ flex: 1 }}
-          {...{ onKeyDown: byKey }}
-        >
-          <View aria-hidden>
-            <Slider
-              style={{ height: TARGET_PX }}
-              // Counted from the lower end: the slider takes a value of 0 for "none given" and jumps to its minimum.
-              minimumValue={0}
-              maximumValue={most - least}
-              step={step}
-              value={within(value) - least}
-              onValueChange={(v) => {
-                setDragged(v + least);
-                onDrag(v + least);
-              }}
-              onSlidingComplete={(v) => {
-                setDragged(null);
-                onCommit(v + least);
-              }}
-              minimumTrackTintColor={colors.brass}
-              maximumTrackTintColor={colors.hairline}
-              thumbTintColor={colors.brass}
-            />
-          </View>
+        <View style={{ flex: 1 }}>
+          <input
+            ref={field}
+            type="range"
+            aria-label={label}
+            aria-valuetext={show(value)}
+            min={least}
+            max={most}
+            step={step}
+            value={within(value)}
+            onChange={(event) => {
+              setDragged(event.target.valueAsNumber);
+              onDrag(event.target.valueAsNumber);
+            }}
+            style={{
+              width: '100%',
+              height: TARGET_PX,
+              margin: 0,
+              accentColor: colors.brass,
+              colorScheme: mode,
+            }}
+          />
         </View>
         {key(1)}
       </View>

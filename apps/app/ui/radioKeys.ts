@@ -6,7 +6,7 @@ const STEP: Readonly<Record<string, 1 | -1>> = {
 };
 
 /** The arrow keys of a radio group: the next one or the one before is chosen and has the focus, round the ends. */
-export function onRadioKey(event: {
+function onRadioKey(event: {
   key: string;
   currentTarget: unknown;
   preventDefault: () => void;
@@ -22,3 +22,14 @@ export function onRadioKey(event: {
   next.focus();
   next.click();
 }
+
+/** Props of a radio group's frame: the arrow keys move the choice. */
+export const RADIO_GROUP = { role: 'radiogroup', onKeyDown: onRadioKey } as const;
+
+/** Props of one radio. The Tab key stops once in a group: at the one chosen, or at the first if none is. */
+export const radio = (isOn: boolean, isFirst: boolean, hasChosen: boolean) =>
+  ({
+    role: 'radio',
+    'aria-checked': isOn,
+    tabIndex: (hasChosen ? isOn : isFirst) ? 0 : -1,
+  }) as const;

@@ -1,8 +1,9 @@
 import type { ClientLine } from '@zither/contract';
-import { CAUSES, type CeilingName } from '@zither/core';
-import { floorGroupOf, type FloorGroup } from '@zither/visit';
+import type { CeilingName } from '@zither/core';
+import { CAUSES } from '@zither/core/causes';
+import { floorGroupOf, type FloorGroup } from '@zither/visit/floor';
 import { sayDayOn, sayShortDay } from './days.ts';
-import { CEILING_WORDS, HOLD_NAMES } from './instrument.ts';
+import { CEILING_WORDS, HOLD_NAMES } from './names.ts';
 import { STAGE_NAMES } from './stages.ts';
 
 export const GROUP_NAMES: Record<FloorGroup, string> = {

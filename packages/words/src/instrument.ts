@@ -1,8 +1,6 @@
 import { spareOf } from '@zither/core';
 import type {
-  CeilingName,
   FloorName,
-  Hold,
   LeverEffect,
   LeverMove,
   NoPose,
@@ -11,18 +9,8 @@ import type {
   Support,
   Window,
 } from '@zither/core';
+import { CEILING_WORDS, HOLD_NAMES } from './names.ts';
 import { sayHeight, sayLength } from './units.ts';
-
-export const HOLD_NAMES: Record<Hold, string> = {
-  bodyweight: 'Bodyweight',
-  armsForward: 'Arms forward',
-  counterbalance: 'Counterbalance',
-  overhead: 'Overhead',
-  goblet: 'Goblet',
-  front: 'Front',
-  highBar: 'High bar',
-  lowBar: 'Low bar',
-};
 
 export const DEPTH_NAMES = {
   chair: 'Chair',
@@ -42,23 +30,6 @@ export function sayDepth(deg: number): string {
   if (Math.abs(deg - 25) < 0.5) return 'full depth';
   return deg > 0 ? `${n(deg)}° below parallel` : `${n(-deg)}° above parallel`;
 }
-
-/** What limits the shank from above, as the subject of "… stops". */
-export const CEILING_WORDS: Record<CeilingName, string> = {
-  dorsiflexion: 'ankle',
-  kneeTravel: 'knee-travel limit',
-  shankLimit: 'method’s shin limit',
-  hipAbduction: 'hip’s spread',
-  kneeFlexion: 'knee’s bend',
-  balance: 'balance point',
-};
-
-/** What asks for shank inclination, as what the shank must do it for. */
-export const FLOOR_WORDS: Record<FloorName, string> = {
-  balance: 'balance',
-  trunkLean: 'lean',
-  hipFold: 'hip fold',
-};
 
 const forFloor = (by: FloorName, leanLimitDeg: number): string =>
   ({

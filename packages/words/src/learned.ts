@@ -1,6 +1,4 @@
 import type { Learned, Schools } from '@zither/contract';
-import { format } from 'date-fns/format';
-import { parseISO } from 'date-fns/parseISO';
 import {
   CAUSES,
   COUNTED_AS_IF,
@@ -10,7 +8,7 @@ import {
   MEASURES,
   type CountedDrill,
 } from '@zither/core';
-import { sayShortDay } from './days.ts';
+import { sayMonth, sayShortDay } from './days.ts';
 import { sayError } from './display.ts';
 
 const INSTRUMENTS: Readonly<Record<string, string>> = {
@@ -44,7 +42,7 @@ export function sayReaders({
 }
 
 export const sayEye = ({ by, month, alike, of }: Learned['eyes'][number]): string =>
-  `${format(parseISO(`${month}-01`), 'MMM yyyy')}, ${by}: camera and eye agree on ${alike} of ${of} faults both could tell.`;
+  `${sayMonth(month)}, ${by}: camera and eye agree on ${alike} of ${of} faults both could tell.`;
 
 /** How to check a new coach. */
 export const DOUBLE_READING =

@@ -20,7 +20,8 @@ import {
   type WorkedCause,
 } from '@zither/core';
 import type { PlanAnswer } from '@zither/visit';
-import { HOLD_NAMES, sayDepth, saySupport, sayToes } from './instrument.ts';
+import { sayDepth, saySupport, sayToes } from './instrument.ts';
+import { HOLD_NAMES } from './names.ts';
 import { ladderLines } from './ladder.ts';
 import { BAR_NAMES, CUE_NAMES, sureWord } from './probe.ts';
 import { sayUse } from './setup.ts';

@@ -8,7 +8,8 @@ import {
   type Side,
 } from '@zither/core';
 import { sayShortDay } from './days.ts';
-import { HOLD_NAMES, sayDepth, saySupport, sayToes } from './instrument.ts';
+import { sayDepth, saySupport, sayToes } from './instrument.ts';
+import { HOLD_NAMES } from './names.ts';
 import { sayHow } from './plan.ts';
 import { capital } from './terms.ts';
 import { sayWeek } from './week.ts';

@@ -1,5 +1,6 @@
 import { DECIDING_FAULTS, FAULTS, HOLDS, type FaultId, type MethodProfile } from '@zither/core';
-import { HOLD_NAMES, sayDepth } from './instrument.ts';
+import { sayDepth } from './instrument.ts';
+import { HOLD_NAMES } from './names.ts';
 import { sayHeight } from './units.ts';
 
 export const HEEL_NAMES = {

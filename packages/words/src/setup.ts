@@ -18,14 +18,8 @@ import { sayBox } from './box.ts';
 import type { Assessed, SetAside, SetupSource, SetupUse } from '@zither/visit';
 import { sayLikely } from './chance.ts';
 import { sayFooting } from './sides.ts';
-import {
-  CEILING_WORDS,
-  FLOOR_WORDS,
-  HOLD_NAMES,
-  sayDepth,
-  saySupport,
-  sayToes,
-} from './instrument.ts';
+import { sayDepth, saySupport, sayToes } from './instrument.ts';
+import { CEILING_WORDS, FLOOR_WORDS, HOLD_NAMES } from './names.ts';
 import { sayHeight, sayLength, sayMass } from './units.ts';
 
 const whole = (value: number) => Math.round(value).toString();

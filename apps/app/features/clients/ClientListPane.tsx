@@ -12,7 +12,7 @@ import { Heading, Say } from '../../ui/Say.tsx';
 import { font, space, TARGET_PX } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { Unreachable, Waiting } from '../../ui/Waiting.tsx';
-import { byNeed } from '@zither/visit';
+import { byNeed } from '@zither/visit/floor';
 import { isFound, sayClientLine } from '@zither/words/floor';
 import { Choice } from '../../ui/Choice.tsx';
 

@@ -9,6 +9,7 @@ import { Choice } from '../../ui/Choice.tsx';
 import { Button, Input, ListItem } from '../../ui/elements.ts';
 import { Fold } from '../../ui/Fold.tsx';
 import { Notice } from '../../ui/Notice.tsx';
+import { radio, RADIO_GROUP } from '../../ui/radioKeys.ts';
 import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { Tick } from '../../ui/Tick.tsx';
@@ -99,14 +100,13 @@ export function MoveScreen({ dossier }: { dossier: Dossier }) {
           onChange={setTo}
         />
         {to === 'client' && (
-          <View role="radiogroup" aria-label="Client it belongs to">
+          <View {...RADIO_GROUP} aria-label="Client it belongs to">
             {others.length === 0 && <Say soft>There is no other client to move it to.</Say>}
-            {others.map((c) => (
+            {others.map((c, i) => (
               <ListItem
                 key={c.id}
                 onPress={() => setTarget(c.id)}
-                role="radio"
-                aria-checked={target === c.id}
+                {...radio(target === c.id, i === 0, target !== null)}
                 bottomDivider
                 containerStyle={{ paddingHorizontal: 0, minHeight: 48, paddingVertical: space.s }}
               >

@@ -38,7 +38,7 @@ import type {
   TriedValues,
 } from '@zither/contract';
 import { valuesIn } from '@zither/contract/row';
-import { NOT_YET } from '@zither/visit';
+import { NOT_YET } from '@zither/visit/record';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { v4 as uuid, v5 as uuidOf } from 'uuid';
 import { call } from './call.ts';

@@ -8,7 +8,7 @@ import {
 } from '@zither/contract/kinds';
 import { onOtherSide } from '@zither/contract/row';
 import type { Client, ClientLine, Dossier, Operation, School, Schools } from '@zither/contract';
-import { emptyDossier, NOT_YET, withoutApart } from '@zither/visit';
+import { emptyDossier, NOT_YET, withoutApart } from '@zither/visit/record';
 import { clientOf } from './queue.ts';
 
 interface AnyRow {

@@ -25,7 +25,7 @@ import type {
   Move,
   TableChangeRow,
 } from '@zither/contract';
-import { dossierFrom, schoolsFrom } from '@zither/visit';
+import { dossierFrom, schoolsFrom } from '@zither/visit/record';
 import { PRACTICE } from './device.ts';
 
 type Row = { id: string; version: number };

@@ -1,7 +1,7 @@
 import type { CaptureValues, KeptRow, Operation, Problem } from '@zither/contract';
 import { putIn, type RowKind } from '@zither/contract/kinds';
 import { valuesIn } from '@zither/contract/row';
-import { NOT_YET } from '@zither/visit';
+import { NOT_YET } from '@zither/visit/record';
 import { v4 as uuid } from 'uuid';
 import { call } from './call.ts';
 import { clockActions, correctedNow } from './clock.ts';

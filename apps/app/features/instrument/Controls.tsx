@@ -14,7 +14,8 @@ import { Say } from '../../ui/Say.tsx';
 import { SliderRow } from '../../ui/SliderRow.tsx';
 import { Tick } from '../../ui/Tick.tsx';
 import { space } from '../../ui/theme.ts';
-import { DEPTH_NAMES, HOLD_NAMES, sayDepth } from '@zither/words/instrument';
+import { DEPTH_NAMES, sayDepth } from '@zither/words/instrument';
+import { HOLD_NAMES } from '@zither/words/names';
 import { sayHeight, sayLength, sayMass } from '@zither/words/units';
 
 export interface ControlsProps {

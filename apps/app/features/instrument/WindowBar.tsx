@@ -6,7 +6,7 @@ import type { Window } from '@zither/core';
 import { font } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { placeLabels } from './placeLabels.ts';
-import { CEILING_WORDS, FLOOR_WORDS } from '@zither/words/instrument';
+import { CEILING_WORDS, FLOOR_WORDS } from '@zither/words/names';
 
 const HEIGHT = 92;
 const BAR_Y = 44;

@@ -19,6 +19,7 @@ import {
 } from '@zither/core';
 import { Button } from '../../ui/elements.ts';
 import { Notice } from '../../ui/Notice.tsx';
+import { radio, RADIO_GROUP } from '../../ui/radioKeys.ts';
 import { Say } from '../../ui/Say.tsx';
 import { Stepper } from '../../ui/Stepper.tsx';
 import { READABLE_PX, space, TARGET_PX } from '../../ui/theme.ts';
@@ -95,7 +96,7 @@ export function TrialSet({
     <View style={{ gap: space.m }}>
       <View
         style={{ flexDirection: 'row', gap: space.m }}
-        role={known.sided ? 'radiogroup' : undefined}
+        {...(known.sided ? RADIO_GROUP : null)}
         aria-label={known.sided ? 'Side to read next' : undefined}
       >
         {sides.map((s) => {
@@ -117,8 +118,7 @@ export function TrialSet({
               {s !== null ? (
                 <Button
                   type="clear"
-                  role="radio"
-                  aria-checked={isTurn}
+                  {...radio(isTurn, s === 'left', true)}
                   title={`${SIDE_LETTER[s]}  ${reading ? sayValue(measure, reading.mean, reading.trials > 1) : '–'}`}
                   accessibilityLabel={`${SIDE_LETTER[s]}  ${reading ? sayValue(measure, reading.mean, reading.trials > 1) : '–'}, ${isTurn ? `reading ${s} next` : `read ${s} next`}`}
                   titleStyle={{

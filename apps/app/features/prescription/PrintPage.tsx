@@ -1,6 +1,5 @@
 import { Button } from '../../ui/elements.ts';
-import { format } from 'date-fns/format';
-import { parseISO } from 'date-fns/parseISO';
+import { sayLongDay } from '@zither/words/days';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
@@ -120,10 +119,7 @@ export function PrintPage({ dossier }: { dossier: Dossier }) {
           <HomePart dossier={dossier} within={limits.map(sayLimit)} />
         </View>
         <Heading level={1}>{client.name}</Heading>
-        <Say
-          soft
-          small
-        >{`Squat plan, ${format(parseISO(prescription.givenOn), 'd MMMM yyyy')}`}</Say>
+        <Say soft small>{`Squat plan, ${sayLongDay(prescription.givenOn)}`}</Say>
         <Say strong number>
           {prescription.summary}
         </Say>

@@ -24,7 +24,7 @@ export function CausesPart({
 }) {
   if (!opinion)
     return (
-      <Part title="Likely causes">
+      <Part title="Likely causes" explains="cause">
         <Say soft>Weighing what was seen…</Say>
       </Part>
     );
@@ -46,7 +46,7 @@ export function CausesPart({
     .slice(0, LISTED.most)
     .filter((c, place) => place === 0 || (c.probability >= LISTED.from && c.because.length > 0));
   return (
-    <Part title="Likely causes">
+    <Part title="Likely causes" explains="cause">
       <View aria-live="polite">{rows(leading)}</View>
       <Fold title="All causes" note={`${causes.length - leading.length} less likely`}>
         <View>{rows(causes.slice(leading.length))}</View>

@@ -66,7 +66,7 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
     () => basisOf(dossier, day, limitsOf(safety), missing),
     [dossier, day, safety, missing],
   );
-  const { now, before, hasFailed } = useOpinion({
+  const { now, before, isFresh, hasFailed } = useOpinion({
     signs: basis.signs,
     circumstances: basis.circumstances,
     changes: changes.flatMap((c) => c.changes),
@@ -285,12 +285,13 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
         />
       )}
       {current && !isStopped && (
-        <Part title={first ? 'Next test' : 'A test, if you want one'}>
+        <Part title={first ? 'Next test' : 'A test, if you want one'} explains="test">
           <TestCard
             key={keyOf(current)}
             test={current}
             isFirst={current === first}
             onMissing={(need) => setMissing([...missing, need])}
+            onSkip={() => go('setup')}
           />
         </Part>
       )}
@@ -321,6 +322,8 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
       {tried}
     </>
   );
+  // Nothing to press changes under the thumb while the next opinion is being worked out.
+  const isWaiting = !isFresh && !hasFailed && basis.seenOn !== null;
   const canRecord = current !== null && !isStopped && !hurtingTried && (first || picked !== null);
   return (
     <Screen
@@ -329,7 +332,14 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
       who={client.name}
       back={back}
       foot={
-        canRecord ? (
+        isWaiting ? (
+          <Button
+            title="Choosing the next test"
+            disabled
+            containerStyle={{ flex: 1 }}
+            buttonStyle={{ minHeight: 52 }}
+          />
+        ) : canRecord ? (
           <View style={{ flex: 1, gap: space.xs }}>
             {/* How it is done is said whole in the card above. */}
             <Say small numberOfLines={1}>

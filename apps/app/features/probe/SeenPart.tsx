@@ -49,6 +49,7 @@ export function SeenPart({
   return (
     <Part
       title="What was seen"
+      explains="finding"
       {...(seenOn
         ? { hint: seenOn === day ? 'Looked at today' : `Looked at ${sayDay(seenOn)}` }
         : {})}

@@ -27,10 +27,12 @@ export function TestCard({
   test,
   isFirst,
   onMissing,
+  onSkip,
 }: {
   test: Opinion['tests'][number];
   isFirst: boolean;
   onMissing: (need: Need) => void;
+  onSkip: () => void;
 }) {
   const { colors } = useLook();
   const { next, ahead } = test;
@@ -67,8 +69,14 @@ export function TestCard({
             </Say>
           ))}
       </View>
-      {needs && (
-        <View style={{ alignItems: 'flex-start' }}>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: space.l }}>
+        <Button
+          type="clear"
+          title="Go on without a test"
+          buttonStyle={{ paddingHorizontal: 0 }}
+          onPress={onSkip}
+        />
+        {needs && (
           <Button
             type="clear"
             title="Not on hand here"
@@ -76,8 +84,8 @@ export function TestCard({
             buttonStyle={{ paddingHorizontal: 0 }}
             onPress={() => onMissing(needs)}
           />
-        </View>
-      )}
+        )}
+      </View>
     </View>
   );
 }

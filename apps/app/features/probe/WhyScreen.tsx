@@ -78,7 +78,7 @@ export function WhyScreen({ dossier }: { dossier: Dossier }) {
     </Part>
   );
   const equations = (
-    <Part title="What the chance of a cause rests on">
+    <Part title="What the chance of a cause rests on" explains="likely">
       {shown && <NumberTrace numbers={[shown]} />}
     </Part>
   );

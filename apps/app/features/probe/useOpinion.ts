@@ -46,26 +46,31 @@ const isAlike = (a: readonly number[], b: readonly number[]) =>
 export function useOpinion(question: OpinionQuestion): {
   now: Opinion | null;
   before: readonly number[] | null;
+  /** Whether the opinion is on the question as it is now. */
+  isFresh: boolean;
   hasFailed: boolean;
 } {
-  const [state, setState] = useState<{ now: Opinion | null; before: readonly number[] | null }>({
-    now: null,
-    before: null,
-  });
+  const [state, setState] = useState<{
+    now: Opinion | null;
+    before: readonly number[] | null;
+    of: string | null;
+  }>({ now: null, before: null, of: null });
+  // The record is read again every few seconds: only what is said in it matters, not that it was read.
+  const said = JSON.stringify(question);
   const { ask, hasFailed } = useEngine((told) => {
     if (told.kind !== 'opinion') return;
     setState(({ now, before }) => ({
       now: told.opinion,
+      of: said,
       // The ghost stays where the last move started until there is another move.
       before: now && !isAlike(now.beliefs, told.opinion.beliefs) ? now.beliefs : before,
     }));
   });
-  // The record is read again every few seconds: only what is said in it matters, not that it was read.
-  const said = JSON.stringify(question);
   useEffect(() => {
     ask({ kind: 'opinion', question: JSON.parse(said) as OpinionQuestion });
   }, [ask, said]);
-  return { ...state, hasFailed };
+  const { now, before, of } = state;
+  return { now, before, isFresh: of === said, hasFailed };
 }
 
 /** Why one cause is as likely as it is, worked out beside the page. */

@@ -240,7 +240,7 @@ function Rechecked({
         </Part>
       )}
       {aims.length > 0 && (
-        <Part title="Goals of the plan">
+        <Part title="Goals of the plan" explains="goal">
           {aims.map((line) => (
             <Verdict
               key={keyOf(line)}
@@ -258,7 +258,7 @@ function Rechecked({
         </Part>
       )}
       {also.length > 0 && (
-        <Part title="Also seen">
+        <Part title="Also seen" explains="smallestRealChange">
           <Say small soft>
             Each is judged by itself: of twenty that did not change, about one is called changed.
           </Say>

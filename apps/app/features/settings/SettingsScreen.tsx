@@ -8,6 +8,7 @@ import { Part, Screen } from '../../ui/Screen.tsx';
 import { DevicePart } from './DevicePart.tsx';
 import { EmergencyPart } from './EmergencyPart.tsx';
 import { UnitsPart } from './UnitsPart.tsx';
+import { WordsPart } from './WordsPart.tsx';
 import { useAppDispatch, useAppSelector, settingsActions, type Settings } from '../data/index.ts';
 
 /** What this device measures with, and whose hands it is in. */
@@ -89,6 +90,7 @@ export function SettingsScreen() {
       </Part>
       <EmergencyPart />
       <DevicePart />
+      <WordsPart />
       {isSimulated && (
         <Part>
           <View>

@@ -46,7 +46,7 @@ export function AnswerPart({
   const isTrying = segment === 'trials';
   const isProposed = shown.kind === 'use' && use?.from === 'proposed';
   return (
-    <Part title={shown.title}>
+    <Part title={shown.title} explains="setupInUse">
       <View style={{ gap: space.s }} testID="answer">
         <Say strong number>
           {sayFound(shown.at)}

@@ -43,6 +43,7 @@ export function Believed({
   return (
     <Part
       title="What is believed now"
+      explains="room"
       hint={
         trials === 0
           ? 'The readings and their error. Each trial makes this more certain.'
@@ -138,7 +139,7 @@ export function TriedPart({
   };
   if (dossier.setupTrials.length === 0) return null;
   return (
-    <Part title="Tried">
+    <Part title="Tried" explains="trial">
       <View>{[...trials].reverse().map((t) => row(t, true))}</View>
       {earlier.length > 0 && (
         <Fold title="Does not count now" note="Withdrawn, or before the ankles were last measured">

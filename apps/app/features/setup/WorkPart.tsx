@@ -26,7 +26,7 @@ export function WorkPart({
   const cost = sayTravelCost(work, method);
   const share = sayWork(work);
   return (
-    <Part title="Method and work">
+    <Part title="Method and work" explains="method">
       {method.id === own.id ? (
         followed.gaveWay ? (
           <Notice tone="before">{sayFollowed(followed)}</Notice>

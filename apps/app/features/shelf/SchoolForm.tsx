@@ -10,7 +10,7 @@ import { Say } from '../../ui/Say.tsx';
 import { Stepper } from '../../ui/Stepper.tsx';
 import { Ticks } from '../../ui/Ticks.tsx';
 import { space } from '../../ui/theme.ts';
-import { HOLD_NAMES } from '@zither/words/instrument';
+import { HOLD_NAMES } from '@zither/words/names';
 import {
   BREAK_NAMES,
   DEPTH_NAMES,

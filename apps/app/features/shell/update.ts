@@ -1,4 +1,4 @@
-import { Workbox } from 'workbox-window';
+import type { Workbox } from 'workbox-window';
 
 /** How often a newer version is looked for while the app is open, ms. */
 const LOOK_MS = 30 * 60_000;
@@ -28,29 +28,30 @@ export const versions = {
 
 let workbox: Workbox | null = null;
 
-/** Has the browser keep the app on the device. A page that is not secure, or a browser without workers, goes on without. */
-export function keepApp(): void {
-  if (!('serviceWorker' in navigator) || !window.isSecureContext || workbox) return;
-  const own = new Workbox('/sw.js');
+/** Starts the app's own worker and looks for newer versions from then on. */
+async function begin(): Promise<void> {
+  const own = new (await import('workbox-window')).Workbox('/sw.js');
   workbox = own;
   own.addEventListener('waiting', () => set({ isWaiting: true }));
   own.addEventListener('activated', () => set({ isInstalled: true }));
-  // Only once the page has what it needs itself: the rest comes along quietly.
-  const begin = () => {
-    void own
-      .register()
-      .then((registration) => {
-        if (registration?.active) set({ isInstalled: true });
-        if (registration?.waiting) set({ isWaiting: true });
-      })
-      // A server without the built app has no worker; nothing is lost by that.
-      .catch(() => {});
-    setInterval(() => {
-      if (!document.hidden) void own.update().catch(() => {});
-    }, LOOK_MS);
-  };
-  if (document.readyState === 'complete') begin();
-  else window.addEventListener('load', begin, { once: true });
+  setInterval(() => {
+    if (!document.hidden) void own.update().catch(() => {});
+  }, LOOK_MS);
+  const registration = await own.register();
+  if (registration?.active) set({ isInstalled: true });
+  if (registration?.waiting) set({ isWaiting: true });
+}
+
+let hasBegun = false;
+
+/** Has the browser keep the app on the device. A page that is not secure, or a browser without workers, goes on without. */
+export function keepApp(): void {
+  if (!('serviceWorker' in navigator) || !window.isSecureContext || hasBegun) return;
+  hasBegun = true;
+  // Only once the page has all it needs: the rest comes along quietly. A server without the built app has no worker; the page works without.
+  const quietly = () => void begin().catch(() => {});
+  if (document.readyState === 'complete') quietly();
+  else window.addEventListener('load', quietly, { once: true });
 }
 
 /** Takes the newer version: what was entered and begun is on the device, and is there again in a moment. */

@@ -3,6 +3,7 @@ import { PanResponder, View } from 'react-native';
 import { FAULTS, PHASES, SIDES, type FaultId, type Phase, type Severity } from '@zither/core';
 import { NO_MARK, sideAfter, wayAfter, type Mark } from '@zither/visit';
 import { Button } from '../../ui/elements.ts';
+import { radio, RADIO_GROUP } from '../../ui/radioKeys.ts';
 import { Say } from '../../ui/Say.tsx';
 import { font, space, TARGET_PX } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
@@ -98,7 +99,7 @@ export function FaultRow({
         <View style={{ flex: 1 }}>
           <Say strong={mark.severity !== null}>{name}</Say>
         </View>
-        <View role="radiogroup" aria-label={name} style={{ flexDirection: 'row' }}>
+        <View {...RADIO_GROUP} aria-label={name} style={{ flexDirection: 'row' }}>
           {LEVELS.map((level) => {
             const isOn = level === mark.severity;
             return (
@@ -106,8 +107,7 @@ export function FaultRow({
                 key={level ?? 'none'}
                 type="outline"
                 title={level ?? '–'}
-                role="radio"
-                aria-checked={isOn}
+                {...radio(isOn, level === null, true)}
                 accessibilityLabel={level === null ? `–, ${name} not marked` : `${level}, ${name}`}
                 onPress={() => set(level)}
                 buttonStyle={{

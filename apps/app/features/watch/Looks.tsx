@@ -25,7 +25,7 @@ export function Looks({ dossier, day }: { dossier: Dossier; day: string }) {
   return (
     <>
       <LoadsPart dossier={dossier} />
-      <Part title="Seen so far">
+      <Part title="Seen so far" explains="look">
         {looks.length === 0 && (
           <Say soft>
             Nothing yet. Five reps from the front, the side and behind; bodyweight first.

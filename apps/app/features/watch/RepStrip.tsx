@@ -1,6 +1,7 @@
 import { Pressable, ScrollView, View } from 'react-native';
 import type { Analysis } from '@zither/core';
 import { Say } from '../../ui/Say.tsx';
+import { radio, RADIO_GROUP } from '../../ui/radioKeys.ts';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import type { Span } from './MotionPlot.tsx';
@@ -29,10 +30,11 @@ export function RepStrip({
     spans.map((s) => spots[s.bottom] ?? {}),
     analysis.view,
   );
+  const hasChosen = spans.some((s) => s.number === chosen);
   return (
-    <ScrollView horizontal tabIndex={0} role="radiogroup" aria-label="Reps">
-      <View style={{ flexDirection: 'row', gap: space.xs }}>
-        {spans.map(({ number, bottom }) => {
+    <ScrollView horizontal>
+      <View {...RADIO_GROUP} aria-label="Reps" style={{ flexDirection: 'row', gap: space.xs }}>
+        {spans.map(({ number, bottom }, i) => {
           const shown = analysis.findings.filter((f) => f.reps.includes(number));
           const isClear = shown.some(
             (f) => f.perRep.find((r) => r.rep === number)?.severity === 'clear',
@@ -47,8 +49,7 @@ export function RepStrip({
           return (
             <Pressable
               key={number}
-              role="radio"
-              aria-checked={isOn}
+              {...radio(isOn, i === 0, hasChosen)}
               accessibilityLabel={
                 `${number} ${note}`.trim() +
                 `, rep with ${shown.length === 0 ? 'nothing to name' : shown.map((f) => sayFault(f.fault, f.side).toLowerCase()).join(', ')}`
