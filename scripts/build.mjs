@@ -75,14 +75,13 @@ function completePage(hash) {
       `@font-face{font-family:"${family}";src:url("${file}");font-display:auto}`,
   );
   const html = readFileSync(page, 'utf8');
-  // The code that several pages share is loaded with the first that needs it (features/shell/shared.ts); until then it only travels.
+  // The code that several pages share is loaded with the first that needs it (apps/app/asyncRequire.js).
   const [script, shared] =
     /<script src="([^"]*\/__common-[^"]*)" defer><\/script>/.exec(html) ?? [];
   if (!shared) throw new Error('No script of shared code in the build.');
   const head = [
     `<meta name="build" content="${hash}" />`,
     `<meta name="shared-code" content="${shared}" />`,
-    `<link rel="preload" as="script" fetchpriority="low" href="${shared}" />`,
     ...links,
     `<style id="expo-generated-fonts">${faces.join('')}</style>`,
   ];

@@ -31,4 +31,16 @@ config.resolver.resolveRequest = (context, name, platform) => {
   return resolve(context, name, platform);
 };
 
+// A module is run when it is first used, not when the app starts: the first page needs a third of them. Not so React, which all need, and the one
+// that notes the address of the running script, by which workers are found.
+const AT_START = ['React', 'react', 'react/jsx-runtime', 'react-native', '../utils/getBundleUrl'];
+config.transformer.getTransformOptions = async () => ({
+  transform: {
+    experimentalImportSupport: true,
+    inlineRequires: true,
+    nonInlinedRequires: AT_START,
+  },
+});
+config.transformer.asyncRequireModulePath = path.join(__dirname, 'asyncRequire.js');
+
 module.exports = config;

@@ -4,40 +4,32 @@ import { SourceSans3_600SemiBold } from '@expo-google-fonts/source-sans-3/600Sem
 import { createTheme, ThemeProvider } from '../ui/elements.ts';
 import { useFonts } from 'expo-font';
 import { Slot, usePathname } from 'expo-router';
-import { useEffect, useState } from 'react';
+import { useEffect, useState, useSyncExternalStore } from 'react';
 import { View } from 'react-native';
 import { SafeAreaProvider } from 'react-native-safe-area-context';
 import { Provider } from 'react-redux';
 import { makeStore, start } from '../features/data/index.ts';
-import { keepApp, loadSharedFirst, Shell, Units } from '../features/shell/index.ts';
+import { keepApp, Shell, Units } from '../features/shell/index.ts';
 import { readMode } from '../ui/mode.ts';
 import { theme } from '../ui/theme.ts';
 
-loadSharedFirst();
+// Begun before anything is drawn: disk and network answer meanwhile. The client whose page the app is opened on is read with all else, and
+// their page fetched.
+const store = makeStore();
+const at = globalThis.location?.pathname ?? '/';
+const opened = /^\/clients\/([^/]+)(\/?$)?/.exec(at);
+if (opened && opened[2] !== undefined) void import('../features/clients/ClientScreen.tsx');
+start(store, opened?.[1] ?? null, /^\/(clients\/?)?$/.test(at));
 
 export default function RootLayout() {
-  const [store] = useState(() => makeStore());
   const [look] = useState(() => createTheme({ ...theme, mode: readMode() }));
   const [fontsReady, fontsFailed] = useFonts({
     SourceSans3_400Regular,
     SourceSans3_600SemiBold,
   });
   const path = usePathname();
-  const [isOpen, setIsOpen] = useState(false);
-  // The client whose page the app is opened on is read with all else, and their page fetched meanwhile.
-  const [opened] = useState(() => /^\/clients\/([^/]+)(\/?$)?/.exec(path));
-  useEffect(() => {
-    if (opened && opened[2] !== undefined) void import('../features/clients/ClientScreen.tsx');
-    return start(store, opened?.[1] ?? null);
-  }, [store, opened]);
+  const isOpen = useSyncExternalStore(store.subscribe, () => store.getState().rows.isOpen);
   useEffect(keepApp, []);
-  useEffect(
-    () =>
-      store.subscribe(() => {
-        if (store.getState().rows.isOpen) setIsOpen(true);
-      }),
-    [store],
-  );
 
   // The page is usable with the system's letters; only the first moment waits for our own.
   // Reads the device's store before the first page, so that every page begins with what was typed.

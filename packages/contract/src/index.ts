@@ -8,6 +8,7 @@ export * from './caseFile.ts';
 export * from './problem.ts';
 export * from './safety.ts';
 export * from './kit.ts';
+export * from './line.ts';
 export * from './rows.ts';
 export * from './schemas.ts';
 export * from './operations.ts';

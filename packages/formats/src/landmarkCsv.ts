@@ -5,6 +5,9 @@ export type CaptureReading = { ok: true; capture: Capture } | { ok: false; probl
 
 export const CSV_HEADER = ['time_s', 'landmark', 'x_mm', 'y_mm', 'z_mm', 'confidence'] as const;
 
+/** Characters parsed at once, so that the cells of a long file are never all in memory. */
+const CHUNK = 100_000;
+
 /** Largest file that is read: ten minutes of thirty landmarks at 120 frames a second. */
 export const ROWS_MOST = 2_200_000;
 
@@ -15,8 +18,8 @@ export const refuse = (line: number, message: string): { ok: false; problem: Pro
 
 /** A cell as a number; null when empty; a sentence when it is neither. */
 export function readCell(cell: string | undefined, what: string): number | null | string {
-  const text = (cell ?? '').trim();
-  if (text === '') return null;
+  const text = cell?.trim();
+  if (!text) return null;
   const value = Number(text);
   if (!Number.isFinite(value) || Math.abs(value) > 1e6)
     return `${what} “${text.slice(0, 20)}” is not a number.`;
@@ -28,56 +31,91 @@ export function readCell(cell: string | undefined, what: string): number | null 
  * not listed at a time was not seen then. Refused whole at the first fault, with its line.
  */
 export function readLandmarkCsv(text: string): CaptureReading {
-  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), {
-    delimiter: ',',
-    skipEmptyLines: false,
-  });
-  const header = (data[0] ?? []).map((cell) => cell.trim());
-  if (CSV_HEADER.some((name, i) => header[i] !== name) || header.length !== CSV_HEADER.length)
-    return refuse(1, `the header must be ${CSV_HEADER.join(',')}.`);
-  if (data.length > ROWS_MOST) return refuse(ROWS_MOST, 'the file is longer than is read here.');
-  const rows: { t: number; name: string; xyz: (number | null)[]; confidence: number }[] = [];
-  const times = new Set<number>();
-  const names = new Set<string>();
-  for (let i = 1; i < data.length; i += 1) {
-    const cells = data[i] ?? [];
-    if (cells.every((cell) => cell.trim() === '')) continue;
-    const line = i + 1;
+  // A file has a hundred thousand rows: kept in columns, and what repeats from row to row is looked up once.
+  const lines: number[] = [];
+  const times: number[] = [];
+  const marks: number[] = [];
+  const values: (number | null)[] = [];
+  const confidences: number[] = [];
+  const markOf = new Map<string, number>();
+  const take = (line: number, cells: readonly string[]): CaptureReading | null => {
+    if (line === 1) {
+      const isHeader =
+        cells.length === CSV_HEADER.length &&
+        CSV_HEADER.every((name, i) => cells[i]?.trim() === name);
+      return isHeader ? null : refuse(1, `the header must be ${CSV_HEADER.join(',')}.`);
+    }
+    if (line > ROWS_MOST) return refuse(ROWS_MOST, 'the file is longer than is read here.');
+    if (!cells[0] && cells.every((cell) => cell.trim() === '')) return null;
     if (cells.length !== CSV_HEADER.length)
       return refuse(line, `has ${cells.length} cells instead of ${CSV_HEADER.length}.`);
     const t = readCell(cells[0], 'time_s');
     if (typeof t === 'string') return refuse(line, t);
     if (t === null) return refuse(line, 'time_s is empty.');
     const name = (cells[1] ?? '').trim();
-    if (!/^[A-Za-z][\w .-]{0,39}$/.test(name))
-      return refuse(line, `“${name.slice(0, 20)}” is not a landmark’s name.`);
-    const xyz: (number | null)[] = [];
-    for (const [k, axis] of (['x_mm', 'y_mm', 'z_mm'] as const).entries()) {
-      const value = readCell(cells[2 + k], axis);
+    let mark = markOf.get(name);
+    if (mark === undefined) {
+      if (!/^[A-Za-z][\w .-]{0,39}$/.test(name))
+        return refuse(line, `“${name.slice(0, 20)}” is not a landmark’s name.`);
+      mark = markOf.size;
+      markOf.set(name, mark);
+    }
+    for (let k = 2; k < 5; k += 1) {
+      const value = readCell(cells[k], CSV_HEADER[k]!);
       if (typeof value === 'string') return refuse(line, value);
-      xyz.push(value);
+      values.push(value);
     }
     const confidence = readCell(cells[5], 'confidence');
     if (typeof confidence === 'string') return refuse(line, confidence);
     if (confidence !== null && (confidence < 0 || confidence > 1))
       return refuse(line, 'confidence must be from 0 to 1.');
-    rows.push({ t, name, xyz, confidence: confidence ?? 1 });
-    times.add(t);
-    names.add(name);
-  }
-  if (rows.length === 0) return refuse(1, 'no landmarks follow the header.');
-  const timesS = [...times].sort((a, b) => a - b);
+    lines.push(line);
+    times.push(t);
+    marks.push(mark);
+    confidences.push(confidence ?? 1);
+    return null;
+  };
+  let line = 0;
+  let refused: CaptureReading | null = null;
+  Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), {
+    delimiter: ',',
+    skipEmptyLines: false,
+    chunkSize: CHUNK,
+    chunk: ({ data }: Papa.ParseResult<string[]>, parser: Papa.Parser) => {
+      for (const cells of data) {
+        line += 1;
+        refused = take(line, cells);
+        if (refused) {
+          parser.abort();
+          return;
+        }
+      }
+    },
+    // An empty text has no part to be read.
+    complete: () => {
+      if (line === 0) refused = take(1, []);
+    },
+  });
+  if (refused) return refused;
+  if (lines.length === 0) return refuse(1, 'no landmarks follow the header.');
+  const timesS = [...new Set(times)].sort((a, b) => a - b);
   const place = new Map(timesS.map((t, i) => [t, i]));
-  const tracks: Record<string, CaptureTrack> = Object.create(null) as Record<string, CaptureTrack>;
-  for (const name of names) tracks[name] = emptyTrack(timesS.length);
-  const filled = new Set<string>();
-  for (const [i, row] of rows.entries()) {
-    const key = `${row.t} ${row.name}`;
-    if (filled.has(key)) return refuse(i + 2, `${row.name} appears twice at ${row.t} s.`);
-    filled.add(key);
-    fill(tracks[row.name], place.get(row.t) ?? 0, row.xyz, row.confidence);
+  const made = [...markOf.keys()].map((name) => ({
+    name,
+    track: emptyTrack(timesS.length),
+    isFilled: new Uint8Array(timesS.length),
+  }));
+  let at = 0;
+  for (let i = 0; i < lines.length; i += 1) {
+    const t = times[i]!;
+    if (timesS[at] !== t) at = place.get(t)!;
+    const { name, track, isFilled } = made[marks[i]!]!;
+    if (isFilled[at] === 1) return refuse(lines[i]!, `${name} appears twice at ${t} s.`);
+    isFilled[at] = 1;
+    fill(track, at, values.slice(3 * i, 3 * i + 3), confidences[i]!);
   }
-  return { ok: true, capture: { timesS, tracks: { ...tracks } } };
+  const tracks = Object.fromEntries(made.map(({ name, track }) => [name, track]));
+  return { ok: true, capture: { timesS, tracks } };
 }
 
 export const emptyTrack = (frames: number): CaptureTrack => ({

@@ -98,6 +98,19 @@ describe('the landmark file', () => {
     expect(read.capture.tracks['knee']?.confidence).toEqual([1, 0]);
   });
 
+  it('names the line of a fault far down a long file, blank lines counted', () => {
+    const lines = ['time_s,landmark,x_mm,y_mm,z_mm,confidence', ''];
+    for (let i = 0; i < 12_000; i += 1) lines.push(`${i / 100},"hip",${i},,900,0.5`);
+    const whole = readLandmarkCsv(lines.join('\n'));
+    if (!whole.ok) throw new Error(whole.problem.message);
+    expect(whole.capture.timesS).toHaveLength(12_000);
+    expect(whole.capture.tracks['hip']?.x[11_999]).toBe(11_999);
+    lines.splice(11_000, 0, '0,hip,1,,2,1');
+    expect(problem(readLandmarkCsv(lines.join('\n')))).toMatchObject({ path: 'line 11001' });
+    lines[11_000] = '0,hip,1,,wide,1';
+    expect(problem(readLandmarkCsv(lines.join('\n'))).message).toMatch(/Line 11001: z_mm “wide”/);
+  });
+
   it.each([
     ['time,landmark\n', 1, /header must be time_s,landmark/],
     ['', 1, /header must be/],

@@ -44,7 +44,7 @@ import { v4 as uuid, v5 as uuidOf } from 'uuid';
 import { call } from './call.ts';
 import { PRACTICE } from './device.ts';
 import { draftsActions } from './drafts.ts';
-import { syncList } from './list.ts';
+import { openList, syncList } from './list.ts';
 import { pendingOperations } from './outbox.ts';
 import { addedPending, overlay, overlayList, schoolsWithPending } from './overlay.ts';
 import { reading } from './reading.ts';
@@ -71,12 +71,12 @@ export function useClientList() {
   const pending = useAppSelector(pendingOperations);
   const refetch = useCallback(() => void dispatch(syncList()), [dispatch]);
   useEffect(() => {
-    refetch();
+    dispatch(openList());
     const timer = setInterval(() => {
       if (!document.hidden) refetch();
     }, LIST_MS);
     return () => clearInterval(timer);
-  }, [refetch]);
+  }, [dispatch, refetch]);
   const clients = useMemo(() => overlayList(lines ?? [], pending), [lines, pending]);
   return {
     clients,

@@ -1,6 +1,7 @@
 import { PRACTICE } from './device.ts';
 import { draftsActions } from './drafts.ts';
 import { takeOverOldLine } from './oldLine.ts';
+import { syncList } from './list.ts';
 import { outboxActions } from './outbox.ts';
 import { rowsActions } from './rows.ts';
 import { flush } from './send.ts';
@@ -8,10 +9,19 @@ import { readSettings, settingsActions } from './settings.ts';
 import type { Store, Thunk } from './store.ts';
 import { recall, sync } from './sync.ts';
 
+/** How long the page may stay busy before the practice's own rows are asked for all the same, ms. */
+const IDLE_MOST_MS = 2000;
+
+/** Once the page has drawn what it has: what is asked for here, no page waits for. */
+const whenIdle = (then: () => void) =>
+  globalThis.requestIdleCallback
+    ? void globalThis.requestIdleCallback(then, { timeout: IDLE_MOST_MS })
+    : then();
+
 /** Reads what this device kept (of the client whose page is opened too), sends what waits, and asks for what is new. */
 export const boot =
   (clientId: string | null): Thunk<Promise<void>> =>
-  async (dispatch, _getState, { device }) => {
+  async (dispatch, getState, { device }) => {
     const own = await device();
     // All at once: each answer of the disk waits for the page to have a moment.
     const readLine = async () => {
@@ -34,14 +44,21 @@ export const boot =
     showLine();
     dispatch(draftsActions.restored(drafts));
     if (settings) dispatch(settingsActions.restored(settings));
-    if (lines) dispatch(rowsActions.listed(lines));
+    // The server may have been quicker than the disk.
+    if (lines && getState().rows.lines === null) dispatch(rowsActions.listed(lines));
     dispatch(rowsActions.opened());
     void dispatch(flush());
-    void dispatch(sync(PRACTICE));
+    whenIdle(() => void dispatch(sync(PRACTICE)));
   };
 
-/** Starts the data of this page, opened on a client's page or not: what the device kept, the other tabs, the network coming and going. */
-export function start(store: Store, clientId: string | null = null): () => void {
+/**
+ * Starts the data of this page: what the device kept, the other tabs, the network coming and going.
+ *
+ * @param clientId the client on whose page the app is opened; null = on another page
+ * @param isOnList whether it is opened on the client list, which is then asked for at once
+ */
+export function start(store: Store, clientId: string | null = null, isOnList = false): () => void {
+  if (isOnList) void store.dispatch(syncList());
   const send = () => void store.dispatch(flush());
   const { tabs } = store.ground;
   tabs.listen(({ row, reach }) => {

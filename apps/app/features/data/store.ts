@@ -45,6 +45,10 @@ export interface Ground {
   };
   /** Clients whose pages are open, with what ends following them. */
   followed: Map<string, { count: number; stop: AbortController }>;
+  /** The client list being asked for; null between. */
+  listing: Promise<void> | null;
+  /** When it was asked for last, ms. */
+  listedAt: number;
 }
 
 export type RootState = ReturnType<typeof reducer>;
@@ -98,6 +102,8 @@ export function makeStore({ open = openDevice, join = joinTabs }: StoreOptions =
       told: '',
     },
     followed: new Map(),
+    listing: null,
+    listedAt: -Infinity,
   };
   const listener = createListenerMiddleware();
   const store = configureStore({

@@ -1,4 +1,3 @@
-export { loadSharedFirst } from './shared.ts';
 export { Shell } from './Shell.tsx';
 export { ErrorBoundary } from './Trouble.tsx';
 export { keepApp, versions } from './update.ts';

@@ -3,6 +3,9 @@ import type { Workbox } from 'workbox-window';
 /** How often a newer version is looked for while the app is open, ms. */
 const LOOK_MS = 30 * 60_000;
 
+/** How long the page may stay busy before the app is kept on the device all the same, ms. */
+const IDLE_MOST_MS = 5000;
+
 /** What the app's own worker is about, for whoever shows it. */
 export interface Versions {
   /** A newer version is on the device and waits to be taken. */
@@ -50,8 +53,12 @@ export function keepApp(): void {
   hasBegun = true;
   // Only once the page has all it needs: the rest comes along quietly. A server without the built app has no worker; the page works without.
   const quietly = () => void begin().catch(() => {});
-  if (document.readyState === 'complete') quietly();
-  else window.addEventListener('load', quietly, { once: true });
+  const whenIdle = () =>
+    globalThis.requestIdleCallback
+      ? void globalThis.requestIdleCallback(quietly, { timeout: IDLE_MOST_MS })
+      : quietly();
+  if (document.readyState === 'complete') whenIdle();
+  else window.addEventListener('load', whenIdle, { once: true });
 }
 
 /** Takes the newer version: what was entered and begun is on the device, and is there again in a moment. */
