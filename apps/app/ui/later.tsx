@@ -1,4 +1,5 @@
-import { createElement, useEffect, useState, type ComponentType } from 'react';
+import { createElement, startTransition, useEffect, useState, type ComponentType } from 'react';
+import { View } from 'react-native';
 import { Waiting } from './Waiting.tsx';
 
 /**
@@ -27,21 +28,24 @@ export function later<P extends object>(
       },
     ));
   return function Later(props: P) {
-    const [page, setPage] = useState<{ at: ComponentType<P> } | { failed: unknown } | null>(
-      loaded && { at: loaded },
-    );
+    const [page, setPage] = useState<{ at: ComponentType<P> } | { failed: unknown } | null>(null);
     useEffect(() => {
       let isGone = false;
-      if (!page)
+      const show = (next: typeof page) => {
+        // Drawn bit by bit, so that a tap meanwhile is answered.
+        if (!isGone) startTransition(() => setPage(next));
+      };
+      if (loaded) show({ at: loaded });
+      else
         void begin().then(
-          () => !isGone && setPage({ at: loaded! }),
-          (failed: unknown) => !isGone && setPage({ failed }),
+          () => show({ at: loaded! }),
+          (failed: unknown) => show({ failed }),
         );
       return () => {
         isGone = true;
       };
-    }, [page]);
-    if (!page) return <Waiting what={what} />;
+    }, []);
+    if (!page) return loaded ? <View style={{ flex: 1 }} /> : <Waiting what={what} />;
     if ('failed' in page) throw page.failed;
     return createElement(page.at, props);
   };

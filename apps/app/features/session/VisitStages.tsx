@@ -1,4 +1,4 @@
-import { useEffect, useMemo } from 'react';
+import { useDeferredValue, useEffect, useMemo } from 'react';
 import type { Dossier, Stage } from '@zither/contract';
 import { useChanges, useDossier, useTableChanges, today } from '../data/index.ts';
 import { StageRail, StageStrip } from './StageBeads.tsx';
@@ -21,7 +21,9 @@ export function VisitStages({ clientId, here, isRail }: Props) {
 function Visit({ dossier, here, isRail }: Omit<Props, 'clientId'> & { dossier: Dossier }) {
   const day = today();
   const { changes: tables } = useTableChanges();
-  const views = useMemo(() => stageViews(dossier, day, rulesOn(tables)), [dossier, day, tables]);
+  // The beads take a while to work out, and nobody waits for them: what was entered is drawn first.
+  const settled = useDeferredValue(dossier);
+  const views = useMemo(() => stageViews(settled, day, rulesOn(tables)), [settled, day, tables]);
   const { visitStage } = useChanges();
   const clientId = dossier.client.id;
   const isOn = isVisitOn(dossier, day);

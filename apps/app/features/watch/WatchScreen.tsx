@@ -1,5 +1,5 @@
 import { router, useLocalSearchParams } from 'expo-router';
-import { useMemo, useState } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
 import {
   cameraViewSchema,
   conditionSchema,
@@ -61,9 +61,12 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
   const day = today();
   const { client } = dossier;
   const safety = useMemo(() => safetyOf(dossier, day), [dossier, day]);
-  const limits = limitsOf(safety);
+  const limits = useMemo(() => limitsOf(safety), [safety]);
   const { moment, putCapture } = useChanges();
-  const looks = looksOf(dossier, day);
+  const looks = useMemo(() => looksOf(dossier, day), [dossier, day]);
+  // Everything seen so far takes a while to draw: after what was just done.
+  const settled = useDeferredValue(dossier);
+  const seen = useMemo(() => <Looks dossier={settled} day={day} />, [settled, day]);
   const unseen = CAMERA_VIEWS.find((v) => !looks.some((l) => l.look.view === v));
   const [view, setView] = useState<CameraView>(
     cameraViewSchema.catch(unseen ?? 'side').parse(params.view),
@@ -107,14 +110,17 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
         { condition, asks, day, at: moment() },
       ),
     );
-    router.navigate(`/clients/${client.id}/watch/${id}`);
+    // Its page is opened once it is put away, so that neither holds up a tap.
+    setTimeout(() => router.navigate(`/clients/${client.id}/watch/${id}`), 0);
   });
+  const heelMm = useMemo(() => heelToTry(dossier, asks), [dossier, asks]);
+  const thresholds = useMemo(() => thresholdsFor(dossier, subject), [dossier, subject]);
   const question = {
     view,
     subject,
     scale,
     facing: view === 'side' ? facing : null,
-    thresholds: thresholdsFor(dossier, subject),
+    thresholds,
     asksLockout: asksLockout(limits, condition),
   };
 
@@ -150,7 +156,6 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
       </Screen>
     );
 
-  const heelMm = heelToTry(dossier, asks);
   const lifted =
     asks.heelRiseMm === 0 &&
     looks.some(
@@ -239,7 +244,6 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
       />
     </>
   );
-  const seen = <Looks dossier={dossier} day={day} />;
   return (
     <Screen
       title="Watch"

@@ -1,5 +1,5 @@
 import { unitsNow } from '@zither/words/units';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { startTransition, useCallback, useEffect, useRef, useState } from 'react';
 import type { PackedCapture } from '@zither/contract';
 import type { Analysis, AnalysisQuestion, Lens, Report, Side, SquatScript } from '@zither/core';
 import type { LandmarkMapping, UpAxis } from '@zither/formats';
@@ -59,11 +59,13 @@ export function useWork(onDone?: (done: Done, job: Job) => void) {
       const own = new Worker(new URL('./look.worker', import.meta.url));
       worker.current = own;
       own.addEventListener('message', ({ data }: MessageEvent<Answer>) => {
-        if (data.kind === 'progress') return setState({ kind: 'working', share: data.share });
+        // What it says is drawn bit by bit: a page with a whole capture on it takes a while.
+        const show = (next: WorkState) => startTransition(() => setState(next));
+        if (data.kind === 'progress') return show({ kind: 'working', share: data.share });
         stop();
         // Where the worker's part ends, for the bench.
         performance.mark('look-done');
-        setState(data);
+        show(data);
         if (data.kind === 'done') told.current?.(data, job);
       });
       own.addEventListener('error', () => {
