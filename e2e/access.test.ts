@@ -31,7 +31,7 @@ const smallTargets = (page: Page): Promise<string[]> =>
       .map(({ box, html }) => `${Math.round(box.width)}×${Math.round(box.height)} ${html}`),
   );
 
-/** Every page in light on the phone; where only colour or room differs, one of each kind. */
+/** Every page; of the stations one of each kind where only colour or room differs. */
 const STATION_KINDS = ['body', 'heel', 'stance', 'ankleBent', 'hipFold'];
 const PAGES = [
   '',
@@ -54,15 +54,16 @@ const PAGES = [
   'report',
   'edit',
   'move',
+  'stop',
+  'run',
+  'cues',
+  'print',
 ];
 const pagesFor = (size: string, colours: string) =>
   PAGES.filter((page) => {
     const station = page.startsWith('measure/') ? page.split('/')[1] : undefined;
     if (station && (size === 'wide' || colours === 'dark')) return STATION_KINDS.includes(station);
-    return (
-      colours === 'light' ||
-      !['recheck', 'edit', 'referral', 'move', 'setup?show=alternatives'].includes(page)
-    );
+    return true;
   });
 
 describe.each([
@@ -86,7 +87,7 @@ describe.each([
       const client = page.url();
       for (const stage of pagesFor(name, colours)) {
         await page.goto(`${client}/${stage}`.replace(/\/$/, ''));
-        await page.getByRole('heading', { level: 1 }).last().waitFor();
+        await page.getByRole('heading').last().waitFor();
         await page.waitForTimeout(400);
         await look(stage || 'client');
       }
@@ -106,7 +107,14 @@ describe.each([
       await page.getByRole('heading', { name: 'Over the rep' }).waitFor();
       await page.waitForTimeout(400);
       await look('review');
-      for (const path of ['/clients/new', '/lab', '/shelf', '/settings']) {
+      for (const path of [
+        '/floor',
+        '/clients/new',
+        '/lab',
+        '/shelf',
+        '/shelf?show=rack',
+        '/settings',
+      ]) {
         await page.goto(server.address + path);
         await page.getByRole('heading', { level: 1 }).last().waitFor();
         await page.waitForTimeout(400);

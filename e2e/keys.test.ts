@@ -54,4 +54,21 @@ describe('keys on wide', () => {
     expect(problems).toEqual([]);
     await context.close();
   });
+
+  it('the arrow keys move a choice: the size of a fault, one Tab stop a group', async () => {
+    const { page, context, problems } = await visit(house.browser, WIDE, house.server.address);
+    await page.getByText('Orla Venn').first().click();
+    await page.getByRole('heading', { name: 'Orla Venn' }).waitFor();
+    await page.goto(`${page.url()}/watch/eye?view=front`);
+    await page.getByRole('button', { name: /^Knees, / }).click();
+    const sizes = page.getByRole('radiogroup', { name: 'Knee in' });
+    await sizes.getByRole('radio', { name: '–, Knee in not marked', checked: true }).focus();
+    await page.keyboard.press('ArrowRight');
+    await sizes.getByRole('radio', { name: 'slight, Knee in', checked: true }).waitFor();
+    await page.keyboard.press('ArrowRight');
+    await sizes.getByRole('radio', { name: 'clear, Knee in', checked: true }).waitFor();
+    expect(await sizes.locator('[role=radio][tabindex="0"]').count()).toBe(1);
+    expect(problems).toEqual([]);
+    await context.close();
+  });
 });

@@ -105,6 +105,31 @@ describe('the trial loop, at 390 × 844', () => {
     await context.close();
   });
 
+  it('the segments keep their place from one to the next, and a term explains itself on a tap', async () => {
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
+    await openSet(page, 'Orla Venn');
+    await page.getByTestId('answer').waitFor();
+    const segment = (name: string) => page.getByRole('radio', { name, exact: true });
+    const tops = new Set<number>();
+    for (const name of ['Why', 'Alternatives', 'Map', 'Trials', 'History']) {
+      await segment(name).tap();
+      await segment(name).and(page.locator('[aria-checked=true]')).waitFor();
+      await page.waitForTimeout(300);
+      tops.add(Math.round((await segment(name).boundingBox())!.y));
+    }
+    expect([...tops]).toHaveLength(1);
+    await segment('Why').tap();
+    const term = page.getByRole('button', { name: 'Explain: Setup in use' });
+    await term.tap();
+    await page.getByText(/a locked one stays until a coach unlocks it/).waitFor();
+    await term.tap();
+    await page
+      .getByText(/a locked one stays until a coach unlocks it/)
+      .waitFor({ state: 'hidden' });
+    expect(problems).toEqual([]);
+    await context.close();
+  });
+
   it('undo takes a trial back; a lock can be taken back and put back, and another device sees it', async () => {
     const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     const client = await openSet(page, 'Brin Ostmoor');

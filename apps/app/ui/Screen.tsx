@@ -168,6 +168,8 @@ export function Screen({
             paddingHorizontal: space.m,
             paddingVertical: space.s,
             flexDirection: 'row',
+            // Under the thumb on a phone; where the eye ends on wide.
+            justifyContent: 'flex-end',
             gap: space.m,
           }}
         >

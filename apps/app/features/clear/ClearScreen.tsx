@@ -1,5 +1,6 @@
 import { count } from '@zither/words/terms';
 import { Button } from '../../ui/elements.ts';
+import { RowButton } from '../../ui/RowButton.tsx';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -91,19 +92,17 @@ export function ClearScreen({ dossier }: { dossier: Dossier }) {
         foot={
           detailOf === null && (
             <>
-              <Button
+              <RowButton
                 title="Yes"
                 type="outline"
-                containerStyle={{ flex: 1 }}
                 buttonStyle={{ minHeight: 60 }}
                 onPress={() =>
                   next.detail ? setDetailOf(next) : answer(next, { [next.id]: true })
                 }
               />
-              <Button
+              <RowButton
                 title="No"
                 type="outline"
-                containerStyle={{ flex: 1 }}
                 buttonStyle={{ minHeight: 60 }}
                 onPress={() => answer(next, {})}
               />
@@ -135,17 +134,15 @@ export function ClearScreen({ dossier }: { dossier: Dossier }) {
       foot={
         <>
           {!isToday && (
-            <Button
+            <RowButton
               title="Ask again"
               type="outline"
-              containerStyle={{ flex: 1 }}
               buttonStyle={{ minHeight: 52 }}
               onPress={() => setIsRepeating(true)}
             />
           )}
-          <Button
+          <RowButton
             title="Next: Measure"
-            containerStyle={{ flex: 1 }}
             buttonStyle={{ minHeight: 52 }}
             onPress={() => router.navigate(`/clients/${client.id}/measure`)}
           />

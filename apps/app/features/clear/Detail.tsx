@@ -1,7 +1,7 @@
 import { View } from 'react-native';
 import type { ScreeningValues } from '@zither/contract';
 import type { ScreenQuestion } from '@zither/core';
-import { Button } from '../../ui/elements.ts';
+import { RowButton } from '../../ui/RowButton.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
 import { PainChoices, PlaceAndSide } from './painChoices.tsx';
@@ -58,11 +58,10 @@ function TwoWays({ words, onAnswer }: { words: string; onAnswer: (yes: boolean) 
       <Say strong>{words}</Say>
       <View style={{ flexDirection: 'row', gap: space.m }}>
         {[true, false].map((yes) => (
-          <Button
+          <RowButton
             key={String(yes)}
             type="outline"
             title={yes ? 'Yes' : 'No'}
-            containerStyle={{ flex: 1 }}
             buttonStyle={{ minHeight: 60 }}
             onPress={() => onAnswer(yes)}
           />

@@ -7,6 +7,7 @@ import { openStops, safetyOf } from '@zither/visit';
 import type { PLACE_NAMES } from '@zither/words/safety';
 import { movementAt, sayAfter, STOP_NAMES, STOP_NOW } from '@zither/words/stop';
 import { Button } from '../../ui/elements.ts';
+import { useLook } from '../../ui/useLook.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
@@ -32,6 +33,7 @@ export function StopPage({ dossier, from }: { dossier: Dossier; from: string }) 
       { id: newId(), version: 0 },
       { on: day, at: moment(), movement: movementAt(from), what, after: null },
     );
+  const { isWide } = useLook();
   return (
     <Screen
       title="Stop"
@@ -73,6 +75,7 @@ export function StopPage({ dossier, from }: { dossier: Dossier; from: string }) 
               key={what}
               type="outline"
               title={STOP_NAMES[what]}
+              containerStyle={isWide ? { alignSelf: 'flex-start', minWidth: 280 } : {}}
               buttonStyle={{ minHeight: 56 }}
               onPress={() => begin(what)}
             />

@@ -1,5 +1,6 @@
 import { zodResolver } from '@hookform/resolvers/zod';
-import { Button, Input } from '../../ui/elements.ts';
+import { Input } from '../../ui/elements.ts';
+import { RowButton } from '../../ui/RowButton.tsx';
 import { useEffect, useState } from 'react';
 import { Controller, useForm, useWatch, type Control } from 'react-hook-form';
 import { View } from 'react-native';
@@ -276,7 +277,11 @@ export function ClientForm({
           {`Outside the usual adult range: ${asked.odd.join(', ')}. Is that right?`}
         </Notice>
       )}
-      {isNew && <Button title="Add client" onPress={() => void offer()} />}
+      {isNew && (
+        <View style={{ flexDirection: 'row' }}>
+          <RowButton title="Add client" onPress={() => void offer()} />
+        </View>
+      )}
       {isNew && <ImportRecord />}
     </Part>
   );

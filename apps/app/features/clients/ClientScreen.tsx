@@ -1,6 +1,7 @@
 import { count } from '@zither/words/terms';
 import MaterialIcons from '@expo/vector-icons/MaterialIcons';
 import { Button } from '../../ui/elements.ts';
+import { RowButton } from '../../ui/RowButton.tsx';
 import { router } from 'expo-router';
 import { useEffect, useMemo, useState, type ReactNode } from 'react';
 import { View } from 'react-native';
@@ -84,9 +85,8 @@ export function ClientScreen({ dossier }: { dossier: Dossier }) {
         </>
       }
       foot={
-        <Button
+        <RowButton
           title={`${isOn ? 'Resume' : 'Start today’s visit'}: ${stage.name}`}
-          containerStyle={{ flex: 1 }}
           buttonStyle={{ minHeight: 52 }}
           onPress={resume}
         />

@@ -7,6 +7,7 @@ import { areHere, entriesOf, entryOf, hasSides, type EntryDay } from '@zither/vi
 import { MOVE_REASONS, sayEntry, sayMove, sayMoveButton } from '@zither/words/moving';
 import { Choice } from '../../ui/Choice.tsx';
 import { Button, Input, ListItem } from '../../ui/elements.ts';
+import { RowButton } from '../../ui/RowButton.tsx';
 import { Fold } from '../../ui/Fold.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { radio, RADIO_GROUP } from '../../ui/radioKeys.ts';
@@ -61,10 +62,9 @@ export function MoveScreen({ dossier }: { dossier: Dossier }) {
       who={client.name}
       back={{ to: `/clients/${client.id}`, label: `Back to ${client.name}` }}
       foot={
-        <Button
+        <RowButton
           title={sayMoveButton(fitting.length, goal)}
           disabled={fitting.length === 0 || goal === null}
-          containerStyle={{ flex: 1 }}
           buttonStyle={{ minHeight: 52 }}
           onPress={() =>
             move(

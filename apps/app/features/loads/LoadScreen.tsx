@@ -29,6 +29,7 @@ import {
 import { count } from '@zither/words/terms';
 import { sayMass } from '@zither/words/units';
 import { Button } from '../../ui/elements.ts';
+import { RowButton } from '../../ui/RowButton.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Fold } from '../../ui/Fold.tsx';
 import { Notice } from '../../ui/Notice.tsx';
@@ -300,18 +301,17 @@ export function LoadScreen({ dossier }: { dossier: Dossier }) {
       {...frame}
       foot={
         <>
-          <Button
+          <RowButton
             title={`Log: ${sayMass(draft.loadKg)} × ${draft.reps}`}
-            containerStyle={{ flex: 2 }}
+            share={2}
             buttonStyle={{ minHeight: 52 }}
             disabled={chosen === 'faults' && draft.faults.length === 0}
             onPress={log}
           />
           {last && mayRepeat(last, loadAnswer(dossier, last.rung, limits)) && (
-            <Button
+            <RowButton
               type="outline"
               title="Repeat last"
-              containerStyle={{ flex: 1 }}
               buttonStyle={{ minHeight: 52 }}
               onPress={() => put(repeated(last))}
             />

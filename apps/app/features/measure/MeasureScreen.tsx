@@ -13,6 +13,7 @@ import {
   type StationId,
 } from '@zither/core';
 import { Button, ListItem } from '../../ui/elements.ts';
+import { RowButton } from '../../ui/RowButton.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Fold } from '../../ui/Fold.tsx';
 import { Heading, Say } from '../../ui/Say.tsx';
@@ -113,9 +114,8 @@ function StationsOnly({
       who={client.name}
       back={{ to: `/clients/${client.id}`, label: `Back to ${client.name}` }}
       foot={
-        <Button
+        <RowButton
           title={next ? `Next: ${next.name}` : 'Next: Watch'}
-          containerStyle={{ flex: 1 }}
           buttonStyle={{ minHeight: 52 }}
           onPress={() =>
             next ? goTo(dossier, next.id) : router.navigate(`/clients/${client.id}/watch`)

@@ -15,6 +15,7 @@ import {
   type Station,
 } from '@zither/core';
 import { Button } from '../../ui/elements.ts';
+import { RowButton } from '../../ui/RowButton.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
@@ -177,27 +178,25 @@ export function useStation(dossier: Dossier, station: Station, day: string) {
   const foot = (
     <>
       {measure && (isKeepable || (isTyped && !isDone && !nextMeasure)) && (
-        <Button
+        <RowButton
           title={keepTitle}
           disabled={!isKeepable}
-          containerStyle={{ flex: 2 }}
+          share={2}
           buttonStyle={{ minHeight: 52, paddingHorizontal: 8 }}
           onPress={() => entry.value !== null && keep(entry.value, 'byHand')}
         />
       )}
       {nextMeasure && !isKeepable ? (
-        <Button
+        <RowButton
           title={`Next: ${(TABS[nextMeasure] ?? '').toLowerCase()}`}
-          containerStyle={{ flex: 1 }}
           buttonStyle={{ minHeight: 52, paddingHorizontal: 8 }}
           onPress={() => open(nextMeasure)}
         />
       ) : (
-        <Button
+        <RowButton
           title={isDone || !isTyped ? nextTitle : 'Next'}
           accessibilityLabel={nextTitle}
           type={isDone && !isKeepable ? 'solid' : 'outline'}
-          containerStyle={{ flex: 1 }}
           buttonStyle={{ minHeight: 52, paddingHorizontal: 8 }}
           onPress={goOn}
         />

@@ -18,6 +18,7 @@ import {
   type Side,
 } from '@zither/core';
 import { Button } from '../../ui/elements.ts';
+import { RowButton } from '../../ui/RowButton.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { radio, RADIO_GROUP } from '../../ui/radioKeys.ts';
 import { Say } from '../../ui/Say.tsx';
@@ -184,12 +185,11 @@ export function TrialSet({
       {known.unit === 'yesNo' ? (
         <View style={{ flexDirection: 'row', gap: space.m }}>
           {[1, 0].map((value) => (
-            <Button
+            <RowButton
               key={value}
               type="outline"
               title={value === 1 ? 'Yes' : 'No'}
               accessibilityLabel={`${value === 1 ? 'Yes' : 'No'}: ${sayWhat(measure, side)}`}
-              containerStyle={{ flex: 1 }}
               buttonStyle={{ minHeight: 60 }}
               onPress={() => onKeep(value, 'byHand')}
             />
@@ -208,20 +208,18 @@ export function TrialSet({
         <>
           {measure === 'heelRise' && (
             <View style={{ flexDirection: 'row', gap: space.m, maxWidth: READABLE_PX }}>
-              <Button
+              <RowButton
                 type="outline"
                 title="Flat"
                 accessibilityLabel="Flat: nothing under the heels"
-                containerStyle={{ flex: 1 }}
                 buttonStyle={{ minHeight: 52 }}
                 onPress={() => onKeep(0, 'byHand')}
               />
               {/* Shoes and kit are a setting: they may stay as they were. A measured value is never copied. */}
               {before && before.mean > 0 && (
-                <Button
+                <RowButton
                   type="outline"
                   title={`As last time: ${sayValue(measure, before.mean)}`}
-                  containerStyle={{ flex: 1 }}
                   buttonStyle={{ minHeight: 52 }}
                   onPress={() => onKeep(Math.round(before.mean), 'byHand')}
                 />

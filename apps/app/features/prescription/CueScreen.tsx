@@ -5,7 +5,7 @@ import type { Dossier } from '@zither/contract';
 import { repAfter } from '@zither/core';
 import { isHeld, safetyOf } from '@zither/visit';
 import { cueSize, sayPhase, sayRep } from '@zither/words/cueCard';
-import { Button } from '../../ui/elements.ts';
+import { RowButton } from '../../ui/RowButton.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
@@ -69,19 +69,17 @@ export function CueScreen({ dossier }: { dossier: Dossier }) {
       foot={
         <>
           {cues.length > 1 && (
-            <Button
+            <RowButton
               type="outline"
               title="The other cue"
-              containerStyle={{ flex: 1 }}
               buttonStyle={{ minHeight: 52 }}
               onPress={() => setAt(at + 1)}
             />
           )}
-          <Button
+          <RowButton
             type={next ? 'outline' : 'solid'}
             title={next ? 'One rep back' : 'From the start'}
             disabled={done === 0}
-            containerStyle={{ flex: 1 }}
             buttonStyle={{ minHeight: 52 }}
             onPress={() => setDone(next ? done - 1 : 0)}
           />

@@ -1,4 +1,4 @@
-import { Button } from '../../ui/elements.ts';
+import { RowButton } from '../../ui/RowButton.tsx';
 import { router } from 'expo-router';
 import { useMemo } from 'react';
 import { CAUSES } from '@zither/core';
@@ -70,16 +70,14 @@ export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
       back={back}
       foot={
         isSame ? (
-          <Button
+          <RowButton
             title="Print the plan"
-            containerStyle={{ flex: 1 }}
             buttonStyle={{ minHeight: 52 }}
             onPress={() => router.navigate(`/clients/${client.id}/print`)}
           />
         ) : proposal ? (
-          <Button
+          <RowButton
             title="Give plan"
-            containerStyle={{ flex: 1 }}
             buttonStyle={{ minHeight: 52 }}
             onPress={() =>
               putPrescription(

@@ -22,6 +22,7 @@ import {
   sayThen,
 } from '@zither/words/run';
 import { Button } from '../../ui/elements.ts';
+import { RowButton } from '../../ui/RowButton.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { DrillPicture } from '../../ui/DrillPicture.tsx';
 import { Heading, Say } from '../../ui/Say.tsx';
@@ -111,16 +112,14 @@ function Running({
         aside={<StopButton dossier={dossier} />}
         foot={
           <>
-            <Button
+            <RowButton
               type="outline"
               title="From the start"
-              containerStyle={{ flex: 1 }}
               buttonStyle={{ minHeight: 52 }}
               onPress={() => goTo(0, [])}
             />
-            <Button
+            <RowButton
               title="Look again, after the routine"
-              containerStyle={{ flex: 1 }}
               buttonStyle={{ minHeight: 52 }}
               onPress={() => {
                 setState('after');
@@ -193,17 +192,15 @@ function Step({
       foot={
         <>
           {seconds !== null && !isOver && (
-            <Button
+            <RowButton
               title={clock.isRunning ? 'Pause' : 'Start'}
-              containerStyle={{ flex: 1 }}
               buttonStyle={{ minHeight: 60 }}
               onPress={clock.isRunning ? clock.pause : clock.start}
             />
           )}
-          <Button
+          <RowButton
             title={seconds !== null && !isOver ? 'Skip' : 'Next'}
             type={seconds !== null && !isOver ? 'outline' : 'solid'}
-            containerStyle={{ flex: 1 }}
             buttonStyle={{ minHeight: 60 }}
             onPress={onNext}
           />

@@ -5,6 +5,7 @@ import { View } from 'react-native';
 import type { Dossier, Tried, TriedValues } from '@zither/contract';
 import { barOf, CAUSES, testKey, TESTS, type Need, type Outcome } from '@zither/core';
 import { Button } from '../../ui/elements.ts';
+import { RowButton } from '../../ui/RowButton.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
@@ -333,10 +334,10 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
       back={back}
       foot={
         isWaiting ? (
-          <Button
+          <RowButton
             title="Choosing the next test"
             disabled
-            containerStyle={{ flex: 1 }}
+
             buttonStyle={{ minHeight: 52 }}
           />
         ) : canRecord ? (
@@ -348,14 +349,13 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
               </Say>
               {isWide ? '' : `: ${TESTS[current.next.test].how}`}
             </Say>
-            <View style={{ flexDirection: 'row', gap: 6 }}>
+            <View style={{ flexDirection: 'row', justifyContent: 'flex-end', gap: 6 }}>
               {outcomes.map((outcome) => (
-                <Button
+                <RowButton
                   key={outcome}
                   type={outcome === 'pain' ? 'outline' : 'solid'}
                   title={sayOutcomeShort(current.next.test, outcome)}
                   accessibilityLabel={`${sayOutcome(current.next.test, outcome)}: ${sayTest(current.next.test, current.next.side)}`}
-                  containerStyle={{ flex: 1 }}
                   buttonStyle={{ minHeight: 52, paddingHorizontal: 2 }}
                   titleStyle={{ fontSize: isWide ? 15 : 13, lineHeight: 17 }}
                   onPress={() => record(outcome)}
@@ -364,9 +364,8 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
             </View>
           </View>
         ) : (
-          <Button
+          <RowButton
             title={nothingSeen ? 'Next: Watch' : 'Next: Setup'}
-            containerStyle={{ flex: 1 }}
             buttonStyle={{ minHeight: 52 }}
             onPress={() => go(nothingSeen ? 'watch' : 'setup')}
           />

@@ -49,6 +49,7 @@ import {
   STEP_NAMES,
 } from '@zither/words/recheck';
 import { Button } from '../../ui/elements.ts';
+import { RowButton } from '../../ui/RowButton.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Fold } from '../../ui/Fold.tsx';
 import { Notice } from '../../ui/Notice.tsx';
@@ -203,10 +204,9 @@ function Rechecked({
     !kept || Object.keys(draft.calls).length > 0 || draft.step !== null || draft.nextOn !== null;
   const foot =
     isNew || isHeldNow ? undefined : (
-      <Button
+      <RowButton
         title={kept ? 'Keep the change' : 'Keep this recheck'}
         disabled={!isChanged || step === null}
-        containerStyle={{ flex: 1 }}
         buttonStyle={{ minHeight: 52 }}
         onPress={() => {
           keep();

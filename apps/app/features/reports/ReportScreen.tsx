@@ -8,6 +8,7 @@ import { looksOf, readingsOut } from '@zither/visit';
 import { sayShortDay } from '@zither/words/days';
 import { progressReport, visitReport, type Audience, type Consent } from '@zither/words/report';
 import { Button, Input } from '../../ui/elements.ts';
+import { RowButton } from '../../ui/RowButton.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Heading, Say } from '../../ui/Say.tsx';
@@ -80,9 +81,8 @@ export function ReportScreen({ dossier }: { dossier: Dossier }) {
       back={{ to: `/clients/${client.id}`, label: `Back to ${client.name}` }}
       aside={<StopButton dossier={dossier} />}
       foot={
-        <Button
+        <RowButton
           title={making ? 'Drawing…' : 'Save as PDF'}
-          containerStyle={{ flex: 1 }}
           buttonStyle={{ minHeight: 52 }}
           disabled={making !== null || !isAllowed}
           onPress={() => void pdf()}

@@ -8,7 +8,7 @@ import { Button } from '../../ui/elements.ts';
 import { Fold } from '../../ui/Fold.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
-import { space } from '../../ui/theme.ts';
+import { space, TARGET_PX } from '../../ui/theme.ts';
 import { NumberTrace } from '../instrument/index.ts';
 import { ChanceBar } from './ChanceBar.tsx';
 import type { Segment } from './segments.ts';
@@ -48,14 +48,14 @@ export function AnswerPart({
   return (
     <Part title={shown.title} explains="setupInUse">
       <View style={{ gap: space.s }} testID="answer">
-        <Say strong number>
+        {/* Two lines always, here and below: the segments must not move from one to the next, nor under a thumb that drags a point of the map. */}
+        <Say strong number style={{ minHeight: 44 }}>
           {sayFound(shown.at)}
         </Say>
         <ChanceBar chance={shown.at.chance} />
-        {/* Two lines always: what is below must not move under a thumb that drags a point of the map. */}
         <Say style={{ minHeight: 44 }}>{shown.says}</Say>
       </View>
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: space.s }}>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: space.s, minHeight: TARGET_PX }}>
         {isProposed && !isTrying && (
           <Button title="Use this setup" onPress={() => putInUse(shown.at, shown.at.method)} />
         )}

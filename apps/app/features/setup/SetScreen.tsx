@@ -6,7 +6,7 @@ import { isSame, type Case } from '@zither/core';
 import { isHeld, lockOf, sidesOf } from '@zither/visit';
 import { sayUseButton } from '@zither/words/locking';
 import { saySides } from '@zither/words/sides';
-import { Button } from '../../ui/elements.ts';
+import { RowButton } from '../../ui/RowButton.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
@@ -62,9 +62,8 @@ export function SetScreen({
     ) : page.looked && segment !== 'trials' ? (
       <LookFoot page={page} />
     ) : (
-      <Button
+      <RowButton
         title="Next: Plan"
-        containerStyle={{ flex: 1 }}
         buttonStyle={TALL}
         onPress={() => router.navigate(`/clients/${client.id}/prescription`)}
       />
@@ -178,17 +177,16 @@ function LookFoot({ page: { looked, look, putInUse, dossier } }: { page: SetPage
   const isLocked = lockOf(dossier) !== null;
   return (
     <>
-      <Button
+      <RowButton
         type="outline"
         title="Back"
         accessibilityLabel="Back to the setup in use"
-        containerStyle={{ flex: 1 }}
         buttonStyle={TALL}
         onPress={() => look(null)}
       />
-      <Button
+      <RowButton
         title={sayUseButton(isLocked)}
-        containerStyle={{ flex: 2 }}
+        share={2}
         buttonStyle={TALL}
         onPress={() => {
           putInUse(looked, looked.method, true);

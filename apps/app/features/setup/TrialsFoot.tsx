@@ -1,5 +1,5 @@
 import { View } from 'react-native';
-import { Button } from '../../ui/elements.ts';
+import { RowButton } from '../../ui/RowButton.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
 import { sayCleanIn } from '@zither/words/trials';
@@ -16,28 +16,26 @@ export function TrialsFoot({ trial }: { trial: Trial }) {
           {sayCleanIn(showed.lookedAt)}
         </Say>
       )}
-      <View style={{ flexDirection: 'row', gap: space.s }}>
-        <Button
+      <View style={{ flexDirection: 'row', justifyContent: 'flex-end', gap: space.s }}>
+        <RowButton
           title={isToLock ? 'Lock it' : 'Lock'}
           type={isToLock ? 'solid' : 'outline'}
           disabled={isLocked}
           accessibilityLabel="Lock this setup"
-          containerStyle={{ flex: 1 }}
           buttonStyle={height}
           onPress={() => setIsLocking(true)}
         />
-        <Button
+        <RowButton
           type="outline"
           title="Pain"
           accessibilityLabel="Pain in this trial"
-          containerStyle={{ flex: 1 }}
           buttonStyle={height}
           onPress={() => record(true)}
         />
-        <Button
+        <RowButton
           type={isToLock ? 'outline' : 'solid'}
           title={marked ? 'Record as marked' : 'All clean'}
-          containerStyle={{ flex: 1.5 }}
+          share={1.5}
           buttonStyle={height}
           onPress={() => record(false)}
         />

@@ -12,6 +12,7 @@ import {
   type FaultId,
 } from '@zither/core';
 import { Button } from '../../ui/elements.ts';
+import { RowButton } from '../../ui/RowButton.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
@@ -270,7 +271,7 @@ export function EyeScreen({
       who={`${client.name} · ${saySquat({ condition, asks })}`}
       back={back}
       foot={
-        <Button
+        <RowButton
           title={
             watched.length === 0
               ? 'Mark what you looked at first'
@@ -279,7 +280,6 @@ export function EyeScreen({
                 : `Keep ${named} ${term(named, 'fault')} in ${reps} reps`
           }
           disabled={watched.length === 0}
-          containerStyle={{ flex: 1 }}
           buttonStyle={{ minHeight: 52 }}
           onPress={keep}
         />

@@ -18,7 +18,7 @@ import {
   type Side,
 } from '@zither/core';
 import type { LandmarkMapping, UpAxis } from '@zither/formats';
-import { Button } from '../../ui/elements.ts';
+import { RowButton } from '../../ui/RowButton.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
@@ -252,17 +252,16 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
       back={back}
       foot={
         <>
-          <Button
+          <RowButton
             title={`Judge by eye: ${VIEW_NAMES[view].toLowerCase()}`}
             type={isDone ? 'outline' : 'solid'}
-            containerStyle={{ flex: 2 }}
+            share={2}
             buttonStyle={{ minHeight: 52, paddingHorizontal: 8 }}
             onPress={() => router.navigate(eyePath)}
           />
-          <Button
+          <RowButton
             title="Next: Probe"
             type={isDone ? 'solid' : 'outline'}
-            containerStyle={{ flex: 1 }}
             buttonStyle={{ minHeight: 52, paddingHorizontal: 8 }}
             onPress={() => router.navigate(`/clients/${client.id}/probe`)}
           />
