@@ -57,7 +57,6 @@ const PAGES = [
   'stop',
   'run',
   'cues',
-  'print',
 ];
 const pagesFor = (size: string, colours: string) =>
   PAGES.filter((page) => {

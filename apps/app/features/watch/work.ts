@@ -59,7 +59,7 @@ export function useWork(onDone?: (done: Done, job: Job) => void) {
       const own = new Worker(new URL('./look.worker', import.meta.url));
       worker.current = own;
       own.addEventListener('message', ({ data }: MessageEvent<Answer>) => {
-        // What it says is drawn bit by bit: a page with a whole capture on it takes a while.
+        // Its answer is drawn bit by bit: a page with a whole capture on it takes a while.
         const show = (next: WorkState) => startTransition(() => setState(next));
         if (data.kind === 'progress') return show({ kind: 'working', share: data.share });
         stop();
