@@ -63,7 +63,7 @@ describe('Loads', () => {
     await page.goto(house.server.address);
     await page.getByText('Hodd Karrin').click();
     await page.getByRole('button', { name: 'Log a set' }).click();
-    await page.getByText('No set was watched yet, so nothing is known of the form.').waitFor();
+    await page.getByText('No set was watched yet, so the form is not known.').waitFor();
     await page.getByRole('button', { name: /^Files/ }).click();
     const file = join(await mkdtemp(join(tmpdir(), 'plumb-')), 'loads.csv');
     await writeFile(file, text);

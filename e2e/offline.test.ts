@@ -447,7 +447,7 @@ describe('a page that fails', () => {
     await page.getByRole('link', { name: 'Shelf' }).click();
     await page.getByText('This page met an error and cannot be shown.').waitFor();
     await page.unroute(/ShelfScreen-.*\.js/);
-    await page.getByRole('button', { name: 'Load the page anew' }).click();
+    await page.getByRole('button', { name: 'Reload the page' }).click();
     await page.getByRole('heading', { name: 'Shelf' }).waitFor();
     await context.close();
   });

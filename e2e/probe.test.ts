@@ -182,7 +182,7 @@ describe('Probe, at 390 × 844', () => {
     await page.getByRole('heading', { name: 'Referral note' }).waitFor();
     await page.getByText('Structural flat foot, left').waitFor();
     await page.getByText(/^Seen: .*arch/).waitFor();
-    expect(await page.getByText(/so the session is held/).count()).toBe(0);
+    expect(await page.getByText(/so the session is on hold/).count()).toBe(0);
     await page.getByRole('button', { name: 'Back' }).tap();
     await page.getByRole('heading', { name: 'Probe', exact: true }).waitFor();
     await openStage(page, 'Coach');

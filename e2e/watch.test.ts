@@ -322,11 +322,11 @@ describe('review, at 1280 × 800', () => {
     await page.getByText('better', { exact: true }).first().waitFor();
     await page.getByRole('button', { name: /^This capture/ }).click();
     await page.getByRole('button', { name: 'Discard this capture' }).click();
-    await page.getByText('This capture is discarded: it counts nowhere.').waitFor();
+    await page.getByText('This capture is discarded and does not count.').waitFor();
     await saved(page);
     await page.getByRole('button', { name: 'Take it back' }).click();
     await page
-      .getByText('This capture is discarded: it counts nowhere.')
+      .getByText('This capture is discarded and does not count.')
       .waitFor({ state: 'detached' });
     expect(problems).toEqual([]);
     await context.close();

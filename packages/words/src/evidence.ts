@@ -81,7 +81,7 @@ export function sayReason({ reason, bits }: Weight): string {
     case 'blocks':
       return reason.isBetter
         ? 'With this cause the test would not have turned out well.'
-        : 'With this cause the test does not turn out well.';
+        : 'With this cause the test usually fails.';
     case 'elsewhere':
       return bits >= 0
         ? 'It makes other explanations less likely.'

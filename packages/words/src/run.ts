@@ -28,7 +28,9 @@ export const sayPlace = (at: number, of: number): string => `${at + 1} of ${of}`
 
 /** What comes after this. */
 export const sayThen = (next: RunStep | undefined): string =>
-  next ? `Then: ${next.drill.name}, ${SIDE_CALLS[next.side].toLowerCase()}.` : 'Then it is done.';
+  next
+    ? `Then: ${next.drill.name}, ${SIDE_CALLS[next.side].toLowerCase()}.`
+    : 'Then it is finished.';
 
 /** How it should feel, and what to take care of. */
 export const sayFeel = ({ feel }: Pick<Drill, 'feel'>): string =>

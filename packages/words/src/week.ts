@@ -41,7 +41,7 @@ export const sayWeek = (week: Week, hasRoutine: boolean): string[] =>
 export const WEEK_WARNINGS = {
   backToBack: 'Two training days lie next to each other: keep the second one light.',
   noRest: 'No day of rest: leave one free.',
-  noTraining: 'No training day: nothing would be trained.',
+  noTraining: 'No training day, so nothing would be trained.',
 } as const;
 
 /** What a calendar shows for each kind of day; no name, since calendars are shared. */

@@ -48,7 +48,7 @@ export function ReferralPage({ dossier }: { dossier: Dossier }) {
         <Heading level={1}>Referral note</Heading>
         <Say>{`For the clinician of ${client.name}, ${today()}.`}</Say>
         <Say>
-          {`${client.name} came for coaching of a bilateral squat${screening?.purpose ? ` (${PURPOSE_NAMES[screening.purpose].toLowerCase()})` : ''}.${reasons.length > 0 ? ` Before or during the session the following was said${isHold ? ', so the session is held' : ''}:` : ''}`}
+          {`${client.name} came for coaching of a bilateral squat${screening?.purpose ? ` (${PURPOSE_NAMES[screening.purpose].toLowerCase()})` : ''}.${reasons.length > 0 ? ` Before or during the session the following was said${isHold ? ', so the session is on hold' : ''}:` : ''}`}
         </Say>
         {reasons.map((reason) => (
           <Say key={reason} strong>

@@ -138,7 +138,7 @@ function Tile({
         <NextSet dossier={view.dossier} onDone={onStart} />
       ) : (
         <Say soft>
-          {view.state === 'unreachable' ? 'The record cannot be reached.' : 'Loading…'}
+          {view.state === 'unreachable' ? 'The client’s record could not be loaded.' : 'Loading…'}
         </Say>
       )}
     </View>

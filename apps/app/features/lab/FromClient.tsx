@@ -29,8 +29,8 @@ export function FromClient({
       <Part>
         <Notice tone="now">
           {view.state === 'missing'
-            ? 'There is no such client: the bench is as you left it.'
-            : 'The client could not be fetched: the bench is as you left it.'}
+            ? 'There is no such client. The Lab is as you left it.'
+            : 'The client could not be loaded. The Lab is as you left it.'}
         </Notice>
       </Part>
     );
@@ -59,7 +59,7 @@ function Opened({
   if (!inForce)
     return (
       <Part>
-        <Notice>{`${dossier.client.name} has no locked setup: the bench is as you left it.`}</Notice>
+        <Notice>{`${dossier.client.name} has no locked setup. The Lab is as you left it.`}</Notice>
       </Part>
     );
   const { lock, number } = inForce;
@@ -69,7 +69,7 @@ function Opened({
         <Say strong>{`${dossier.client.name}’s locked setup, version ${number}`}</Say>
         <Say number>{sayFound({ setup: lock.setup, targetDepthDeg: lock.thighDepthDeg })}</Say>
         <Say small soft>
-          {`${lock.by === '' ? 'Somebody' : lock.by}, ${sayDay(lock.on)}: ${lock.why} ${question ? 'What you turn here changes nothing for the client.' : 'Both ankles must be measured before it can be drawn.'}`}
+          {`${lock.by === '' ? 'Somebody' : lock.by}, ${sayDay(lock.on)}: ${lock.why} ${question ? 'Changes here do not change the client’s setup.' : 'Both ankles must be measured before it can be drawn.'}`}
         </Say>
       </Notice>
     </Part>

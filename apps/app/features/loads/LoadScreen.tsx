@@ -90,7 +90,7 @@ export function LoadScreen({ dossier }: { dossier: Dossier }) {
       <Screen {...frame}>
         <Part>
           <SafetyNotice clientId={client.id} safety={safety} />
-          <Say soft>No sets are logged while the client is on hold. What was logged stays.</Say>
+          <Say soft>No sets are logged while the client is on hold. Logged sets are kept.</Say>
         </Part>
       </Screen>
     );
@@ -256,7 +256,7 @@ export function LoadScreen({ dossier }: { dossier: Dossier }) {
         {forms.length === 0 && (
           <Say>
             {watched === 0
-              ? 'No set was watched yet, so nothing is known of the form.'
+              ? 'No set was watched yet, so the form is not known.'
               : `No fault was seen in ${count(watched, 'set')} watched.`}
           </Say>
         )}

@@ -93,7 +93,7 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
         <Part>
           <SafetyNotice clientId={client.id} safety={safety} />
           <Say soft>
-            No short tests while the screen holds. Earlier findings and tests are kept.
+            No short tests while the client is on hold. Earlier findings and tests are kept.
           </Say>
         </Part>
         {tried}

@@ -76,7 +76,7 @@ export function DrillForm({
       return setProblem(`${field} ${issue?.message ?? 'cannot be kept.'}`);
     }
     if (why.trim() === '')
-      return setProblem('Say why: a change of the shelf is kept with its reason.');
+      return setProblem('Say why: every change on the Shelf keeps its reason.');
     if (taken.includes(checked.data.name))
       return setProblem(`There is a drill “${checked.data.name}” already: give it another name.`);
     draft.drop();

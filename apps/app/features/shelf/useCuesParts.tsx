@@ -134,7 +134,7 @@ function CueForm({
       );
     }
     if (why.trim() === '')
-      return setProblem('Say why: a change of the shelf is kept with its reason.');
+      return setProblem('Say why: every change on the Shelf keeps its reason.');
     draft.drop();
     return onSave(checked.data, why.trim());
   };

@@ -50,7 +50,7 @@ export function useDrillsParts(schools: Schools) {
     ...h,
     key: h.id,
     of: h.drillId,
-    name: h.to?.name ?? all.find((d) => d.id === h.drillId)?.name ?? 'a drill that is gone',
+    name: h.to?.name ?? all.find((d) => d.id === h.drillId)?.name ?? 'a removed drill',
   }));
   const wanted = search.trim().toLowerCase();
   const row = (of: Drill) => (

@@ -52,7 +52,7 @@ export function Conflict({ item }: { item: Held }) {
         <Button type="outline" title="Take the other" onPress={() => settle(null)} />
       </View>
       {isByField && !canBeKept(operation, merged) && (
-        <Say small>These do not go together. Choose otherwise, or keep one version whole.</Say>
+        <Say small>These values do not fit together. Choose again, or keep one version whole.</Say>
       )}
     </View>
   );

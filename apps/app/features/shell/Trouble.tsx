@@ -16,7 +16,7 @@ export function ErrorBoundary({ error, retry }: ErrorBoundaryProps) {
         tone="now"
         actions={[
           // A part of the app that did not arrive is only asked for again by a page loaded anew.
-          { label: 'Load the page anew', onPress: () => window.location.reload() },
+          { label: 'Reload the page', onPress: () => window.location.reload() },
           {
             label: 'To the clients',
             onPress: () => {

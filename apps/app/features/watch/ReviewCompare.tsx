@@ -65,7 +65,7 @@ export function ReviewCompare({
           </View>
         </View>
       ))}
-      {before && compared.length === 0 && <Say small>Neither has anything to name.</Say>}
+      {before && compared.length === 0 && <Say small>Neither shows a fault.</Say>}
     </Part>
   );
 }

@@ -150,7 +150,7 @@ function Review({
             tone="before"
             actions={[{ label: 'Take it back', onPress: () => discard(false) }]}
           >
-            This capture is discarded: it counts nowhere.
+            This capture is discarded and does not count.
           </Notice>
         </Part>
       )}

@@ -13,7 +13,7 @@ export type WeightReason =
   | { kind: 'names'; isIt: boolean }
   /** The test shows more of this cause. */
   | { kind: 'worsens'; isWorse: boolean }
-  /** With this cause the test does not turn out well. */
+  /** With this cause the test usually fails. */
   | { kind: 'blocks'; isBetter: boolean }
   /** It supports or weakens other causes, and through them this one. */
   | { kind: 'elsewhere' };
