@@ -87,7 +87,7 @@ describe.each([
       for (const stage of pagesFor(name, colours)) {
         await page.goto(`${client}/${stage}`.replace(/\/$/, ''));
         await page.getByRole('heading').last().waitFor();
-        await page.waitForTimeout(400);
+        await page.waitForTimeout(250);
         await look(stage || 'client');
       }
       // The checklist with a fault opened, a review with everything in it, and the simulated camera.
@@ -97,14 +97,14 @@ describe.each([
       await look('by eye');
       await page.goto(`${client}/watch`);
       await page.getByRole('button', { name: 'Simulated camera' }).click();
-      await page.waitForTimeout(400);
+      await page.waitForTimeout(250);
       await look('simulated camera');
       await page
         .getByRole('link', { name: /^Measured/ })
         .last()
         .click();
       await page.getByRole('heading', { name: 'Over the rep' }).waitFor();
-      await page.waitForTimeout(400);
+      await page.waitForTimeout(250);
       await look('review');
       for (const path of [
         '/floor',
@@ -116,7 +116,7 @@ describe.each([
       ]) {
         await page.goto(server.address + path);
         await page.getByRole('heading', { level: 1 }).last().waitFor();
-        await page.waitForTimeout(400);
+        await page.waitForTimeout(250);
         await look(path);
       }
       expect(

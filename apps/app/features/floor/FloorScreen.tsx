@@ -4,8 +4,7 @@ import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import type { ClientLine } from '@zither/contract';
 import { floorOf, floorStage } from '@zither/visit';
-import { GROUP_NAMES, isFound, NOBODY_DUE, sayClientLine } from '@zither/words/floor';
-import { STAGE_NAMES } from '@zither/words/stages';
+import { GROUP_NAMES, isFound, NOBODY_DUE, sayClientLine, sayFloorLink } from '@zither/words/floor';
 import { Button, Input, ListItem } from '../../ui/elements.ts';
 import { DimButton } from '../../ui/DimButton.tsx';
 import { Notice } from '../../ui/Notice.tsx';
@@ -66,7 +65,7 @@ export function FloorScreen() {
                   bottomDivider
                   role="link"
                   onPress={() => open(line)}
-                  accessibilityLabel={`${line.name}: ${group === 'here' ? 'go on at' : 'start at'} ${STAGE_NAMES[floorStage(line, day)]}. ${sayClientLine(line, day)}`}
+                  accessibilityLabel={sayFloorLink(line, day, group)}
                   containerStyle={{ backgroundColor: 'transparent', minHeight: 64 }}
                 >
                   <ListItem.Content>
