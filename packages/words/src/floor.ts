@@ -1,7 +1,7 @@
 import type { ClientLine } from '@zither/contract';
 import type { CeilingName } from '@zither/core';
 import { CAUSES } from '@zither/core/causes';
-import { floorGroupOf, floorStage, type FloorGroup } from '@zither/visit/floor';
+import { floorGroupOf, type FloorGroup } from '@zither/visit/floor';
 import { sayDayOn, sayShortDay } from './days.ts';
 import { CEILING_WORDS, HOLD_NAMES } from './names.ts';
 import { STAGE_NAMES } from './stages.ts';
@@ -91,7 +91,3 @@ export const NOBODY_DUE = 'Nobody is here, due or on hold. Choose a client to st
 /** Time since a set, as a clock: "1:05". */
 export const sayRest = (seconds: number): string =>
   `${Math.floor(seconds / 60)}:${String(Math.floor(seconds) % 60).padStart(2, '0')}`;
-
-/** A client's line on the floor read aloud: what it shows, in that order, then where a tap leads. */
-export const sayFloorLink = (line: ClientLine, day: string, group: FloorGroup): string =>
-  `${line.name}. ${sayClientLine(line, day)}. ${group === 'here' ? 'Go on at' : 'Start at'} ${STAGE_NAMES[floorStage(line, day)]}.`;

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import type { ClientLine } from '@zither/contract';
 import { floorOf, floorStage } from '@zither/visit';
-import { GROUP_NAMES, isFound, NOBODY_DUE, sayClientLine, sayFloorLink } from '@zither/words/floor';
+import { GROUP_NAMES, isFound, NOBODY_DUE, sayClientLine } from '@zither/words/floor';
 import { Button, Input, ListItem } from '../../ui/elements.ts';
 import { DimButton } from '../../ui/DimButton.tsx';
 import { Notice } from '../../ui/Notice.tsx';
@@ -65,7 +65,6 @@ export function FloorScreen() {
                   bottomDivider
                   role="link"
                   onPress={() => open(line)}
-                  accessibilityLabel={sayFloorLink(line, day, group)}
                   containerStyle={{ backgroundColor: 'transparent', minHeight: 64 }}
                 >
                   <ListItem.Content>
