@@ -9,16 +9,9 @@ import {
 } from '@zither/core';
 import { cleanSquatter } from '@zither/core/practice';
 import { unpackCapture, writeLandmarkCsv } from '@zither/formats';
-import { bench, id, newClient, type Bench } from './support.ts';
+import { id, newClient, benchEach } from './support.ts';
 
-let b: Bench;
-beforeEach(async () => {
-  b = await bench();
-});
-afterEach(async () => {
-  await b.app.close();
-  b.db.close();
-});
+const b = benchEach();
 
 const { script, subject } = cleanSquatter(seededRandom(7), 'bodyweight');
 const series = simulateCapture(

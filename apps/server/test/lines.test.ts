@@ -1,15 +1,8 @@
 import { lineOf } from '../src/db/lines.ts';
 import type { Stored } from '../src/db/rows.ts';
-import { bench, clientValues, newClient, type Bench } from './support.ts';
+import { clientValues, newClient, benchEach } from './support.ts';
 
-let b: Bench;
-beforeEach(async () => {
-  b = await bench();
-});
-afterEach(async () => {
-  await b.app.close();
-  b.db.close();
-});
+const b = benchEach();
 
 describe('rows held as read', () => {
   const rows = () => b.db.prepare("SELECT * FROM document WHERE kind = 'client'").all() as Stored[];

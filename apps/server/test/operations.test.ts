@@ -1,24 +1,9 @@
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import {
-  bench,
-  clientValues,
-  id,
-  newClient,
-  newTrial,
-  setupValues,
-  type Bench,
-} from './support.ts';
+import { bench, clientValues, id, newClient, newTrial, setupValues, benchEach } from './support.ts';
 
-let b: Bench;
-beforeEach(async () => {
-  b = await bench();
-});
-afterEach(async () => {
-  await b.app.close();
-  b.db.close();
-});
+const b = benchEach();
 
 describe('the one door for writes', () => {
   it('creates, changes and reads back a client', async () => {

@@ -1,14 +1,7 @@
 import type { Feed, LineOf } from '@zither/contract';
-import { bench, id, newClient, type Bench } from './support.ts';
+import { id, newClient, benchEach } from './support.ts';
 
-let b: Bench;
-beforeEach(async () => {
-  b = await bench();
-});
-afterEach(async () => {
-  await b.app.close();
-  b.db.close();
-});
+const b = benchEach();
 
 const tables = async () =>
   ((await b.get('/api/shelf?since=0')).body as Feed).rows

@@ -20,19 +20,12 @@ import {
   newTrial,
   setupValues,
   trialValues,
-  type Bench,
+  benchEach,
 } from './support.ts';
 
 const folder = () => mkdtempSync(join(tmpdir(), 'plumb-robust-'));
 
-let b: Bench;
-beforeEach(async () => {
-  b = await bench();
-});
-afterEach(async () => {
-  await b.app.close();
-  b.db.close();
-});
+const b = benchEach();
 
 const client = async () => {
   const create = newClient();

@@ -2,16 +2,9 @@ import { copyFileSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { openDatabase } from '../src/db/open.ts';
-import { bench, id, MIGRATIONS, newClient, newTrial, trialValues, type Bench } from './support.ts';
+import { id, MIGRATIONS, newClient, newTrial, trialValues, benchEach } from './support.ts';
 
-let b: Bench;
-beforeEach(async () => {
-  b = await bench();
-});
-afterEach(async () => {
-  await b.app.close();
-  b.db.close();
-});
+const b = benchEach();
 
 const client = async () => {
   const create = newClient();

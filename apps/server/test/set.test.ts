@@ -1,16 +1,9 @@
 import type { Feed, LineOf, PracticeKind } from '@zither/contract';
 import { PROFILES } from '@zither/core';
 import { schoolsFrom } from '@zither/visit';
-import { bench, id, newClient, type Bench } from './support.ts';
+import { id, newClient, benchEach } from './support.ts';
 
-let b: Bench;
-beforeEach(async () => {
-  b = await bench();
-});
-afterEach(async () => {
-  await b.app.close();
-  b.db.close();
-});
+const b = benchEach();
 
 /** What the Shelf knows of own methods, as a device puts it together. */
 const schools = async () => {

@@ -42,6 +42,19 @@ export async function bench(file = ':memory:', staticFolder: string | null = nul
   };
 }
 
+/** A house of its own for every test of a file, closed after it. */
+export function benchEach(): Bench {
+  const own = {} as Bench;
+  beforeEach(async () => {
+    Object.assign(own, await bench());
+  });
+  afterEach(async () => {
+    await own.app.close();
+    own.db.close();
+  });
+  return own;
+}
+
 export const id = () => randomUUID();
 
 export const clientValues = (change: object = {}) => ({
