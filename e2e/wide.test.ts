@@ -116,6 +116,21 @@ describe('at 1280 × 800', () => {
     expect(seen.size).toBeGreaterThan(3);
     expect(seen.has(before)).toBe(false);
     await page.mouse.up();
+    // Moved away and back to where it began: it is let go all the same, and the next step counts from there.
+    const value = async () => Number(await slider.inputValue());
+    const settled = await value();
+    const shares = [0.2, 0.6, 0.2];
+    await page.mouse.move(box.x + box.width * 0.2, y);
+    await page.mouse.down();
+    await page.mouse.up();
+    const began = await value();
+    expect(began).not.toBe(settled);
+    await page.mouse.down();
+    for (const share of shares) await page.mouse.move(box.x + box.width * share, y);
+    await page.mouse.up();
+    expect(await value()).toBe(began);
+    await page.getByRole('button', { name: 'More: Stance width' }).click();
+    expect(await value()).toBe(began + 10);
     const long = await page.evaluate(() => (window as unknown as { long: number[] }).long);
     // Printed, not judged: speed is the bench's business.
     process.stderr.write(

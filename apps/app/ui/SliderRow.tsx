@@ -7,6 +7,12 @@ import { space, TARGET_PX } from './theme.ts';
 import { useLook } from './useLook.ts';
 
 /**
+ * What ends a move. React reports each step of it alone; the browser's `change` says that it was let go, but stays away when the value ends where it
+ * began.
+ */
+const LET_GO = ['change', 'pointerup', 'pointercancel', 'blur'] as const;
+
+/**
  * A named value on the browser's own slider, with − and + for the last step; redraws while dragged, saves when let go. The dragged value lives
  * here, so that a drag redraws this row and what listens to it, not the whole page of controls.
  */
@@ -37,20 +43,25 @@ export function SliderRow({
   const within = (v: number) => Math.min(most, Math.max(least, v));
   const stepped = (steps: number) => within(Math.round((value + steps * step) / step) * step);
   const field = useRef<HTMLInputElement>(null);
+  /** Moved and not let go yet. */
+  const isMoved = useRef(false);
   const commit = useRef(onCommit);
   useEffect(() => {
     commit.current = onCommit;
   });
   useEffect(() => {
-    // React reports each move; only the browser's own event says that the value was let go.
     const input = field.current;
     if (!input) return;
     const letGo = () => {
+      if (!isMoved.current) return;
+      isMoved.current = false;
       setDragged(null);
       commit.current(input.valueAsNumber);
     };
-    input.addEventListener('change', letGo);
-    return () => input.removeEventListener('change', letGo);
+    for (const name of LET_GO) input.addEventListener(name, letGo);
+    return () => {
+      for (const name of LET_GO) input.removeEventListener(name, letGo);
+    };
   }, []);
   const key = (direction: 1 | -1) => (
     <Button
@@ -89,6 +100,7 @@ export function SliderRow({
             step={step}
             value={within(value)}
             onChange={(event) => {
+              isMoved.current = true;
               setDragged(event.target.valueAsNumber);
               onDrag(event.target.valueAsNumber);
             }}
