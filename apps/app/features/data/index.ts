@@ -17,6 +17,7 @@ export {
 export { useDeviceState } from './deviceState.ts';
 export { makeStore, useAppDispatch, useAppSelector } from './store.ts';
 export { start } from './start.ts';
+export { whenIdle } from './whenIdle.ts';
 export { splitRow } from './splitRow.ts';
 export { sayClock } from './clock.ts';
 export { dropHeld, dropUnreadable, retryRefused, settleConflict } from './send.ts';

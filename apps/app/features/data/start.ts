@@ -8,15 +8,10 @@ import { flush } from './send.ts';
 import { readSettings, settingsActions } from './settings.ts';
 import type { Store, Thunk } from './store.ts';
 import { recall, sync } from './sync.ts';
+import { whenIdle } from './whenIdle.ts';
 
 /** How long the page may stay busy before the practice's own rows are asked for all the same, ms. */
 const IDLE_MOST_MS = 2000;
-
-/** Once the page has drawn what it has: what is asked for here, no page waits for. */
-const whenIdle = (then: () => void) =>
-  globalThis.requestIdleCallback
-    ? void globalThis.requestIdleCallback(then, { timeout: IDLE_MOST_MS })
-    : then();
 
 /** Reads what this device kept (of the client whose page is opened too), sends what waits, and asks for what is new. */
 export const boot =
@@ -48,7 +43,7 @@ export const boot =
     if (lines && getState().rows.lines === null) dispatch(rowsActions.listed(lines));
     dispatch(rowsActions.opened());
     void dispatch(flush());
-    whenIdle(() => void dispatch(sync(PRACTICE)));
+    whenIdle(() => void dispatch(sync(PRACTICE)), IDLE_MOST_MS);
   };
 
 /**

@@ -1,4 +1,5 @@
 import type { Workbox } from 'workbox-window';
+import { whenIdle } from '../data/index.ts';
 
 /** How often a newer version is looked for while the app is open, ms. */
 const LOOK_MS = 30 * 60_000;
@@ -52,13 +53,9 @@ export function keepApp(): void {
   if (!('serviceWorker' in navigator) || !window.isSecureContext || hasBegun) return;
   hasBegun = true;
   // Only once the page has all it needs: the rest comes along quietly. A server without the built app has no worker; the page works without.
-  const quietly = () => void begin().catch(() => {});
-  const whenIdle = () =>
-    globalThis.requestIdleCallback
-      ? void globalThis.requestIdleCallback(quietly, { timeout: IDLE_MOST_MS })
-      : quietly();
-  if (document.readyState === 'complete') whenIdle();
-  else window.addEventListener('load', whenIdle, { once: true });
+  const quietly = () => whenIdle(() => void begin().catch(() => {}), IDLE_MOST_MS);
+  if (document.readyState === 'complete') quietly();
+  else window.addEventListener('load', quietly, { once: true });
 }
 
 /** Takes the newer version: what was entered and begun is on the device, and is there again in a moment. */
