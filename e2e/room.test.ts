@@ -1,4 +1,4 @@
-import { PHONE, seeded, visit } from './support.ts';
+import { PHONE, seeded, visit, WIDE } from './support.ts';
 
 const house = seeded();
 
@@ -56,6 +56,40 @@ describe('room on the phone', () => {
       expect([path, share >= 0.7]).toEqual([path, true]);
     }
     process.stderr.write(`Share of the height that is content: ${lines.join(', ')}.\n`);
+    expect(problems).toEqual([]);
+    await context.close();
+  });
+});
+
+describe('room on wide', () => {
+  it('a button in the foot is as wide as its words ask', async () => {
+    const { page, context, problems } = await visit(house.browser, WIDE, house.server.address);
+    const { clients } = (await (await fetch(`${house.server.address}/api/clients`)).json()) as {
+      clients: { id: string; name: string }[];
+    };
+    let feet = 0;
+    for (const [name, path] of PAGES) {
+      const { id } = clients.find((c) => c.name === name)!;
+      await page.goto(`${house.server.address}/clients/${id}/${path}`);
+      const foot = page.getByTestId('page-foot');
+      await page.getByTestId('page-head').waitFor();
+      await page.waitForTimeout(600);
+      // Some pages have no next step.
+      if ((await foot.count()) === 0) continue;
+      feet += 1;
+      const spare = await foot.evaluate((element) =>
+        [...element.querySelectorAll('[role=button]')].map((button) => {
+          const words = document.createRange();
+          words.selectNodeContents(button);
+          const text = words.getBoundingClientRect().width;
+          const { width } = button.getBoundingClientRect();
+          // The least a short word's button has, else the words with their margins.
+          return width <= 121 ? 0 : Math.round(width - text);
+        }),
+      );
+      expect([path, spare.every((px) => px <= 60)]).toEqual([path, true]);
+    }
+    expect(feet).toBeGreaterThan(11);
     expect(problems).toEqual([]);
     await context.close();
   });
