@@ -194,6 +194,8 @@ describe('Coach, at 390 × 844', () => {
       .first()
       .getByRole('radio', { name: 'Better' })
       .tap();
+    // A tap reaches the page a moment after it was made.
+    await page.getByRole('radio', { name: 'Better', checked: true }).waitFor();
     await saved(page);
     await page.reload();
     await page.getByRole('radio', { name: 'Better', checked: true }).waitFor();

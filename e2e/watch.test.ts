@@ -216,7 +216,7 @@ describe('judging by eye, at 390 × 844', () => {
     // Taken back, and brought back.
     await page.getByRole('button', { name: /^Discard the judgement: Front/ }).tap();
     await page.getByText('By eye: knee in, left (slight)').waitFor({ state: 'detached' });
-    await page.getByRole('button', { name: 'Take it back' }).tap();
+    await page.getByRole('button', { name: 'Restore' }).tap();
     await page.getByText('By eye: knee in, left (slight)').waitFor();
     expect(problems).toEqual([]);
     await context.close();
@@ -324,7 +324,7 @@ describe('review, at 1280 × 800', () => {
     await page.getByRole('button', { name: 'Discard this capture' }).click();
     await page.getByText('This capture is discarded and does not count.').waitFor();
     await saved(page);
-    await page.getByRole('button', { name: 'Take it back' }).click();
+    await page.getByRole('button', { name: 'Restore' }).click();
     await page
       .getByText('This capture is discarded and does not count.')
       .waitFor({ state: 'detached' });

@@ -31,7 +31,7 @@ config.resolver.resolveRequest = (context, name, platform) => {
   return resolve(context, name, platform);
 };
 
-// A module is run when it is first used, not when the app starts: the first page needs a third of them. Not so React, which all need, and the one
+// A module is run when it is first used, not when the app starts: the first page needs only some of them. Not so React, which all need, and the one
 // that notes the address of the running script, by which workers are found.
 const AT_START = ['React', 'react', 'react/jsx-runtime', 'react-native', '../utils/getBundleUrl'];
 config.transformer.getTransformOptions = async () => ({

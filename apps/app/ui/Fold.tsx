@@ -1,7 +1,9 @@
+import type { GlossaryId } from '@zither/words/glossary';
 import MaterialIcons from '@expo/vector-icons/MaterialIcons';
 import { useState, type ReactNode } from 'react';
 import { View } from 'react-native';
 import { ListItem } from './elements.ts';
+import { Explanation } from './Explanation.tsx';
 import { space } from './theme.ts';
 import { useLook } from './useLook.ts';
 
@@ -9,10 +11,13 @@ import { useLook } from './useLook.ts';
 export function Fold({
   title,
   note,
+  explains,
   startsOpen = false,
   children,
 }: {
   title: string;
+  /** The term the title uses, explained once it is open. */
+  explains?: GlossaryId;
   note?: string;
   startsOpen?: boolean;
   children: ReactNode;
@@ -37,7 +42,12 @@ export function Fold({
           color={colors.inkSoft}
         />
       </ListItem>
-      {isOpen && <View style={{ gap: space.m, paddingBottom: space.m }}>{children}</View>}
+      {isOpen && (
+        <View style={{ gap: space.m, paddingBottom: space.m }}>
+          {explains && <Explanation of={explains} />}
+          {children}
+        </View>
+      )}
     </View>
   );
 }

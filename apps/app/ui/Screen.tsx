@@ -5,6 +5,7 @@ import { router, type Href } from 'expo-router';
 import { useState, type ReactNode } from 'react';
 import { ScrollView, useWindowDimensions, View } from 'react-native';
 import { DimButton } from './DimButton.tsx';
+import { Explanation } from './Explanation.tsx';
 import { SaveBadge } from './SaveBadge.tsx';
 import { Heading, Say } from './Say.tsx';
 import { space, TARGET_PX } from './theme.ts';
@@ -184,7 +185,6 @@ export function Screen({
 function Explained({ of, title }: { of: GlossaryId; title: string }) {
   const { colors } = useLook();
   const [isOpen, setIsOpen] = useState(false);
-  const { name, says } = GLOSSARY[of];
   return (
     <>
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.s }}>
@@ -193,7 +193,7 @@ function Explained({ of, title }: { of: GlossaryId; title: string }) {
         </View>
         <Button
           type="clear"
-          accessibilityLabel={`Explain: ${name}`}
+          accessibilityLabel={`Explain: ${GLOSSARY[of].name}`}
           aria-expanded={isOpen}
           icon={<MaterialIcons name="help-outline" size={20} color={colors.inkSoft} />}
           // The target is 44 px, the row no higher than the heading.
@@ -202,14 +202,7 @@ function Explained({ of, title }: { of: GlossaryId; title: string }) {
           onPress={() => setIsOpen(!isOpen)}
         />
       </View>
-      {isOpen && (
-        <View style={{ borderLeftWidth: 3, borderColor: colors.brass, paddingLeft: space.m }}>
-          <Say small>
-            <Say small strong>{`${name}. `}</Say>
-            {says}
-          </Say>
-        </View>
-      )}
+      {isOpen && <Explanation of={of} />}
     </>
   );
 }

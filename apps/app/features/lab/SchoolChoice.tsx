@@ -22,7 +22,11 @@ export function SchoolChoice({
   );
   return (
     <Part>
-      <Fold title="Method" note={method ? `Judged by “${method.name}”` : 'None: limits by hand'}>
+      <Fold
+        title="Method"
+        explains="method"
+        note={method ? `Judged by “${method.name}”` : 'None: limits by hand'}
+      >
         <Choice
           label="Whose limits hold"
           hideLabel

@@ -93,7 +93,7 @@ export function LadderPart({
           <Say small>{sayEntryTestDone(lastTest)}</Say>
           <Button
             type="clear"
-            title="Take it back"
+            title="Withdraw"
             accessibilityLabel={`Withdraw: ${sayEntryTestDone(lastTest)}`}
             onPress={() => {
               const { ref, clientId, values } = splitRow(lastTest);

@@ -46,7 +46,7 @@ export function VerdictPart({
     <Notice
       tone="before"
       actions={[
-        { label: 'Take it back', onPress: () => onTakeBack(decision) },
+        { label: 'Withdraw', onPress: () => onTakeBack(decision) },
         ...(decision.causes.some((c) => isReferred(nodeOf(c)))
           ? [{ label: 'Referral note', onPress: onReferral }]
           : []),

@@ -10,7 +10,7 @@ export function WordsPart() {
   const terms = Object.entries(GLOSSARY).sort(([, a], [, b]) => a.name.localeCompare(b.name));
   return (
     <Part>
-      <Fold title="Words we use" note={`${terms.length} terms, also explained where they appear`}>
+      <Fold title="Words we use" note={`${terms.length} terms`}>
         {terms.map(([id, { name, says }]) => (
           <View key={id} style={{ maxWidth: READABLE_PX }}>
             <Say strong>{name}</Say>

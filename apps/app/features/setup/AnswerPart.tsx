@@ -46,7 +46,7 @@ export function AnswerPart({
   const isTrying = segment === 'trials';
   const isProposed = shown.kind === 'use' && use?.from === 'proposed';
   return (
-    <Part title={shown.title} explains="setupInUse">
+    <Part title={shown.title} explains={isTrying ? 'trial' : 'setupInUse'}>
       <View style={{ gap: space.s }} testID="answer">
         {/* Two lines always, here and below: the segments must not move from one to the next, nor under a thumb that drags a point of the map. */}
         <Say strong number style={{ minHeight: 44 }}>

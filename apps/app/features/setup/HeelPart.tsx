@@ -34,6 +34,7 @@ export function HeelPart({
           <Say>{course.isFree ? HEEL_FREE : HEEL_ROLE_NAMES[course.role]}</Say>
           <Fold
             title="Purpose of the lift"
+            explains="heelLift"
             note={chosen?.heelRole ? 'Chosen by the coach' : 'Follows from the purpose'}
           >
             <Choice

@@ -122,7 +122,7 @@ function Reasons({ lines: [first, ...more] }: { lines: string[] }) {
       </Say>
     );
   return (
-    <Fold title="Room" note={first}>
+    <Fold title="Room" note={first} explains="room">
       {more.map((line) => (
         <Say key={line} small number>
           {line}

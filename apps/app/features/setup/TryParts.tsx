@@ -43,7 +43,6 @@ export function Believed({
   return (
     <Part
       title="What is believed now"
-      explains="room"
       hint={
         trials === 0
           ? 'The readings and their error. Each trial makes this more certain.'

@@ -22,7 +22,11 @@ export function LookOptions({
   const { arms, feet, depth, heels, shoes } = LOOK_OPTIONS;
   const says = sayAsks(asks);
   return (
-    <Fold title="Options of this look" note={says === '' ? 'Nothing but the squat' : capital(says)}>
+    <Fold
+      title="Options of this look"
+      explains="view"
+      note={says === '' ? 'Nothing but the squat' : capital(says)}
+    >
       <Option
         of={arms}
         value={asks.arms}

@@ -35,7 +35,7 @@ export function Looks({ dossier, day }: { dossier: Dossier; day: string }) {
           <Notice
             actions={[
               {
-                label: 'Take it back',
+                label: 'Restore',
                 onPress: () => {
                   const { ref, clientId, values } = splitRow(gone);
                   putJudgement(clientId, ref, { ...values, discarded: false });

@@ -146,10 +146,7 @@ function Review({
     <>
       {isDiscarded && (
         <Part>
-          <Notice
-            tone="before"
-            actions={[{ label: 'Take it back', onPress: () => discard(false) }]}
-          >
+          <Notice tone="before" actions={[{ label: 'Restore', onPress: () => discard(false) }]}>
             This capture is discarded and does not count.
           </Notice>
         </Part>
