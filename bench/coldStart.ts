@@ -1,5 +1,6 @@
 import { spawn } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync } from 'node:fs';
+import { rm } from 'node:fs/promises';
 import { connect, createServer, type AddressInfo, type Socket } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -77,8 +78,14 @@ function bareBrowser(executablePath: string) {
       const gone = new Promise((resolve) => child.on('exit', resolve));
       child.kill();
       await gone;
-      // Its helpers take a moment longer to go.
-      rmSync(profile, { recursive: true, force: true, maxRetries: 10, retryDelay: 200 });
+      // Its helpers take a moment longer to go, and write meanwhile.
+      for (let tries = 0; tries < 20; tries += 1) {
+        try {
+          return await rm(profile, { recursive: true, force: true });
+        } catch {
+          await pause(200);
+        }
+      }
     },
   };
 }

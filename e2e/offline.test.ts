@@ -193,8 +193,12 @@ describe('a room without network, at 390 × 844', () => {
     await b.getByRole('button', { name: /^3.0 cm, trial/ }).waitFor();
     await a.reload();
     await b.reload();
+    for (const page of [a, b])
+      await page.getByRole('button', { name: /^3.0 cm, trial/ }).waitFor();
     await context.setOffline(false);
+    // Whichever of them sends, both say so.
     await saved(a);
+    await saved(b);
     const added = (await recordOf(client)).trials.filter(
       (t) => !before.trials.some((o) => o.id === t.id),
     );

@@ -191,6 +191,24 @@ describe('sending', () => {
     expect(await rawLine(device)).toEqual([]);
   });
 
+  it('tries at once when the network comes back while a try is still on its way to fail', async () => {
+    const store = await openTab(device);
+    let fail = () => {};
+    const answered = globalThis.fetch;
+    globalThis.fetch = jest.fn(
+      () => new Promise<Response>((_resolve, reject) => (fail = () => reject(noNetwork()))),
+    ) as typeof fetch;
+    await say(store, put(70));
+    globalThis.fetch = answered;
+    answers = [ok(row(70, 1))];
+    // As the browser's word that the network is back does.
+    void store.dispatch(flush(true));
+    fail();
+    await settle();
+    expect(sent).toHaveLength(1);
+    expect(held(store)).toEqual([]);
+  });
+
   it('never drops a change because an answer could not be understood', async () => {
     const store = await openTab(device);
     answers = [ok({ something: 'else' })];
@@ -345,6 +363,7 @@ describe('two tabs of one browser', () => {
     // The row that arrived is told along, so that the other tab sees no gap.
     expect(dossierKept(b.getState(), CLIENT)?.client.massKg).toBe(70);
     expect(held(b)).toEqual([]);
+    expect([outbox(a).hasSaved, outbox(b).hasSaved]).toEqual([true, true]);
     // Without network the tab that does not send says so too.
     await say(b, other(64));
     expect([outbox(a).line, outbox(b).line]).toEqual(['offline', 'offline']);

@@ -78,7 +78,10 @@ const keepLoose =
 
 /** Changes the line, on the device and on this page. */
 const update =
-  (change: (items: readonly Held[]) => Held[], row?: KeptRow): Thunk<Promise<void>> =>
+  (
+    change: (items: readonly Held[]) => Held[],
+    said: { row?: KeptRow; isSaved?: true } = {},
+  ): Thunk<Promise<void>> =>
   async (dispatch, getState, { device, tabs }) => {
     const own = await device();
     // In one breath with the device's turn: what is loose now is either in that turn or changed here.
@@ -90,7 +93,7 @@ const update =
       dispatch(outboxActions.storageFailed(storageFault(error)));
       dispatch(mirrored({ items: change(items), unreadable }));
     }
-    tabs.say({ what: 'line', ...(row ? { row } : {}) });
+    tabs.say({ what: 'line', ...said });
   };
 
 /** What the row said on the version a change was made on. */
@@ -154,12 +157,17 @@ export const keepCapture =
     );
   };
 
-/** Sends what waits until the line is empty, broken, or nothing in it can go. Only one tab sends what the device keeps. */
+/**
+ * Sends what waits until the line is empty, broken, or nothing in it can go. Only one tab sends what the device keeps.
+ *
+ * @param isBack the network has just come back: a try still on its way to fail is followed by another at once
+ */
 export const flush =
-  (): Thunk<Promise<void>> =>
+  (isBack = false): Thunk<Promise<void>> =>
   async (dispatch, getState, { tabs, sending }) => {
     if (sending.isBusy) {
       sending.again = true;
+      sending.isBack ||= isBack;
       return;
     }
     sending.isBusy = true;
@@ -187,6 +195,10 @@ export const flush =
       sending.isBusy = false;
     }
     if (hasArrived) void dispatch(syncList());
+    const { again, isBack: isNetworkBack } = sending;
+    sending.again = false;
+    sending.isBack = false;
+    if (isBroken && isNetworkBack) return dispatch(flush());
     if (isBroken) {
       sending.waitMs = Math.min(sending.waitMs * 2 || RETRY_FIRST_MS, RETRY_MOST_MS);
       sending.timer = setTimeout(() => void dispatch(flush()), sending.waitMs);
@@ -203,10 +215,7 @@ export const flush =
         () => void dispatch(flush()),
         Math.max(Math.min(...due) - Date.now(), 50),
       );
-    if (sending.again) {
-      sending.again = false;
-      return dispatch(flush());
-    }
+    if (again) return dispatch(flush());
   };
 
 type Outcome = 'arrived' | 'set aside' | 'broken';
@@ -239,7 +248,12 @@ const sendOne =
       sending.became.set(operation.rowId, { from: operation.baseVersion, to: row.version });
       // First the row, then the end of the change on top of it: nobody sees it gone in between.
       dispatch(rowsActions.rowArrived(result.data));
-      await dispatch(update((items) => arrivedFrom(items, item, row.version), result.data));
+      await dispatch(
+        update((items) => arrivedFrom(items, item, row.version), {
+          row: result.data,
+          isSaved: true,
+        }),
+      );
       dispatch(outboxActions.saved());
       return 'arrived';
     }
@@ -259,7 +273,9 @@ const sendOne =
     if (conflict.success) {
       dispatch(rowsActions.rowArrived(conflict.data.current));
       await dispatch(
-        update((items) => collided(items, seq, conflict.data.current), conflict.data.current),
+        update((items) => collided(items, seq, conflict.data.current), {
+          row: conflict.data.current,
+        }),
       );
     } else await dispatch(update((items) => refused(items, seq, problem)));
     return 'set aside';

@@ -56,8 +56,9 @@ export function start(store: Store, clientId: string | null = null, isOnList = f
   if (isOnList) void store.dispatch(syncList());
   const send = () => void store.dispatch(flush());
   const { tabs } = store.ground;
-  tabs.listen(({ row, reach }) => {
+  tabs.listen(({ row, isSaved, reach }) => {
     if (row) store.dispatch(rowsActions.rowArrived(row));
+    if (isSaved) store.dispatch(outboxActions.saved());
     if (reach && !tabs.isSender()) store.dispatch(outboxActions.reached(reach));
     void store.ground
       .device()
@@ -70,6 +71,7 @@ export function start(store: Store, clientId: string | null = null, isOnList = f
   });
   store.whenSender(send);
   void store.dispatch(boot(clientId));
-  globalThis.addEventListener?.('online', send);
-  return () => globalThis.removeEventListener?.('online', send);
+  const back = () => void store.dispatch(flush(true));
+  globalThis.addEventListener?.('online', back);
+  return () => globalThis.removeEventListener?.('online', back);
 }

@@ -32,6 +32,8 @@ export interface Ground {
   sending: {
     isBusy: boolean;
     again: boolean;
+    /** The network came back while a try was under way. */
+    isBack: boolean;
     timer: ReturnType<typeof setTimeout> | undefined;
     waitMs: number;
     /** Of changes the server failed at: when each is due again, ms. */
@@ -93,6 +95,7 @@ export function makeStore({ open = openDevice, join = joinTabs }: StoreOptions =
     sending: {
       isBusy: false,
       again: false,
+      isBack: false,
       timer: undefined,
       waitMs: 0,
       dueAt: new Map(),

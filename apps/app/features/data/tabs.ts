@@ -1,9 +1,11 @@
 import type { KeptRow } from '@zither/contract';
 
-/** What tabs of one browser tell each other: the line has changed, the row that arrived, and whether the sender gets through. */
+/** What tabs of one browser tell each other: the line has changed, the row that came, and whether the sender gets through. */
 export interface Said {
   what: 'line';
   row?: KeptRow;
+  /** A change arrived at the server. */
+  isSaved?: true;
   reach?: Reach;
 }
 
