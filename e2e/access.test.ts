@@ -14,12 +14,28 @@ async function barriers(page: Page, colours: 'light' | 'dark'): Promise<string[]
     colours === 'light'
       ? ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']
       : { type: 'rule', values: ['color-contrast'] };
-  const results = await page.evaluate(
-    `${axe}; axe.run(document, { runOnly: ${JSON.stringify(rules)} })`,
-  );
+  if (!(await page.evaluate('!!globalThis.axe'))) await page.evaluate(axe);
+  const results = await page.evaluate(`axe.run(document, { runOnly: ${JSON.stringify(rules)} })`);
   return (results as AxeResults).violations.flatMap((v) =>
-    v.nodes.map((n) => `${v.id}: ${n.html.slice(0, 140)}`),
+    v.nodes.map((n) => `${v.id}, ${colours}: ${n.html.slice(0, 140)}`),
   );
+}
+
+/** Changes the colours as another tab of the browser does, and waits until the page has them. */
+async function turn(page: Page, colours: 'light' | 'dark'): Promise<void> {
+  await page.evaluate((mode) => {
+    localStorage.setItem('zither-plumb.colours', mode);
+    dispatchEvent(new StorageEvent('storage', { key: 'zither-plumb.colours' }));
+  }, colours);
+  await page.waitForFunction((isDark) => {
+    const places = document.querySelector('[aria-label="Places"]');
+    // A page for paper has no places, and looks the same in both.
+    if (!places) return true;
+    const red = Number(/\d+/.exec(getComputedStyle(places).backgroundColor)?.[0]);
+    return isDark ? red < 100 : red > 150;
+  }, colours === 'dark');
+  // Buttons fade from one colour to the other.
+  await page.waitForTimeout(250);
 }
 
 /** Buttons and fields smaller than 44 × 44 CSS pixels. */
@@ -58,33 +74,33 @@ const PAGES = [
   'run',
   'cues',
 ];
-const pagesFor = (size: string, colours: string) =>
+const pagesFor = (size: string) =>
   PAGES.filter((page) => {
     const station = page.startsWith('measure/') ? page.split('/')[1] : undefined;
-    if (station && (size === 'wide' || colours === 'dark')) return STATION_KINDS.includes(station);
-    return true;
+    return !station || size === 'phone' || STATION_KINDS.includes(station);
   });
 
 describe.each([
   ['phone', PHONE],
   ['wide', WIDE],
 ] as const)('WCAG 2.2 AA at %s', (name, size) => {
-  it.each(['light', 'dark'] as const)(
-    'finds no barrier and no small target in %s colours',
-    async (colours) => {
+  it(
+    'finds no barrier and no small target, in light and in dark colours',
+    async () => {
       const { page, context } = await visit(house.browser, size, server.address);
-      await page.evaluate((mode) => localStorage.setItem('zither-plumb.colours', mode), colours);
-      await page.reload();
       const found: Record<string, string[]> = {};
       const look = async (at: string) => {
-        found[at] = [...(await barriers(page, colours)), ...(await smallTargets(page))];
+        const light = [...(await barriers(page, 'light')), ...(await smallTargets(page))];
+        await turn(page, 'dark');
+        found[at] = [...light, ...(await barriers(page, 'dark'))];
+        await turn(page, 'light');
       };
       await page.getByText('Orla Venn').waitFor();
       await look('clients');
       await page.getByText('Orla Venn').click();
       await page.getByRole('heading', { name: 'Orla Venn' }).waitFor();
       const client = page.url();
-      for (const stage of pagesFor(name, colours)) {
+      for (const stage of pagesFor(name)) {
         await page.goto(`${client}/${stage}`.replace(/\/$/, ''));
         await page.getByRole('heading').last().waitFor();
         await page.waitForTimeout(250);

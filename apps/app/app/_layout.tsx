@@ -10,7 +10,7 @@ import { SafeAreaProvider } from 'react-native-safe-area-context';
 import { Provider } from 'react-redux';
 import { makeStore, start } from '../features/data/index.ts';
 import { keepApp, Shell, Units } from '../features/shell/index.ts';
-import { readMode } from '../ui/mode.ts';
+import { readMode, SharedColours } from '../ui/mode.ts';
 import { theme } from '../ui/theme.ts';
 
 // Begun before anything is drawn: disk and network answer meanwhile. The client whose page the app is opened on is read with all else, and
@@ -39,6 +39,7 @@ export default function RootLayout() {
     <SafeAreaProvider style={{ flex: 1 }}>
       <Provider store={store}>
         <ThemeProvider theme={look}>
+          <SharedColours />
           <Units>
             {isPrint ? (
               <Slot />

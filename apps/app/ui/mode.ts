@@ -1,3 +1,6 @@
+import { useEffect } from 'react';
+import { useThemeMode } from './elements.ts';
+
 const KEY = 'zither-plumb.colours';
 
 /** Remembers the coach's choice of colours on this device. */
@@ -16,4 +19,17 @@ export function readMode(): 'light' | 'dark' {
   } catch {
     return 'light';
   }
+}
+
+/** Takes over the colours chosen in another tab of this browser. */
+export function SharedColours(): null {
+  const { setMode } = useThemeMode();
+  useEffect(() => {
+    const look = ({ key }: StorageEvent) => {
+      if (key === KEY) setMode(readMode());
+    };
+    globalThis.addEventListener?.('storage', look);
+    return () => globalThis.removeEventListener?.('storage', look);
+  }, [setMode]);
+  return null;
 }
