@@ -193,8 +193,7 @@ describe('a room without network, at 390 × 844', () => {
     await b.getByRole('button', { name: /^3.0 cm, trial/ }).waitFor();
     await a.reload();
     await b.reload();
-    for (const page of [a, b])
-      await page.getByRole('button', { name: /^3.0 cm, trial/ }).waitFor();
+    for (const page of [a, b]) await page.getByText(/^2.0 cm ± .* \(3 trials\)/).waitFor();
     await context.setOffline(false);
     // Whichever of them sends, both say so.
     await saved(a);

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import type { KitItem } from '@zither/contract';
 import { wedgeAngleDeg } from '@zither/visit';
-import { sayKit, type AS_NAMES } from '@zither/words/kit';
+import { sayKit, type AS_NAMES, sayWedge } from '@zither/words/kit';
 import { Button } from './elements.ts';
 import { Choice } from './Choice.tsx';
 import { Say } from './Say.tsx';
@@ -125,9 +125,10 @@ export function KitPicker({
       </View>
       {kind === 'wedgeByHeight' && sizes.every((v) => v !== null) && (
         <Say small number>
-          {piece?.kind === 'ramp'
-            ? `That is ${piece.angleDeg}°.`
-            : `That is ${wedgeAngleDeg(sizes[0] ?? 0, sizes[1] ?? 1)}°: a wedge to stand on has 1° to 30°.`}
+          {sayWedge(
+            piece?.kind === 'ramp' ? piece.angleDeg : wedgeAngleDeg(sizes[0] ?? 0, sizes[1] ?? 1),
+            piece?.kind === 'ramp',
+          )}
         </Say>
       )}
       <Button

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { Say } from './Say.tsx';
 import { space } from './theme.ts';
 import { useLook } from './useLook.ts';
+import { sayNumber, saySigned } from '@zither/words/numbers';
 
 interface StackPart {
   key: string;
@@ -14,12 +15,6 @@ interface StackPart {
 }
 
 const BAR = 18;
-
-/** Whole degrees with their sign; what rounds to nothing has none. */
-function signed(deg: number, hasPlus: boolean): string {
-  const whole = Math.round(deg);
-  return `${whole < 0 ? '−' : whole > 0 && hasPlus ? '+' : ''}${Math.abs(whole)}°`;
-}
 
 /** A lean as four parts that add up, each starting where the one before ends, with what it means and what answers it. */
 export function LeanStack({ parts, observedDeg }: { parts: StackPart[]; observedDeg: number }) {
@@ -43,7 +38,7 @@ export function LeanStack({ parts, observedDeg }: { parts: StackPart[]; observed
             <View style={{ flexDirection: 'row', justifyContent: 'space-between' }}>
               <Say strong>{part.name}</Say>
               <Say strong number>
-                {signed(part.deg, i > 0)}
+                {`${i > 0 ? saySigned(part.deg) : sayNumber(part.deg)}°`}
               </Say>
             </View>
             <Svg

@@ -7,6 +7,8 @@ import { Say } from './Say.tsx';
 import { font, space, tabular } from './theme.ts';
 import { useLook } from './useLook.ts';
 import { readNumber, readQuantity, shownAs, unitsNow, type Quantity } from '@zither/words/units';
+import { sayNumber, sayTrimmed } from '@zither/words/numbers';
+import { sayImpossible, sayNotNumber, sayUnusual } from '@zither/words/fields';
 
 export interface StepperProps {
   label: string;
@@ -83,12 +85,16 @@ export function readEntry(
 ): { value: number } | { problem: string } {
   const quantity = QUANTITY[unit.trim()];
   const kept = quantity ? readQuantity(quantity, text) : readNumber(text);
-  if (kept === null)
-    return { problem: `${label} must be a number${unit ? ` in ${unit.trim()}` : ''}.` };
+  if (kept === null) return { problem: sayNotNumber(label, unit.trim()) };
   const value = quantity ? Number((kept / perOf(quantity, unit.trim())).toFixed(4)) : kept;
   if (value < possible.least || value > possible.most)
     return {
-      problem: `${label} of ${text.trim()} ${unit.trim()} is not possible: ${possible.least} to ${possible.most}.`,
+      problem: sayImpossible(
+        label,
+        `${text.trim()} ${unit.trim()}`,
+        sayTrimmed(possible.least, 4),
+        sayTrimmed(possible.most, 4),
+      ),
     };
   return { value };
 }
@@ -254,7 +260,7 @@ export function Stepper(told: StepperProps) {
             { label: 'No, change it', onPress: () => setAsked(null) },
           ]}
         >
-          {`${asked.toFixed(digits)} ${unit.trim()} is outside the usual adult range. Is it right?`}
+          {sayUnusual(`${sayNumber(asked, digits)} ${unit.trim()}`)}
         </Notice>
       )}
     </View>

@@ -4,59 +4,16 @@ import { View } from 'react-native';
 import Svg, { Circle, G, Line, Path, Rect, Text as SvgText } from 'react-native-svg';
 import { font } from './theme.ts';
 import { useLook } from './useLook.ts';
+import { sayNumber } from '@zither/words/numbers';
+import { type Gauge, beadPlace, sayGauge } from '@zither/words/figures';
 
 const HEIGHT = 46;
 const STRING_Y = 20;
 const PAD = 16;
 
-export interface StringGaugeProps {
-  /** What is measured, for the spoken sentence. */
-  label: string;
-  unit: string;
-  now: number | null;
-  /** Last time. */
-  before?: number | null;
-  /** Where the method wants it. */
-  target?: { least: number; most: number } | null;
-  /** ± this much is measurement error (half a halo each side). */
-  error?: number | null;
+export interface StringGaugeProps extends Gauge {
   /** Ends of the string. */
   scale: { least: number; most: number };
-  digits?: number;
-}
-
-/** Where the bead lies relative to the target: shape first, colour second. */
-export function beadPlace(
-  now: number,
-  target: { least: number; most: number },
-): 'inside' | 'nearEdge' | 'outside' {
-  if (now < target.least || now > target.most) return 'outside';
-  const edge = (target.most - target.least) * 0.1;
-  return now - target.least < edge || target.most - now < edge ? 'nearEdge' : 'inside';
-}
-
-/** The gauge as a sentence. */
-export function sayGauge({
-  label,
-  unit,
-  now,
-  before,
-  target,
-  error,
-  digits = 0,
-}: StringGaugeProps): string {
-  if (now === null) return `${label}: not measured yet.`;
-  const n = (v: number) => v.toFixed(digits);
-  const parts = [`${label}: ${n(now)}${unit}`];
-  if (error) parts.push(`give or take ${n(error)}`);
-  if (target) {
-    const place = { inside: 'inside', nearEdge: 'inside, near the edge of', outside: 'outside' }[
-      beadPlace(now, target)
-    ];
-    parts.push(`${place} the target ${n(target.least)} to ${n(target.most)}`);
-  }
-  if (before !== null && before !== undefined) parts.push(`last time ${n(before)}`);
-  return `${parts.join(', ')}.`;
 }
 
 /**
@@ -116,7 +73,7 @@ export function StringGauge(props: StringGaugeProps) {
               fill={colors.inkSoft}
               textAnchor="middle"
             >
-              {tick.toFixed(digits === 0 ? 0 : Number.isInteger(tick) ? 0 : digits)}
+              {sayNumber(tick, Number.isInteger(tick) ? 0 : digits)}
             </SvgText>
           </G>
         ))}

@@ -3,6 +3,7 @@ import { Notice } from './Notice.tsx';
 import { Say } from './Say.tsx';
 import { space } from './theme.ts';
 import { useLook } from './useLook.ts';
+import { sayUnreachable } from '@zither/words/attention';
 
 /** Loading, with words. */
 export function Waiting({ what, verb = 'Fetching' }: { what: string; verb?: string }) {
@@ -23,7 +24,7 @@ export function Unreachable({ what, retry }: { what: string; retry: () => void }
   return (
     <View style={{ padding: space.l }}>
       <Notice tone="now" actions={[{ label: 'Try again', onPress: retry }]}>
-        {`No answer from the server, so ${what} cannot be shown. Entries on other pages are kept on this device.`}
+        {sayUnreachable(what)}
       </Notice>
     </View>
   );

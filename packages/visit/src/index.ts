@@ -7,6 +7,7 @@ export * from './beforeLoad.ts';
 export * from './safety.ts';
 export * from './byEye.ts';
 export * from './looks.ts';
+export * from './unusual.ts';
 export * from './looksCompared.ts';
 export * from './twoLooks.ts';
 export * from './rechecks.ts';

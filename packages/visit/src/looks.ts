@@ -63,3 +63,21 @@ export function looksOf({ captures, judgements }: Dossier, day: string | null): 
   for (const judgement of judgements.filter(counts)) place(judgement).judgement ??= judgement;
   return [...looks.values()].sort((a, b) => b.look.takenAt.localeCompare(a.look.takenAt));
 }
+
+/**
+ * What was chosen for the first bodyweight look of the visit before, from this view: arms, feet, depth, heels and shoes.
+ *
+ * @param day the day of this visit, YYYY-MM-DD
+ * @returns null where there was none. What was lifted, and how warm the client was, belongs to its own day and stays plain
+ */
+export function optionsBefore(
+  dossier: Dossier,
+  view: CaptureLine['view'],
+  day: string,
+): LookAsks | null {
+  const earlier = looksOf(dossier, null).filter(
+    ({ look }) => look.condition === 'bodyweight' && look.view === view && look.takenOn < day,
+  );
+  const first = earlier.findLast(({ look }) => look.takenOn === earlier[0]?.look.takenOn);
+  return first ? { ...first.look.asks, state: null, loadKg: null, belt: false } : null;
+}

@@ -17,6 +17,7 @@ import {
   loadsCompared,
   looksOf,
   numberInDay,
+  optionsBefore,
   readingOnIn,
   subjectFor,
 } from '@zither/visit';
@@ -85,6 +86,26 @@ describe('cold, warm, after the routine', () => {
     // Alone it counts.
     const only = dossierOf(five(), { judgements: [look({ state: 'after' }, { seen: heels })] });
     expect(basisOf(only, DAY, [], []).seen).toHaveLength(1);
+  });
+
+  it('the options of the visit before are offered again: those of its first look from this view, without its load and warmth', () => {
+    const on = (takenOn: string) => ({ takenOn, takenAt: `${takenOn}T11:00:00.000Z` });
+    const judgements = newest([
+      look({ arms: 'up' }, on('2025-12-01')),
+      look(
+        { shod: true, state: 'warm' },
+        { takenOn: '2025-12-20', takenAt: '2025-12-20T10:00:00.000Z' },
+      ),
+      look({ shod: true, heelRiseMm: 20 }, on('2025-12-20')),
+      look({ arms: 'weight' }, { ...on('2025-12-20'), view: 'front' }),
+      look({ loadKg: 60 }, { ...on('2025-12-21'), condition: 'load' }),
+      look({ depth: 'seat' }),
+    ]);
+    const dossier = dossierOf(five(), { judgements });
+    expect(optionsBefore(dossier, 'side', DAY)).toEqual({ ...PLAIN_LOOK, shod: true });
+    expect(optionsBefore(dossier, 'front', DAY)?.arms).toBe('weight');
+    expect(optionsBefore(dossier, 'rear', DAY)).toBeNull();
+    expect(optionsBefore(dossier, 'side', '2025-12-01')).toBeNull();
   });
 
   it('over weeks like is compared with like: a day read only after the routine is no step of the trend', () => {

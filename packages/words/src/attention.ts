@@ -1,5 +1,5 @@
 import type { RowKind } from '@zither/contract/kinds';
-import { capital } from './terms.ts';
+import { capital, count } from './terms.ts';
 
 /** A row as it is spoken of, by its kind. */
 const THIS: Readonly<Record<RowKind, string>> = {
@@ -138,3 +138,17 @@ export const sayKept = (waiting: number, isKept: boolean): string =>
     : isKept
       ? `${changes(waiting)} ${waiting === 1 ? 'waits' : 'wait'} on this device and ${waiting === 1 ? 'is' : 'are'} sent by ${waiting === 1 ? 'itself' : 'themselves'}. Unfinished entries are kept too.`
       : `${changes(waiting)} ${waiting === 1 ? 'is' : 'are'} on this page alone. Go to the clients; do not load the page anew before ${waiting === 1 ? 'it is' : 'they are'} sent.`;
+
+/**
+ * What is wrong with this device's clock; null when nothing is.
+ *
+ * @param aheadMs what has to be added to the device's clock to be right, ms
+ */
+export function sayDeviceClock(aheadMs: number): string | null {
+  if (aheadMs === 0) return null;
+  return `This device’s clock is ${count(Math.round(Math.abs(aheadMs) / 60_000), 'minute')} ${aheadMs > 0 ? 'slow' : 'fast'}. Your entries are kept with the right time.`;
+}
+
+/** The server does not answer: what cannot be shown, and that nothing is lost. */
+export const sayUnreachable = (what: string): string =>
+  `No answer from the server, so ${what} cannot be shown. Entries on other pages are kept on this device.`;

@@ -1,5 +1,6 @@
 import type { BarPath, JointOrder, Phase } from '@zither/core';
 import { sayLength } from './units.ts';
+import { sayNumber } from './numbers.ts';
 
 const PHASE_SAYS: Record<Phase, string> = {
   descent: 'on the way down',
@@ -28,7 +29,7 @@ export const sayStanding = (mm: number): string =>
 
 /** In which order hip and knee bend on the way down. */
 export function sayOrder({ firstHalf, secondHalf, swap }: JointOrder): string {
-  const share = (v: number) => `${Math.round(v)} %`;
+  const share = (v: number) => `${sayNumber(v)} %`;
   const shares = `the hips do ${share(firstHalf)} of the bending in the first half of the way down and ${share(secondHalf)} in the second`;
   if (swap === 'toHips') return `Starts with the knees and swaps to the hips half way: ${shares}.`;
   if (swap === 'toKnees') return `Starts with the hips and swaps to the knees half way: ${shares}.`;

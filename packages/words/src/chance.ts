@@ -1,6 +1,7 @@
 import type { ChanceMap } from '@zither/core';
 import { chanceOn, type FieldPoint } from '@zither/visit';
 import { sayLength } from './units.ts';
+import { sayNumber } from './numbers.ts';
 
 /** A chance as a count of a hundred; nothing done by people is sure, so never 0 and never 100. */
 export const sayChance = (p: number): string =>
@@ -15,4 +16,4 @@ export function sayLikely(p: number): string {
 
 /** A point of the map as a sentence. */
 export const sayPoint = (map: ChanceMap, point: FieldPoint): string =>
-  `${sayLength(point.stanceWidthMm)}, toes ${Math.round(point.toeOutDeg)}°: gets down in about ${sayChance(chanceOn(map, point))}`;
+  `${sayLength(point.stanceWidthMm)}, toes ${sayNumber(point.toeOutDeg)}°: gets down in about ${sayChance(chanceOn(map, point))}`;

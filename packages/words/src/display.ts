@@ -1,5 +1,6 @@
 import { MEASURES, type MeasureId, type Side } from '@zither/core';
 import { shownAs } from './units.ts';
+import { sayNumber, saySigned } from './numbers.ts';
 
 /** How a measure is shown: tape in cm or inches, rulers in mm or parts of an inch, angles in whole degrees. */
 interface Display {
@@ -31,13 +32,19 @@ export function sayValue(measure: MeasureId, value: number, isMean = false): str
   const { unit, per, digits } = displayOf(measure);
   // An instrument reads tenths where a coach types whole ones; what was kept is what is shown.
   const isFiner = isMean || Math.abs(value / per - Number((value / per).toFixed(digits))) > 0.049;
-  return `${(value / per).toFixed(isFiner ? Math.max(1, digits) : digits)}${tail(unit)}`;
+  return `${sayNumber(value / per, isFiner ? Math.max(1, digits) : digits)}${tail(unit)}`;
+}
+
+/** A change as the coach reads it, with its sign. */
+export function sayChange(measure: MeasureId, by: number): string {
+  const { unit, per } = displayOf(measure);
+  return `${saySigned(by / per, 1)}${tail(unit)}`;
 }
 
 /** An error or spread as the coach reads it. */
 export function sayError(measure: MeasureId, value: number): string {
   const { unit, per } = displayOf(measure);
-  return `${(value / per).toFixed(1)}${tail(unit)}`;
+  return `${sayNumber(value / per, 1)}${tail(unit)}`;
 }
 
 export const SIDE_LETTER: Record<Side, string> = { left: 'L', right: 'R' };

@@ -11,6 +11,7 @@ import {
   type Weight,
 } from '@zither/core';
 import { lowerOutcome } from './probe.ts';
+import { sayNumber } from './numbers.ts';
 
 /** Readings and parts of a lean in words: there, and not there. */
 const OTHER_NAMES: Readonly<Record<OtherFinding, readonly [there: string, not: string]>> = {
@@ -93,7 +94,7 @@ export function sayReason({ reason, bits }: Weight): string {
 export function sayNotFault({ because }: NotFault): string {
   switch (because.kind) {
     case 'build':
-      return `${because.leanDeg.toFixed(0)}° of the lean is build; no other part is large.`;
+      return `${sayNumber(because.leanDeg)}° of the lean is build; no other part is large.`;
     case 'overCued':
       return 'The knees are outside the feet already: cue them less, not more.';
     case 'slightAlone':
@@ -118,3 +119,7 @@ const BANNED_BECAUSE: Record<Exclude<BannedCue, 'kneesOut'>, string> = {
   forcedTuck: 'The back keeps its standing shape; a forced tuck rounds it.',
   stretchAnkle: 'A pinch in front of the ankle is referred, not stretched.',
 };
+
+/** The sureness of a named fault, explained. */
+export const saySureness = (severity: 'slight' | 'clear', by: 'measured' | 'eye'): string =>
+  `How likely a ${severity} fault is truly there when ${by === 'eye' ? 'the eye' : 'the camera'} names it.`;

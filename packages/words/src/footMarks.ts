@@ -1,5 +1,6 @@
 import type { TraceResult } from '@zither/core';
 import { sayLength } from './units.ts';
+import { sayPercent } from './numbers.ts';
 
 /** Which mark on the paper cannot be where it is, and what to do. */
 export function sayMisplaced({
@@ -17,6 +18,6 @@ export function sayMisplaced({
     case 'ballSides':
       return `The inner and outer ball marks of the ${foot} must lie on either side of the line from heel to second toe.`;
     case 'ballPlace':
-      return `The ball of the ${foot} is marked ${Math.round(because.share * 100)} % of the way to the toe. Check the heel and ball marks.`;
+      return `The ball of the ${foot} is marked ${sayPercent(because.share)} of the way to the toe. Check the heel and ball marks.`;
   }
 }

@@ -1,7 +1,6 @@
 import { weeksTo, type AnkleTrend, type HeelRole, type WeaningStep } from '@zither/core';
 import { sayHeight } from './units.ts';
-
-const whole = (value: number) => Math.round(value).toString();
+import { sayNumber } from './numbers.ts';
 
 /** One step in words: the threshold first; when it may be reached only as a span. */
 export function sayStep(step: WeaningStep, trend: AnkleTrend): string {
@@ -11,17 +10,18 @@ export function sayStep(step: WeaningStep, trend: AnkleTrend): string {
       ? 'Flat'
       : support.kind === 'block'
         ? sayHeight(support.riseMm)
-        : `${whole(support.angleDeg)}° wedge`;
-  const from = `${to} from ${step.fromDorsiflexionDeg.toFixed(0)}° of dorsiflexion`;
-  if (step.isReached) return `${from}: reached (${whole(100 * step.chance)} of 100 by the error).`;
+        : `${sayNumber(support.angleDeg)}° wedge`;
+  const from = `${to} from ${sayNumber(step.fromDorsiflexionDeg)}° of dorsiflexion`;
+  if (step.isReached)
+    return `${from}: reached (${sayNumber(100 * step.chance)} of 100 by the error).`;
   const weeks = weeksTo(step, trend);
   if (!weeks) return `${from}: not yet, and no gain to judge by.`;
   const span =
     weeks.most !== null && Math.round(weeks.most) <= 1
       ? 'within a week'
       : weeks.most === null
-        ? `${whole(weeks.least)} weeks or more`
-        : `${whole(weeks.least)} to ${whole(weeks.most)} weeks`;
+        ? `${sayNumber(weeks.least)} weeks or more`
+        : `${sayNumber(weeks.least)} to ${sayNumber(weeks.most)} weeks`;
   return `${from}: not yet; ${span} at the pace so far.`;
 }
 

@@ -1,7 +1,6 @@
 import type { SetupEvent } from '@zither/visit';
-import { sayChance } from './chance.ts';
 import { sayDayOn } from './days.ts';
-import { sayShowed } from './trials.ts';
+import { sayTried } from './trials.ts';
 
 /** One event of a setup's history: what, when and by whom, and what it showed. */
 export function sayEvent(
@@ -14,14 +13,8 @@ export function sayEvent(
       return { title: 'Chosen', when, note: '' };
     case 'tried': {
       const { trial, counts } = event;
-      const predicted =
-        trial.chance === null ? '' : ` Predicted: gets down in about ${sayChance(trial.chance)}.`;
-      const status = trial.undone
-        ? ' Withdrawn.'
-        : counts
-          ? ''
-          : ' Does not count: the ankles were measured again since.';
-      return { title: 'Tried', when, note: `${sayShowed(trial)}${predicted}${status}` };
+      const standing = counts ? null : 'Does not count: the ankles were measured again since.';
+      return { title: 'Tried', when, note: sayTried(trial, { standing }) };
     }
     case 'locked':
       return {

@@ -11,6 +11,7 @@ import type {
 } from '@zither/core';
 import { CEILING_WORDS, HOLD_NAMES } from './names.ts';
 import { sayHeight, sayLength } from './units.ts';
+import { sayNumber, saySigned } from './numbers.ts';
 
 export const DEPTH_NAMES = {
   chair: 'Chair',
@@ -19,22 +20,19 @@ export const DEPTH_NAMES = {
   full: 'Full',
 } as const;
 
-const n = (value: number) => Math.round(value).toString();
-const signed = (value: number) => `${value >= 0 ? '+' : '−'}${n(Math.abs(value))}`;
-
 /** A thigh depth in words: the nearest named depth, or degrees above or below parallel. */
 export function sayDepth(deg: number): string {
   if (Math.abs(deg) < 0.5) return 'parallel';
   if (Math.abs(deg + 20) < 0.5) return 'chair height';
   if (Math.abs(deg - 6) < 0.5) return 'crease below knee';
   if (Math.abs(deg - 25) < 0.5) return 'full depth';
-  return deg > 0 ? `${n(deg)}° below parallel` : `${n(-deg)}° above parallel`;
+  return deg > 0 ? `${sayNumber(deg)}° below parallel` : `${sayNumber(-deg)}° above parallel`;
 }
 
 const forFloor = (by: FloorName, leanLimitDeg: number): string =>
   ({
     balance: 'To balance over mid-foot',
-    trunkLean: `To stay under the ${n(leanLimitDeg)}° lean limit`,
+    trunkLean: `To stay under the ${sayNumber(leanLimitDeg)}° lean limit`,
     hipFold: 'To keep within the hip fold',
   })[by];
 
@@ -52,20 +50,20 @@ export function sayWindow(
   if (window.kind === 'stanceTooWide')
     return `This stance is too wide: at ${at} the thigh cannot reach from knee to hip. Bring the feet closer.`;
   const { mostDeg, reserveDeg, spareDeg } = spareOf(window);
-  const kept = reserveDeg > 0.5 ? `; the method keeps ${n(bufferDeg)}° in reserve` : '';
-  const stop = `The ${CEILING_WORDS[window.ceilingBy]} allows a shin angle of ${n(mostDeg)}°${kept}.`;
+  const kept = reserveDeg > 0.5 ? `; the method keeps ${sayNumber(bufferDeg)}° in reserve` : '';
+  const stop = `The ${CEILING_WORDS[window.ceilingBy]} allows a shin angle of ${sayNumber(mostDeg)}°${kept}.`;
   if (window.floorDeg <= -4.9)
     return `${stop} At ${at} no shin angle is needed, so all of it is room.`;
-  const need = `${forFloor(window.floorBy, leanLimitDeg)} it needs ${n(window.floorDeg)}°.`;
+  const need = `${forFloor(window.floorBy, leanLimitDeg)} it needs ${sayNumber(window.floorDeg)}°.`;
   if (window.kind === 'open')
     return `${stop} ${need} That leaves ${missing(window.widthDeg)} of room at ${at}.`;
   if (reserveDeg > 0 && spareDeg >= 0)
-    return `${stop} ${need} It reaches ${at} with ${spareDeg < 0.95 ? 'nothing' : `${n(spareDeg)}°`} in reserve.`;
+    return `${stop} ${need} It reaches ${at} with ${spareDeg < 0.95 ? 'nothing' : `${sayNumber(spareDeg)}°`} in reserve.`;
   return `${stop} ${need} Short by ${missing(spareDeg)} at ${at}.`;
 }
 
 const missing = (width: number): string =>
-  Math.abs(width) < 0.95 ? 'less than 1°' : `${n(Math.abs(width))}°`;
+  Math.abs(width) < 0.95 ? 'less than 1°' : `${sayNumber(Math.abs(width))}°`;
 
 /** How deep each side gets, and whether the way down is clear to the target. */
 export function sayDeepest(solution: Solution, targetDeg: number): string {
@@ -98,7 +96,7 @@ export function saySideDifference(solution: Solution): string | null {
   const difference = Math.abs(left.window.ceilingDeg - right.window.ceilingDeg);
   if (difference < 0.5) return null;
   const tight = solution.governingSide;
-  return `The ${tight} side governs: its shin stops ${n(difference)}° before the ${tight === 'left' ? 'right' : 'left'} one.`;
+  return `The ${tight} side governs: its shin stops ${sayNumber(difference)}° before the ${tight === 'left' ? 'right' : 'left'} one.`;
 }
 
 export const NO_POSE_WORDS: Record<NoPose['kind'], string> = {
@@ -112,7 +110,7 @@ export const saySupport = (support: Support): string =>
     ? 'flat floor'
     : support.kind === 'block'
       ? `heel lift ${sayHeight(support.riseMm)}`
-      : `${n(support.angleDeg)}° ramp, ${support.azimuth === 'foot' ? 'turned with the foot' : 'straight ahead'}`;
+      : `${sayNumber(support.angleDeg)}° ramp, ${support.azimuth === 'foot' ? 'turned with the foot' : 'straight ahead'}`;
 
 /** A move as an instruction. */
 export function sayMove(move: LeverMove): string {
@@ -145,24 +143,24 @@ export function sayEffect(effect: LeverEffect): string {
       ? 'opens a stance that was too wide'
       : Math.abs(effect.widthChangeDeg) < 0.05
         ? 'changes nothing here'
-        : `${effect.widthChangeDeg > 0 ? '+' : '−'}${Math.abs(effect.widthChangeDeg).toFixed(1)}° of room`;
+        : `${saySigned(effect.widthChangeDeg, 1)}° of room`;
   const depth =
     effect.deepestChangeDeg === null || Math.abs(effect.deepestChangeDeg) < 0.5
       ? ''
-      : `, ${signed(effect.deepestChangeDeg)}° of depth`;
+      : `, ${saySigned(effect.deepestChangeDeg)}° of depth`;
   return `${width}${depth}`;
 }
 
 /** "15°", or each foot where they differ. */
 export const sayToes = ({ left, right }: { left: number; right: number }): string =>
   Math.round(left) === Math.round(right)
-    ? `${Math.round(left)}°`
-    : `L ${Math.round(left)}° R ${Math.round(right)}°`;
+    ? `${sayNumber(left)}°`
+    : `L ${sayNumber(left)}° R ${sayNumber(right)}°`;
 
 /** What the body does at the bottom, by name and value; empty where there is no pose. */
 export function sayPose(bottom: Pose | NoPose): [string, string][] {
   if (bottom.kind !== 'pose') return [];
-  const one = (deg: number) => `${deg.toFixed(1)}°`;
+  const one = (deg: number) => `${sayNumber(deg, 1)}°`;
   return [
     ['Ankle used (dorsiflexion)', one(bottom.dorsiflexionDeg)],
     ['Trunk lean', one(bottom.trunkDeg)],
@@ -177,7 +175,11 @@ export function sayPose(bottom: Pose | NoPose): [string, string][] {
     ['Sole pitch · cross-tilt', `${one(bottom.footPitchDeg)} · ${one(bottom.footRollDeg)}`],
     [
       'Hip · knee moment',
-      `${Math.round(bottom.hipMomentNm)} · ${Math.round(bottom.kneeMomentNm)} N·m`,
+      `${sayNumber(bottom.hipMomentNm)} · ${sayNumber(bottom.kneeMomentNm)} N·m`,
     ],
   ];
 }
+
+/** A file of cases was opened in the Lab. */
+export const sayOpened = (file: string, cases: number): string =>
+  cases > 1 ? `Opened the first of ${cases} cases in ${file}.` : `Opened ${file}.`;

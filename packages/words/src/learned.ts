@@ -10,6 +10,7 @@ import {
 } from '@zither/core';
 import { sayMonth, sayShortDay } from './days.ts';
 import { sayError } from './display.ts';
+import { sayNumber, sayPercent } from './numbers.ts';
 
 const INSTRUMENTS: Readonly<Record<string, string>> = {
   byHand: 'by hand',
@@ -51,7 +52,7 @@ export const DOUBLE_READING =
 /** Below so many clients a count is shown greyed (house default). */
 export const FEW_CLIENTS = 5;
 
-const percent = (p: number): string => `${Math.round(100 * p)} %`;
+const percent = (p: number): string => `${sayPercent(p)}`;
 /** "3 of 8 (12 % to 68 %)". */
 export const sayCount = ({ k, n, low, high }: Learned['worked'][number]['with']): string =>
   n === 0 ? 'none' : `${k} of ${n} (${percent(low)} to ${percent(high)})`;
@@ -87,7 +88,7 @@ export const COUNTS_USE = `Off, the plan goes by the tables alone. On, a drill t
 
 /** "× 1.2", of what a drill is expected to do. */
 const sayFactor = (of: Parameters<typeof countedFactor>[0]): string =>
-  `× ${countedFactor(of).toFixed(2)}`;
+  `× ${sayNumber(countedFactor(of), 2)}`;
 
 /** Beside a drill in a plan: "counted here: better and stayed so in 7 of 9 with it, 3 of 8 without (× 1.20)". */
 export const sayCounted = (of: CountedDrill): string =>

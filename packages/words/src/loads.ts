@@ -1,6 +1,6 @@
 import type { LoadsCompared, SeenAtLoad } from '@zither/visit';
 import { sayShortDay } from './days.ts';
-import { sayList } from './terms.ts';
+import { sayList, count } from './terms.ts';
 import { sayFault, VIEW_NAMES } from './watch.ts';
 import { sayMass } from './units.ts';
 
@@ -33,3 +33,13 @@ export function sayRising({ sets, rows }: LoadsCompared): string {
     ? 'Nothing in these sets begins with the load.'
     : `Seen only from a load on: ${sayList(begins)}. One set each tells little.`;
 }
+
+/** No fault so far, or nobody looked. */
+export const sayNoFaults = (watched: number): string =>
+  watched === 0
+    ? 'No set was watched yet, so the form is not known.'
+    : `No fault was seen in ${count(watched, 'set')} watched.`;
+
+/** Sets nobody watched say nothing. */
+export const sayUnwatched = (sets: number): string =>
+  `${count(sets, 'set')} nobody watched: missing here, not clean.`;

@@ -4,10 +4,9 @@ import { halfInterval, type MethodProfile, type SetupTried } from '@zither/core'
 import { countingTrials, isOf, wasClean, type LoopAnswer } from '@zither/visit';
 import { sayChance } from './chance.ts';
 import { sayTrial } from './trials.ts';
+import { sayNumber } from './numbers.ts';
 
 type Placed = Pick<SetupTried, 'setup' | 'targetDepthDeg'>;
-
-const whole = (value: number) => Math.round(value).toString();
 
 /** The reasons to lock a setup, in sentences, and the numbers of the day. */
 export function evidenceFor(
@@ -30,7 +29,7 @@ export function evidenceFor(
   if (answer) {
     const { left, right, fold } = answer.limits;
     says.push(
-      `Believed: left ankle ${left.deg.toFixed(1)}° ± ${halfInterval(left.sd).toFixed(1)}°, right ${right.deg.toFixed(1)}° ± ${halfInterval(right.sd).toFixed(1)}°${fold ? `, fold ${whole(fold.deg)}° ± ${whole(halfInterval(fold.sd))}°` : ''}.`,
+      `Believed: left ankle ${sayNumber(left.deg, 1)}° ± ${sayNumber(halfInterval(left.sd), 1)}°, right ${sayNumber(right.deg, 1)}° ± ${sayNumber(halfInterval(right.sd), 1)}°${fold ? `, fold ${sayNumber(fold.deg)}° ± ${sayNumber(halfInterval(fold.sd))}°` : ''}.`,
     );
   }
   for (const t of own.slice(-3)) says.push(sayTrial(t).slice(0, 300));
@@ -70,3 +69,7 @@ export function lockFor(
     takenBack: false,
   };
 }
+
+/** The Lab was opened from a client without a locked setup. */
+export const sayNothingLocked = (client: string): string =>
+  `${client} has no locked setup. The Lab is as you left it.`;

@@ -28,12 +28,14 @@ import {
   type StationId,
   type Trial,
   type StationNeed,
+  type InclinometerState,
 } from '@zither/core';
 import type { Dossier } from '@zither/contract';
 import { resolveBody } from '@zither/core';
 import { bodyOf, knownOf } from '@zither/visit';
 import { displayOf, sayError, sayValue, SIDE_LETTER } from './display.ts';
 import { sayHeight, sayLength } from './units.ts';
+import { sayNumber } from './numbers.ts';
 
 /** How the last two trials of a side agree, against what the instrument can tell apart; null before there are two. */
 export function saySpread(
@@ -128,7 +130,7 @@ function calfLines(body: ResolvedBody, trials: readonly Trial[]): string[] {
     if (!bent || !straight) return [];
     const found = readCalf(bent, { deg: straight.mean, sem: straight.sem });
     return [
-      `${who(side)} ${CALF_WORDS[found.kind]} (bent ${bent.deg.toFixed(1)}°, straight ${straight.mean.toFixed(1)}°, apart ${found.gapDeg.toFixed(1)} ± ${found.gapMdcDeg.toFixed(1)}°).`,
+      `${who(side)} ${CALF_WORDS[found.kind]} (bent ${sayNumber(bent.deg, 1)}°, straight ${sayNumber(straight.mean, 1)}°, apart ${sayNumber(found.gapDeg, 1)} ± ${sayNumber(found.gapMdcDeg, 1)}°).`,
     ];
   });
 }
@@ -156,10 +158,10 @@ function archLines(trials: readonly Trial[]): string[] {
 function foldLines(dossier: Dossier): string[] {
   const { fold } = knownOf(dossier);
   if (!fold) return [];
-  const at = (deg: number) => (fold.atZeroAbductionDeg + fold.perAbductionDeg * deg).toFixed(0);
+  const at = (deg: number) => sayNumber(fold.atZeroAbductionDeg + fold.perAbductionDeg * deg);
   if (fold.slopeSem === null)
     return [
-      `Fold limit about ${fold.atZeroAbductionDeg.toFixed(0)}° ± ${halfInterval(fold.sem).toFixed(0)}°. One knee width cannot tell which stance it wants: take another.`,
+      `Fold limit about ${sayNumber(fold.atZeroAbductionDeg)}° ± ${sayNumber(halfInterval(fold.sem))}°. One knee width cannot tell which stance it wants: take another.`,
     ];
   const wants = {
     open: 'This hip wants an open stance',
@@ -168,7 +170,7 @@ function foldLines(dossier: Dossier): string[] {
     cannotTell: 'Too little to tell which stance it wants',
   }[fold.wants];
   return [
-    `Fold limit ${at(0)}° with the knees straight ahead, ${at(HIP_FOLD_AT_DEG.hipFoldWide)}° at ${HIP_FOLD_AT_DEG.hipFoldWide}° of abduction (${fold.perAbductionDeg.toFixed(2)} ± ${halfInterval(fold.slopeSem).toFixed(2)}° a degree). ${wants}.`,
+    `Fold limit ${at(0)}° with the knees straight ahead, ${at(HIP_FOLD_AT_DEG.hipFoldWide)}° at ${HIP_FOLD_AT_DEG.hipFoldWide}° of abduction (${sayNumber(fold.perAbductionDeg, 2)} ± ${sayNumber(halfInterval(fold.slopeSem), 2)}° a degree). ${wants}.`,
     ...(fold.pinch
       ? ['A pinch ended the range: this is where it pinched, not where the back rounds.']
       : []),
@@ -188,16 +190,16 @@ function kneeLines(dossier: Dossier, body: ResolvedBody): string[] {
   if (shank === null)
     return ['This shin cannot put the knee there: check the tape, the toe, or the shin length.'];
   return [
-    `By geometry the shin leans ${shank.toFixed(0)}° there${seen ? `; read on the shin, ${seen.mean.toFixed(0)}°${Math.abs(seen.mean - shank) > 6 ? ', which does not fit: look at both again' : ''}` : ''}.`,
+    `By geometry the shin leans ${sayNumber(shank)}° there${seen ? `; read on the shin, ${sayNumber(seen.mean)}°${Math.abs(seen.mean - shank) > 6 ? ', which does not fit: look at both again' : ''}` : ''}.`,
   ];
 }
 
 /** One ankle in both tongues: degrees and cm to the wall. */
 export function sayAnkle(body: ResolvedBody, ankle: AnkleReading): string {
   const mm = kneeToWallFromDorsiflexionMm(body, ankle.deg);
-  const error = `${ankle.deg.toFixed(1)}° ± ${halfInterval(ankle.sem).toFixed(1)}°`;
+  const error = `${sayNumber(ankle.deg, 1)}° ± ${sayNumber(halfInterval(ankle.sem), 1)}°`;
   return ankle.by === 'kneeToWall'
-    ? `${error} by geometry, from ${sayLength(mm, 1)} to the wall (rule of thumb ${ruleOfThumbDorsiflexionDeg(mm).toFixed(0)}°)`
+    ? `${error} by geometry, from ${sayLength(mm, 1)} to the wall (rule of thumb ${sayNumber(ruleOfThumbDorsiflexionDeg(mm))}°)`
     : `${error}, the same as ${sayLength(mm, 1)} to the wall by geometry`;
 }
 
@@ -269,3 +271,62 @@ export const NEED_NAMES: Readonly<Record<StationNeed, string>> = {
   more: 'would tell more',
   optional: 'optional',
 };
+
+/** A foot tracing in numbers: width, angles, and the length of each foot. */
+export function sayTraced({
+  stanceWidthMm,
+  toeOutDeg,
+  footMm,
+}: {
+  stanceWidthMm: number;
+  toeOutDeg: Record<Side, number>;
+  footMm: Record<Side, number>;
+}): string {
+  const both = (say: (side: Side) => string) =>
+    SIDES.map((s) => `${SIDE_LETTER[s]} ${say(s)}`).join(' ');
+  return `Heels ${sayLength(stanceWidthMm, 1)} apart, toes out ${both((s) => `${sayNumber(toeOutDeg[s])}°`)}. Heel to second toe ${both((s) => sayLength(footMm[s], 1))}.`;
+}
+
+/** How far a tracing has come. */
+export const sayMarks = (placed: number, of: number): string =>
+  `Sheet with ${placed} of ${of} marks. Toes point up.`;
+
+/** The state of a phone on the shin. */
+export function sayInclinometer(state: InclinometerState): string {
+  switch (state.kind) {
+    case 'waiting':
+      return 'Waiting for the sensor…';
+    case 'moving':
+      return 'Moving. Hold still at the end of the range.';
+    case 'holding':
+      return 'Hold still…';
+    case 'askew':
+      return `The phone has rolled ${sayNumber(state.rollDeg)}° sideways. Lay it flat on the shin.`;
+    case 'took':
+      return 'Taken.';
+    case 'frozen':
+      return '';
+  }
+}
+
+/** What to do with the sensor for the next reading. */
+export const sayNextOnLimb = (who: string): string =>
+  `Next: ${who}. Flat on the limb, then hold still for half a second.`;
+
+/** A trial that was struck out. */
+export const sayStruck = (what: string, reason: string): string =>
+  `${what}: struck out, ${reason.toLowerCase()}. It stays in the record and does not count.`;
+
+/** How far apart the knees are in degrees; null = wider than these thighs reach. */
+export const sayKneeGap = (abductionDeg: number | null): string =>
+  abductionDeg === null
+    ? 'Wider than these thighs reach. Check the gap.'
+    : `= ${sayNumber(abductionDeg)}° of hip abduction for this pelvis and thigh.`;
+
+/** The screen's limit of the hip fold. */
+export const sayFoldCap = (deg: number): string =>
+  `Clear allows no more than ${sayNumber(deg)}° of fold: stop there, even if the back still lies flat.`;
+
+/** The sheet was copied. */
+export const sayCopied = (lines: number): string =>
+  `Copied ${count(lines, 'line')}. Paste them into a spreadsheet.`;

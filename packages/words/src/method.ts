@@ -1,8 +1,7 @@
 import type { MethodProfile } from '@zither/core';
 import type { MethodFollowed, WorkShare } from '@zither/visit';
 import { PURPOSE_NAMES } from './safety.ts';
-
-const whole = (value: number) => Math.round(value).toString();
+import { sayNumber } from './numbers.ts';
 
 /** Which method is followed and why, in a sentence. */
 export function sayFollowed({ method, because, gaveWay, purpose }: MethodFollowed): string {
@@ -20,7 +19,7 @@ export function sayFollowed({ method, because, gaveWay, purpose }: MethodFollowe
 export const sayWork = ({ hipShare }: WorkShare): string | null =>
   hipShare === null
     ? null
-    : `At the bottom the hips do ${whole(100 * hipShare)} % of the work, the knees ${whole(100 * (1 - hipShare))} %.`;
+    : `At the bottom the hips do ${sayNumber(100 * hipShare)} % of the work, the knees ${sayNumber(100 * (1 - hipShare))} %.`;
 
 /** What a limit on knee travel costs in lean and hip work; null where it costs nothing. */
 export function sayTravelCost(
@@ -29,5 +28,5 @@ export function sayTravelCost(
 ): string | null {
   if (!travelCost) return null;
   const to = kneeTravel === 'toes' ? 'at the toes' : 'at the front of the shoe';
-  return `Stopping the knees ${to} costs ${whole(travelCost.leanDeg)}° more lean and moves ${whole(100 * travelCost.hipShare)} % of the work to the hips.`;
+  return `Stopping the knees ${to} costs ${sayNumber(travelCost.leanDeg)}° more lean and moves ${sayNumber(100 * travelCost.hipShare)} % of the work to the hips.`;
 }

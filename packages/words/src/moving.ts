@@ -62,3 +62,11 @@ export function sayMove({ change, entries, why, saidBy }: Move, name: string): s
   }[change.kind];
   return `${what}${saidBy ? ` by ${saidBy}` : ''}. Reason: ${why}.`;
 }
+
+/** How entries made on the wrong client are moved. */
+export const sayMoveHow = (client: string): string =>
+  `Made on ${client} by mistake? Tick the entries and say where they belong. They keep who said them and when.`;
+
+/** Entries were moved: to another client, or to the other side (null). */
+export const sayMoved = (client: string | null): string =>
+  client === null ? 'Moved to the other side.' : `Moved to ${client}. Both records say so.`;

@@ -26,8 +26,7 @@ import { ladderLines } from './ladder.ts';
 import { BAR_NAMES, CUE_NAMES, sureWord } from './probe.ts';
 import { sayUse } from './setup.ts';
 import { sayHeight, sayLength, sayMass, unitsNow } from './units.ts';
-
-const n = (value: number) => Math.round(value).toString();
+import { sayNumber } from './numbers.ts';
 
 /** A cause with its side and how likely it is. */
 export const sayWorkedCause = ({ cause, side, chance }: WorkedCause): string =>
@@ -69,7 +68,7 @@ function changesOf({ use, habit, askedDepthDeg }: PlanAnswer): { what: string; b
   const toes = (setup.toeOutDeg.left + setup.toeOutDeg.right) / 2;
   if (Math.abs(toes - habit.toeOutDeg) >= 2)
     list.push({
-      what: `Toes ${sayToes(setup.toeOutDeg)} out instead of ${n(habit.toeOutDeg)}°`,
+      what: `Toes ${sayToes(setup.toeOutDeg)} out instead of ${sayNumber(habit.toeOutDeg)}°`,
       because,
     });
   const rise = setup.support.kind === 'block' ? setup.support.riseMm : 0;
@@ -316,3 +315,19 @@ export function planChanges(given: PrescriptionValues, now: PrescriptionValues):
     if (!isIn(now.drills, drill.id)) list.push(`Gone: ${drill.name}: ${sayGone(drill.id, now)}`);
   return list;
 }
+
+/** Measurements a plan still needs. */
+export const sayPlanNeeds = (missing: string): string =>
+  `A plan needs these measurements first: ${missing}.`;
+
+/** The plan would be another one now. */
+export const sayOutOfDate = (day: string): string =>
+  `Changed since the plan of ${day}. This is the plan as it would be now; the one that was given stays as it is.`;
+
+/** Why a plan is not printed: today's limits. */
+export const sayNotPrinted = (day: string): string =>
+  `The plan of ${day} asks for more than today’s limits allow, so it is not printed.`;
+
+/** No plan, nothing to print. */
+export const sayNothingToPrint = (client: string): string =>
+  `${client} has no plan yet, so there is nothing to print.`;

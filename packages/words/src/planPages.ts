@@ -14,6 +14,7 @@ import { sayHow } from './plan.ts';
 import { capital } from './terms.ts';
 import { sayWeek } from './week.ts';
 import { inUnits, sayLength, sayMass } from './units.ts';
+import { sayNumber } from './numbers.ts';
 
 /** A heading of a plan with its lines, and the drills that stand under it. */
 export interface PlanPart {
@@ -165,8 +166,7 @@ export const floorMap = (plan: PrescriptionValues, footMm: number, who: string):
   inUnits(plan.units, () => {
     const { setup } = plan;
     const marks = floorMarks(setup, { left: footMm, right: footMm });
-    const label = (side: Side) =>
-      `${capital(side)} foot, ${Math.round(setup.toeOutDeg[side])}° out`;
+    const label = (side: Side) => `${capital(side)} foot, ${sayNumber(setup.toeOutDeg[side])}° out`;
     return {
       title: `${who}: floor map, ${sayShortDay(plan.givenOn)}`,
       marks,

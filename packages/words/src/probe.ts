@@ -10,6 +10,8 @@ import {
   type Side,
   type TestId,
 } from '@zither/core';
+import { sayPercent } from './numbers.ts';
+import { count, sayList } from './terms.ts';
 
 const OUTCOME_NAMES: Record<Outcome, string> = {
   clears: 'Gone',
@@ -98,7 +100,7 @@ export const lowerOutcome = (test: TestId, outcome: Outcome): string =>
 
 /** A share as whole per cent, never claiming certainty. */
 export const sayShare = (p: number): string =>
-  p < 0.01 ? 'under 1 %' : p > 0.99 ? 'over 99 %' : `${Math.round(p * 100)} %`;
+  p < 0.01 ? 'under 1 %' : p > 0.99 ? 'over 99 %' : `${sayPercent(p)}`;
 
 /** How sure, in a word beside the number. */
 export const sureWord = (p: number): string =>
@@ -151,3 +153,63 @@ export function sayWeight(bits: number): string {
     size >= 2 ? 'strongly' : size >= 0.75 ? 'clearly' : size >= 0.15 ? 'a little' : 'hardly';
   return `${word} ${bits >= 0 ? 'for' : 'against'}`;
 }
+
+/** A cause and how likely it is. */
+interface Believed {
+  node: number;
+  probability: number;
+}
+
+/** So many causes are named in a sentence; the rest are in the list below it. */
+const NAMED_MOST = 3;
+
+/** The likeliest causes, each with how likely it is. */
+export const sayBelieved = (causes: readonly Believed[]): string =>
+  sayList(
+    causes
+      .slice(0, NAMED_MOST)
+      .map((c) => `${sayCause(c.node).toLowerCase()} (${sayShare(c.probability)})`),
+  );
+
+/** Where the causes stand. */
+export interface Standing {
+  /** Whether a test is left that could change the plan. */
+  hasTest: boolean;
+  /** What would be worked on. */
+  plan: readonly Believed[];
+  /** The likeliest cause; null when there is none. */
+  leading: Believed | null;
+}
+
+/** What to do now, by where the causes stand. */
+export function sayStanding({ hasTest, plan, leading }: Standing): string {
+  if (hasTest)
+    return plan.length > 0
+      ? `So far: ${sayBelieved(plan)}. A test may still change it.`
+      : 'No cause is likely enough to act on yet. One short test would tell more.';
+  const over = 'No test left would change the plan.';
+  if (plan.length > 0) return `Settled: ${sayBelieved(plan)}. ${over}`;
+  return leading === null
+    ? over
+    : `${over} Nothing is likely enough to be sure of; ${sayCause(leading.node).toLowerCase()} leads (${sayShare(leading.probability)}). Go by it, and look again next time.`;
+}
+
+/** What a ranking of causes rests on. */
+export const sayWeighed = (pieces: number): string =>
+  `Weighed from ${count(pieces, 'piece')} of evidence. House weights, not clinical likelihoods: you decide.`;
+
+/** How many pieces of evidence are left out of a list for saying too little. */
+export const sayWeak = (pieces: number): string =>
+  `${pieces} more ${pieces === 1 ? 'piece says' : 'pieces say'} hardly anything about it.`;
+
+/** How likely a cause was before anything was seen. */
+export const sayPrior = (prior: number): string =>
+  `Before anything was seen it was ${sayShare(prior)} (ghost bead): how common it is, by the tables on the Shelf.`;
+
+/** Why a test is left out: the screen. */
+export const sayNotDone = (limit: keyof typeof BAR_NAMES): string =>
+  `Not done: the screen says ${BAR_NAMES[limit]}.`;
+
+/** Pain came in a test. */
+export const sayPainIn = (test: string): string =>
+  `Testing has stopped: pain in “${test}”. Where does it hurt?`;

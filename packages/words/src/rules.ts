@@ -4,6 +4,7 @@ import {
   type RuleChange,
   type SpreadDefaults,
 } from '@zither/core';
+import { sayTrimmed } from './numbers.ts';
 
 interface RuleWords {
   name: string;
@@ -95,9 +96,7 @@ export function scaleOf(change: RuleChange): RuleScale {
 /** A number of the rules with its unit: "1.5°", "10 mm", "60 %", "−0.5". */
 export function sayRule(change: RuleChange, value: number): string {
   const { unit, times, digits } = scaleOf(change);
-  const text = Number((times * value).toFixed(digits))
-    .toString()
-    .replace('-', '−');
+  const text = sayTrimmed(times * value, digits);
   return unit === '' ? text : unit === '°' ? `${text}°` : `${text} ${unit}`;
 }
 

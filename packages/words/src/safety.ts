@@ -1,5 +1,5 @@
 import type { ScreeningValues } from '@zither/contract';
-import type { SafetyLimit } from '@zither/core';
+import type { SafetyLimit, Purpose } from '@zither/core';
 import { sayDepth } from './instrument.ts';
 
 export const PURPOSE_NAMES: Record<NonNullable<ScreeningValues['purpose']>, string> = {
@@ -43,3 +43,11 @@ export function sayLimit(limit: SafetyLimit): string {
       return `${limit.side === 'left' ? 'Left' : 'Right'} ${limit.joint} ${JOINT_BENDS[limit.joint]} no further than ${limit.mostDeg}°${limit.fromOn ? `, from ${limit.fromOn}` : ''}${limit.untilOn ? `, until ${limit.untilOn}` : ''}`;
   }
 }
+
+/** How far the screen has come. */
+export const sayUnfinished = (answered: number, of: number): string =>
+  `The screen is not finished: ${answered} of ${of} answered.`;
+
+/** When and for what the screen was answered. */
+export const sayAnswered = (day: string, purpose: Purpose): string =>
+  `${day}, for ${PURPOSE_NAMES[purpose].toLowerCase()}. Tap one to answer it again.`;

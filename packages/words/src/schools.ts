@@ -2,6 +2,7 @@ import { DECIDING_FAULTS, FAULTS, HOLDS, type FaultId, type MethodProfile } from
 import { sayDepth } from './instrument.ts';
 import { HOLD_NAMES } from './names.ts';
 import { sayHeight } from './units.ts';
+import { sayPercent, sayTrimmed } from './numbers.ts';
 
 export const HEEL_NAMES = {
   bridge: 'A bridge, then weaned',
@@ -65,7 +66,7 @@ export const PREFERENCE_NAMES = {
   depth: 'A degree of depth given up costs',
 } as const;
 
-const deg = (value: number) => `${Number(value.toFixed(1))}°`;
+const deg = (value: number) => `${sayTrimmed(value, 1)}°`;
 const sayKnee = (value: number) => `${deg(Math.abs(value))} ${value < 0 ? 'in' : 'out'}`;
 const range = ({ least, most }: { least: number; most: number }, say: (v: number) => string) =>
   `${say(least)} to ${say(most)}`;
@@ -85,7 +86,7 @@ export function schoolRows(school: MethodProfile): { name: string; value: string
     },
     { name: 'Toe-out', value: range(school.toeOutDeg, deg) },
     { name: 'Knee against the foot’s line', value: range(school.kneeBandDeg, sayKnee) },
-    { name: 'Balance point', value: `${Math.round(100 * school.balance)} % of the foot` },
+    { name: 'Balance point', value: `${sayPercent(school.balance)} of the foot` },
     {
       name: LEAN_ROW,
       value: HOLDS.map(
@@ -163,3 +164,7 @@ export const differingRows = (a: MethodProfile, b: MethodProfile) => {
     .filter((row) => theirs.get(row.name) !== row.value)
     .map((row) => ({ ...row, was: theirs.get(row.name) ?? '' }));
 };
+
+/** The methods explained, and the one a new client starts with. */
+export const sayMethods = (usual: string): string =>
+  `How a squat is set up, by method. Every number is a house default from common practice; copy one to make your own. A client starts with the usual one, now “${usual}”, until another is taken in Set.`;

@@ -1,4 +1,4 @@
-import { capital, sayList } from './terms.ts';
+import { capital, sayList, count } from './terms.ts';
 import {
   chancesOf,
   depthAsked,
@@ -16,13 +16,12 @@ import {
 } from '@zither/core';
 import { sayBox } from './box.ts';
 import type { Assessed, SetAside, SetupSource, SetupUse } from '@zither/visit';
-import { sayLikely } from './chance.ts';
+import { sayLikely, sayChance } from './chance.ts';
 import { sayFooting } from './sides.ts';
 import { sayDepth, saySupport, sayToes } from './instrument.ts';
 import { CEILING_WORDS, FLOOR_WORDS, HOLD_NAMES } from './names.ts';
 import { sayHeight, sayLength, sayMass } from './units.ts';
-
-const whole = (value: number) => Math.round(value).toString();
+import { sayNumber } from './numbers.ts';
 
 export const KIND_NAMES: Record<SetupKind, string> = {
   first: 'First choice',
@@ -96,10 +95,10 @@ const KIND_WORDS: Record<
   first: ({ chance }, _profile, question) => sayFirst(chance >= chancesOf(question).try),
   nearHabit: () => 'Nearest to the unprompted stance.',
   noHeel: () => 'The best with nothing under the heels.',
-  mostUpright: ({ bottom }) => `The least trunk lean: ${whole(Math.max(0, bottom.trunkDeg))}°.`,
+  mostUpright: ({ bottom }) => `The least trunk lean: ${sayNumber(Math.max(0, bottom.trunkDeg))}°.`,
   deepest: () => 'The deepest that is likely to work.',
   uneven: ({ setup: { toeOutDeg } }) =>
-    `Slightly asymmetric: the ${toeOutDeg.left > toeOutDeg.right ? 'left' : 'right'} foot ${whole(Math.abs(toeOutDeg.left - toeOutDeg.right))}° further out, justified by the measured difference.`,
+    `Slightly asymmetric: the ${toeOutDeg.left > toeOutDeg.right ? 'left' : 'right'} foot ${sayNumber(Math.abs(toeOutDeg.left - toeOutDeg.right))}° further out, justified by the measured difference.`,
 };
 
 /** Why a proposal is among the few that are shown, in sentences. */
@@ -131,7 +130,7 @@ export function sayRoom(
   const list: string[] = [];
   if (window.kind !== 'stanceTooWide') list.push(sayReserve(window, profile.bufferDeg));
   if (targetDepthDeg < asked - 1e-9)
-    list.push(`It stops ${whole(asked - targetDepthDeg)}° above the depth asked for.`);
+    list.push(`It stops ${sayNumber(asked - targetDepthDeg)}° above the depth asked for.`);
   if (profile.workingPoint === 'shinsUpright' || question.kit.some((k) => k.kind === 'box'))
     list.push(sayBox(bottom.hipHeightMm, question.kit));
   if (setup.support.kind !== 'floor') {
@@ -152,11 +151,11 @@ export function sayReserve(
   const { floorDeg, floorBy, ceilingDeg, ceilingBy } = window;
   if (ceilingDeg < NO_CEILING_DEG) return `The ${CEILING_WORDS[ceilingBy]} rules this setup out.`;
   const { mostDeg, reserveDeg, spareDeg } = spareOf(window);
-  const need = `${capital(FLOOR_WORDS[floorBy])} needs a shin angle of ${whole(floorDeg)}°; the ${CEILING_WORDS[ceilingBy]} allows ${whole(mostDeg)}°.`;
-  if (window.kind === 'open') return `${need} ${whole(spareDeg)}° of room.`;
+  const need = `${capital(FLOOR_WORDS[floorBy])} needs a shin angle of ${sayNumber(floorDeg)}°; the ${CEILING_WORDS[ceilingBy]} allows ${sayNumber(mostDeg)}°.`;
+  if (window.kind === 'open') return `${need} ${sayNumber(spareDeg)}° of room.`;
   if (reserveDeg > 0 && spareDeg >= 0)
-    return `${need} It reaches with ${spareDeg < 0.95 ? 'nothing' : `${whole(spareDeg)}°`} in reserve; the method wants ${whole(bufferDeg)}°.`;
-  return `${need} Short by ${Math.abs(spareDeg) < 0.95 ? 'less than 1' : whole(Math.abs(spareDeg))}°.`;
+    return `${need} It reaches with ${spareDeg < 0.95 ? 'nothing' : `${sayNumber(spareDeg)}°`} in reserve; the method wants ${sayNumber(bufferDeg)}°.`;
+  return `${need} Short by ${Math.abs(spareDeg) < 0.95 ? 'less than 1' : sayNumber(Math.abs(spareDeg))}°.`;
 }
 
 /** One thing that would have to change, in words. */
@@ -179,7 +178,7 @@ export function sayStep(step: NeededStep): string {
     case 'hold':
       return `another load position (${HOLD_NAMES[step.to].toLowerCase()})`;
     case 'depth':
-      return `${whole(step.byDeg)}° less depth`;
+      return `${sayNumber(step.byDeg)}° less depth`;
   }
 }
 
@@ -222,7 +221,7 @@ export function sayDifference(
   more(
     (s) => s.setup.toeOutDeg.left,
     5,
-    (name, by) => `${name} turns the toes ${Math.round(by)}° further out.`,
+    (name, by) => `${name} turns the toes ${sayNumber(by)}° further out.`,
   );
   const [underA, underB] = [saySupport(a.setup.support), saySupport(b.setup.support)];
   if (underA !== underB) list.push(`${nameA}: ${underA}; ${nameB}: ${underB}.`);
@@ -233,12 +232,12 @@ export function sayDifference(
   more(
     (s) => s.targetDepthDeg,
     1,
-    (name, by) => `${name} goes ${Math.round(by)}° deeper.`,
+    (name, by) => `${name} goes ${sayNumber(by)}° deeper.`,
   );
   more(
     (s) => Math.max(0, s.bottom.trunkDeg),
     3,
-    (name, by) => `${name} leans ${Math.round(by)}° more at the bottom.`,
+    (name, by) => `${name} leans ${sayNumber(by)}° more at the bottom.`,
   );
   more(
     (s) => s.bottom.kneecapPastToeMm,
@@ -281,3 +280,37 @@ export function sayTelling({ reading, minutes, narrows, changes }: Telling): str
       : `it would change the choice ${sayLikely(changes)}`;
   return `${READING_NAMES[reading]} (${time}): moves the chance by about ${points} of 100 on average; ${choice}.`;
 }
+
+/** What the map of chances shows, sign by sign. */
+export const sayMapSigns = (method: string, client: string, showsInUse: boolean): string =>
+  `Darker is likelier. Thick line: 90 of 100; dashed: 50. Frame: what “${method}” allows. Ring: the likeliest in it. Diamond: where ${client} stands unprompted. Bead: the point you move${showsInUse ? '; dashed bead: the setup in use' : ''}.`;
+
+/** How far a search went, and what its chance counts. */
+export const saySearched = (setups: number): string =>
+  `${sayNumber(setups)} setups searched. The chance counts the readings, the lengths and the trials. You decide.`;
+
+/** What the belief about a client rests on, and how it is drawn. */
+export const sayBelief = (trials: number): string =>
+  trials === 0
+    ? 'The readings and their error. Each trial makes this more certain.'
+    : `The readings, narrowed by ${count(trials, 'trial')}. Ghost: as measured. Thick: what the advised setup needs.`;
+
+/** A locked setup stays, whatever is advised. */
+export const sayStaysLocked = (version: number): string =>
+  `Version ${version} is locked and stays in use until it is unlocked.`;
+
+/** The locked setup is still right. */
+export const sayStillTheOne = (version: number): string =>
+  `Version ${version} is locked and still the one to use.`;
+
+/** What a method judges a trial by. */
+export const sayWatched = (method: string): string =>
+  `Three to five reps. Ticked is what “${method}” judges by: untick what you did not watch.`;
+
+/** How stiff the stiffer ankle is now, and what the method keeps in reserve. */
+export const sayWeanedAt = (deg: number, reserveDeg: number): string =>
+  `Stiffer ankle ${sayNumber(deg)}° now · ${sayNumber(reserveDeg)}° in reserve`;
+
+/** A point of the map against the setup in use. */
+export const sayLessLikely = (inUse: number): string =>
+  `Less likely than the setup in use (${sayChance(inUse)}).`;

@@ -9,8 +9,8 @@ import {
   type SideDifference,
 } from '@zither/core';
 import { sayHeight } from './units.ts';
+import { sayNumber } from './numbers.ts';
 
-const whole = (value: number) => Math.round(value).toString();
 const other = (side: Side): Side => (side === 'left' ? 'right' : 'left');
 
 /** Sentences on how a client's two sides differ in a setup, and how the feet may be set for it. */
@@ -21,18 +21,18 @@ export function saySides(
   const says: string[] = [];
   const { left, right } = ceilingDeg;
   if (left !== null && right !== null)
-    says.push(`The left shin can lean ${whole(left)}°, the right ${whole(right)}°.`);
+    says.push(`The left shin can lean ${sayNumber(left)}°, the right ${sayNumber(right)}°.`);
   if (drift) {
     const spent = other(drift.toward);
     says.push(
-      `Down to the target, expect the ${spent} heel to rise about ${sayHeight(drift.heelMm)}, or the pelvis to turn about ${whole(drift.turnDeg)}° to the ${spent} and lean on the ${drift.toward}. The ${spent} side runs out first.`,
+      `Down to the target, expect the ${spent} heel to rise about ${sayHeight(drift.heelMm)}, or the pelvis to turn about ${sayNumber(drift.turnDeg)}° to the ${spent} and lean on the ${drift.toward}. The ${spent} side runs out first.`,
     );
   }
   if (!asymmetry) {
     says.push(
       [ankle, rotation].some((a) => a?.kind === 'different')
         ? 'Keep both feet the same. The sides differ, but both reach the depth.'
-        : `Keep both feet the same. The ankles are ${whole(Math.abs(ankle.differenceDeg))}° apart; a difference counts from ${whole(ankle.mdcDeg)}°.`,
+        : `Keep both feet the same. The ankles are ${sayNumber(Math.abs(ankle.differenceDeg))}° apart; a difference counts from ${sayNumber(ankle.mdcDeg)}°.`,
     );
     return says;
   }
@@ -43,12 +43,14 @@ export function saySides(
   const turn = `Turn ${foot} ${asymmetry.toeOutDeg}° further out`;
   says.push(
     asymmetry.because === 'rotation'
-      ? `A slightly asymmetric stance is justified: the ${asymmetry.side} hip turns in ${whole(Math.abs(rotation?.differenceDeg ?? 0))}° less, and a difference counts from ${whole(rotation?.mdcDeg ?? 0)}°. ${turn}. ${limit}`
-      : `A slightly asymmetric stance is justified: the ${asymmetry.side} ankle has ${whole(Math.abs(ankle.differenceDeg))}° less, and a difference counts from ${whole(ankle.mdcDeg)}°. ${turn}, or set it ${asymmetry.forwardMm} mm ahead. ${limit}`,
+      ? `A slightly asymmetric stance is justified: the ${asymmetry.side} hip turns in ${sayNumber(Math.abs(rotation?.differenceDeg ?? 0))}° less, and a difference counts from ${sayNumber(rotation?.mdcDeg ?? 0)}°. ${turn}. ${limit}`
+      : `A slightly asymmetric stance is justified: the ${asymmetry.side} ankle has ${sayNumber(Math.abs(ankle.differenceDeg))}° less, and a difference counts from ${sayNumber(ankle.mdcDeg)}°. ${turn}, or set it ${asymmetry.forwardMm} mm ahead. ${limit}`,
   );
   const by = setup.toeOutDeg[asymmetry.side] - setup.toeOutDeg[other(asymmetry.side)];
   if (by < 0)
-    says.push(`Today ${foot} is turned in ${whole(-by)}° more than the ${other(asymmetry.side)}.`);
+    says.push(
+      `Today ${foot} is turned in ${sayNumber(-by)}° more than the ${other(asymmetry.side)}.`,
+    );
   return says;
 }
 
@@ -61,7 +63,7 @@ export function sayFooting({
   setup: Pick<Setup, 'support' | 'toeOutDeg'>;
 }): string[] {
   const feet = footingOf(resolveBody(body), setup);
-  const degrees = (deg: number) => Math.abs(deg).toFixed(1);
+  const degrees = (deg: number) => sayNumber(Math.abs(deg), 1);
   const says: string[] = SIDES.filter(
     (side) => Math.abs(feet[side].rollDeg) >= FOOTING_FROM.rollDeg,
   ).map(

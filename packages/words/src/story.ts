@@ -7,6 +7,7 @@ import { sayKept } from './recheck.ts';
 import { STOP_NAMES } from './stop.ts';
 import { capital, count, sayList } from './terms.ts';
 import { sayMass } from './units.ts';
+import { saySigned } from './numbers.ts';
 
 /** One event of the story: what, when, and the little there is to say of it. */
 export function sayStory(
@@ -60,8 +61,7 @@ export function sayTrend({ measure, side, points, trend }: MeasureTrend): string
   const { perWeek, errorOf } = trend;
   const isReal = Math.abs(perWeek) > errorOf;
   const { unit, per, digits } = displayOf(measure);
-  const say = (v: number) =>
-    `${v > 0 ? '+' : v < 0 ? '−' : ''}${Math.abs(v / per).toFixed(digits + 1)}`;
+  const say = (v: number) => saySigned(v / per, digits + 1);
   const tail = unit === '°' || unit === '×' ? unit : ` ${unit}`;
   const what = `${MEASURES[measure].name}${side === null ? '' : `, ${side}`}`;
   const from = `${points.length} readings since ${sayShortDay(points[0]!.on)}`;

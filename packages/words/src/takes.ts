@@ -9,6 +9,7 @@ import {
 } from '@zither/core';
 import { bodyOf, knownOf, limitsOf, type Safety } from '@zither/visit';
 import { sayLimit } from './safety.ts';
+import { sayNumber } from './numbers.ts';
 
 /** Stages that rest on Clear and Measure. */
 export type Later = Extract<Stage, 'watch' | 'probe'>;
@@ -28,7 +29,7 @@ export function takes(stage: Later, dossier: Dossier, safety: Safety): string {
           : 'From Clear: no limits';
   const ankles = SIDES.map((side) => {
     const ankle = known.ankle[side];
-    return `${side === 'left' ? 'L' : 'R'} ${ankle ? `${ankle.deg.toFixed(0)}° ± ${halfInterval(ankle.sem).toFixed(1)}°` : 'not measured'}`;
+    return `${side === 'left' ? 'L' : 'R'} ${ankle ? `${sayNumber(ankle.deg)}° ± ${sayNumber(halfInterval(ankle.sem), 1)}°` : 'not measured'}`;
   }).join(', ');
   switch (stage) {
     case 'watch':

@@ -8,8 +8,11 @@ export const TERMS = {
   drill: ['drill', 'drills'],
   goal: ['goal', 'goals'],
   length: ['length', 'lengths'],
+  line: ['line', 'lines'],
   look: ['look', 'looks'],
   measure: ['measure', 'measures'],
+  minute: ['minute', 'minutes'],
+  piece: ['piece', 'pieces'],
   question: ['question', 'questions'],
   reading: ['reading', 'readings'],
   set: ['set', 'sets'],
@@ -43,7 +46,3 @@ export function sayList(parts: Iterable<string>): string {
 
 /** The first letter large, as a sentence or a title begins. */
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
-
-/** A number as text with a minus a person reads, and none before a zero. */
-export const minus = (text: string): string =>
-  text.replace(/^-(?=0(\.0+)?\D*$)/, '').replace('-', '−');

@@ -1,5 +1,5 @@
 import { sayShare } from './probe.ts';
-import { minus, UNITS } from './terms.ts';
+import { UNITS } from './terms.ts';
 import { DEPTH_SCAN_DEG, MEASURES, type MeasureId } from '@zither/core';
 import type { Instrument } from '@zither/contract';
 import type { Comparison, ShownNumber, TraceInput, Unit } from '@zither/visit';
@@ -8,6 +8,7 @@ import { sayShortDay } from './days.ts';
 import { displayOf, sayValue } from './display.ts';
 import { sayDepth } from './instrument.ts';
 import { sayHeight, sayLength, sayMass } from './units.ts';
+import { sayNumber } from './numbers.ts';
 
 const NAMES: Partial<Record<TraceInput['id'], string>> = {
   stature: 'Stature',
@@ -53,17 +54,17 @@ const BASIS: Partial<Record<TraceInput['basis'], string>> = {
 function sayAmount(value: number, unit: Unit): string {
   switch (unit) {
     case 'deg':
-      return `${minus(value.toFixed(1))}${UNITS.deg}`;
+      return `${sayNumber(value, 1)}${UNITS.deg}`;
     case 'mm':
       return Math.abs(value) >= 100 ? sayLength(value, 1) : sayHeight(value);
     case 'kg':
       return sayMass(value);
     case 'share':
-      return `${Math.round(100 * value)}${UNITS.percent}`;
+      return `${sayNumber(100 * value)}${UNITS.percent}`;
     case 'percent':
-      return `${Math.round(value)}${UNITS.percent}`;
+      return `${sayNumber(value)}${UNITS.percent}`;
     case 'times':
-      return `${value.toFixed(1)}×`;
+      return `${sayNumber(value, 1)}×`;
     case 'yesNo':
       return value >= 0.5 ? 'yes' : 'no';
     case 'count':
@@ -78,7 +79,7 @@ const isMeasure = (id: TraceInput['id']): id is MeasureId => id in MEASURES;
 function sayOf({ id, unit }: Pick<TraceInput, 'id' | 'unit'>, value: number): string {
   if (id === 'depthAsked') return sayDepth(value);
   if (!isMeasure(id) || unit === 'yesNo') return sayAmount(value, unit);
-  return minus(sayValue(id, value, displayOf(id).per === 1));
+  return sayValue(id, value, displayOf(id).per === 1);
 }
 
 /** A value with its 95 % interval: "31.0° (29.2–32.8°)". */

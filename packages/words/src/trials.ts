@@ -13,10 +13,10 @@ import {
 } from '@zither/core';
 import { sayDepth } from './instrument.ts';
 import type { LoopAnswer } from '@zither/visit';
-import { sayLikely } from './chance.ts';
+import { sayLikely, sayChance } from './chance.ts';
 import { sayFound } from './setup.ts';
+import { sayNumber } from './numbers.ts';
 
-const whole = (value: number) => Math.round(value).toString();
 const sidesOf = (is: (side: Side) => boolean): string => {
   const list = SIDES.filter(is);
   return list.length === 2 ? 'both' : (list[0] ?? '');
@@ -27,7 +27,7 @@ export function sayShowed(t: SetupTrialValues): string {
   const list: string[] = [];
   const short = t.thighDepthDeg - t.depthDeg;
   if (t.pain) list.push('pain');
-  if (short >= 1) list.push(`${whole(short)}° short, at ${sayDepth(t.depthDeg)}`);
+  if (short >= 1) list.push(`${sayNumber(short)}° short, at ${sayDepth(t.depthDeg)}`);
   const heels = sidesOf((side) => t.heelRose[side]);
   if (heels) list.push(heels === 'both' ? 'both heels rose' : `${heels} heel rose`);
   for (const way of ['in', 'out'] as const) {
@@ -142,4 +142,25 @@ export const STOP_WORDS: Record<LoopStop, string> = {
 
 /** A limit as believed: it lies within the span more likely than 19 to 1. */
 export const sayBelieved = (name: string, { deg, sd }: { deg: number; sd: number }): string =>
-  `${name}: ${deg.toFixed(1)}° ± ${halfInterval(sd).toFixed(1)}°`;
+  `${name}: ${sayNumber(deg, 1)}° ± ${sayNumber(halfInterval(sd), 1)}°`;
+
+/**
+ * A trial of a setup in words: what it showed, what was predicted, and whether it counts.
+ *
+ * @param notSeen parts nobody watched, in words; null = none
+ * @param standing why it does not count, in words; null = it does, or was withdrawn
+ */
+export const sayTried = (
+  trial: Pick<SetupTrialValues, 'chance' | 'captureIds' | 'undone'> &
+    Parameters<typeof sayShowed>[0],
+  { notSeen = null, standing = null }: { notSeen?: string | null; standing?: string | null } = {},
+): string =>
+  [
+    sayShowed(trial),
+    notSeen,
+    trial.chance === null ? null : `Predicted: gets down in about ${sayChance(trial.chance)}.`,
+    trial.captureIds.length > 0 ? 'From the camera.' : null,
+    trial.undone ? 'Withdrawn.' : standing,
+  ]
+    .filter((part) => part !== null)
+    .join(' ');

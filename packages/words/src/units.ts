@@ -1,4 +1,4 @@
-import { minus } from './terms.ts';
+import { sayTrimmed } from './numbers.ts';
 
 /** How lengths and masses are read and typed on this device. Values are always kept in mm and kg. */
 export const UNIT_SYSTEMS = ['metric', 'imperial'] as const;
@@ -59,12 +59,9 @@ export const inShown = (quantity: Quantity, kept: number): number => {
   return Number((kept / per).toFixed(digits));
 };
 
-/** A number without zeros behind the point. */
-const trimmed = (value: number, digits: number) => minus(String(Number(value.toFixed(digits))));
-
 function say(quantity: Quantity, kept: number, digits?: number): string {
   const { unit, per, digits: usual } = shownAs(quantity);
-  return `${trimmed(kept / per, digits ?? usual)} ${unit}`;
+  return `${sayTrimmed(kept / per, digits ?? usual)} ${unit}`;
 }
 
 /** A length kept in mm: "42 cm", "16.5 in". In inches never without the tenth, which is 2.5 mm. */

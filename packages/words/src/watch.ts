@@ -1,4 +1,4 @@
-import { minus, sayList } from './terms.ts';
+import { sayList } from './terms.ts';
 import type { CaptureLine, Condition, LookAsks } from '@zither/contract';
 import {
   AREAS,
@@ -12,8 +12,10 @@ import {
   type Phase,
   type Severity,
   type Side,
+  type Analysis,
 } from '@zither/core';
-import { sayHeight, sayMass } from './units.ts';
+import { sayHeight, sayMass, sayLength } from './units.ts';
+import { sayNumber, sayPercent } from './numbers.ts';
 
 export const VIEW_NAMES: Record<CameraView, string> = {
   side: 'Side',
@@ -60,8 +62,7 @@ export const sayFault = (fault: FaultId, side: Side | null): string =>
 /** A value with its unit, degrees and per cent close up. */
 export function sayAmount(value: number, unit: string): string {
   if (unit === 'mm') return sayHeight(value);
-  const digits = unit === '×' ? 1 : 0;
-  const text = minus(value.toFixed(digits));
+  const text = sayNumber(value, unit === '×' ? 1 : 0);
   return unit === '°' || unit === '×' ? `${text}${unit}` : `${text} ${unit}`;
 }
 
@@ -277,3 +278,62 @@ export function leanParts(budget: Pick<LeanBudget, LeanPart['key']>): LeanPart[]
     },
   ];
 }
+
+/** How alike the reps of a capture are, with their scatter. */
+export function sayConsistency(of: Analysis['consistency']): string {
+  const alike = {
+    steady: 'The reps are alike.',
+    varies: 'The reps differ from each other.',
+    tooFew: 'One rep alone cannot show how alike reps are.',
+  }[of.kind];
+  const parts = [
+    of.depthSdDeg !== null && `depth ${sayNumber(of.depthSdDeg, 1)}°`,
+    of.leanSdDeg !== null && `lean ${sayNumber(of.leanSdDeg, 1)}°`,
+    of.kneeTravelSdMm !== null && `knee travel ${sayLength(of.kneeTravelSdMm, 1)}`,
+    of.tempoShare !== null && `tempo ${sayPercent(of.tempoShare)}`,
+  ].filter((part) => part !== false);
+  return parts.length === 0 ? alike : `${alike} Scatter (SD): ${parts.join(', ')}.`;
+}
+
+/** How well a capture was seen, and what was set right in it. */
+export const sayQuality = ({ rateHz, seen, notes }: Analysis['quality']): string =>
+  [
+    `${sayNumber(rateHz)} frames a second, marks seen in at least ${sayPercent(seen)} of them.`,
+    ...notes,
+  ].join(' ');
+
+/** What a capture could not tell, each with the reason. */
+export const sayNotJudged = (list: Analysis['quality']['notJudged']): string =>
+  `Not judged: ${list.map((n) => `${sayFault(n.fault, n.side).toLowerCase()} (${n.because})`).join(', ')}.`;
+
+/** How much of the frames a finding rests on was seen. */
+export const saySeenShare = (sure: number): string =>
+  `Seen in ${sayPercent(sure)} of the frames it rests on.`;
+
+/** How much of a mismatch of trunk and shin this build shows without any fault. */
+export const sayBuiltMismatch = (deg: number): string =>
+  `This build at the end of its ankle shows ${sayNumber(deg)}° of it anyway: see the lean.`;
+
+/** The curves over a rep explained. */
+export const sayCurves = ({ best, worst }: Pick<Analysis, 'best' | 'worst'>): string =>
+  `Full: rep ${best}, the best. Dashed: rep ${worst}, the worst. Upright bar: where the figure stands.`;
+
+/** How far the camera and the eye agree on a look. */
+export const sayAgreement = (alike: number, of: number): string =>
+  `Alike on ${alike} of the ${of} faults this capture could tell.`;
+
+/** Nothing earlier from this view. */
+export const sayNoEarlier = (view: CameraView): string =>
+  `Nothing to compare with: no earlier capture, ${VIEW_NAMES[view].toLowerCase()}.`;
+
+/** A file that was filmed from elsewhere than was chosen. */
+export const sayOtherView = (file: string, view: CameraView): string =>
+  `${file} shows the client from ${view === 'side' ? 'the side' : 'the front or behind'}: choose that view above and import it again.`;
+
+/** Why a capture could not be worked through. */
+export const sayCaptureFailed = (because: string | null): string =>
+  `The capture could not be worked through: ${because ?? 'unknown reason'}.`;
+
+/** How far a capture has been read; share from 0 to 1. */
+export const sayReadingShare = (share: number): string =>
+  `Reading the capture: ${sayPercent(share)}.`;

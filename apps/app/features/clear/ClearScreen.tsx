@@ -13,7 +13,7 @@ import { newId, useChanges, sayDay, today } from '../data/index.ts';
 import { Detail } from './Detail.tsx';
 import { Outcome } from './Outcome.tsx';
 import { StopButton } from './StopButton.tsx';
-import { PURPOSE_NAMES } from '@zither/words/safety';
+import { PURPOSE_NAMES, sayAnswered } from '@zither/words/safety';
 import { isAnswerCorrected, isHeld, newestScreening, safetyOf, screenToday } from '@zither/visit';
 
 type Answers = ScreeningValues['answers'];
@@ -150,10 +150,7 @@ export function ClearScreen({ dossier }: { dossier: Dossier }) {
       }
     >
       <Outcome dossier={dossier} />
-      <Part
-        title="Answers"
-        hint={`${sayDay(now.takenOn)}, for ${PURPOSE_NAMES[now.purpose].toLowerCase()}. Tap one to answer it again.`}
-      >
+      <Part title="Answers" hint={sayAnswered(sayDay(now.takenOn), now.purpose)}>
         {SCREEN_QUESTIONS.map((question) => {
           const said = now.answers[question.id];
           const isYes = said !== undefined && said !== false;

@@ -1,20 +1,15 @@
 import { router, useLocalSearchParams } from 'expo-router';
 import { ScrollView, View } from 'react-native';
 import type { Dossier } from '@zither/contract';
-import { CAUSES, type CauseId, type LikelyCause } from '@zither/core';
+import { CAUSES } from '@zither/core';
 import { Button } from '../../ui/elements.ts';
 import { Heading, Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { newestScreening, referredOf, workedOn, isHeld, safetyOf } from '@zither/visit';
 import { today } from '../data/index.ts';
-import { PLACE_NAMES, PURPOSE_NAMES } from '@zither/words/safety';
-
-/** "Front-of-ankle block, left". */
-const sayReferred = (cause: CauseId, found: readonly Pick<LikelyCause, 'side'>[]): string => {
-  const sides = found.flatMap((c) => (c.side === null ? [] : [c.side]));
-  return sides.length > 0 ? `${CAUSES[cause].name}, ${sides.join(' and ')}` : CAUSES[cause].name;
-};
+import { PLACE_NAMES } from '@zither/words/safety';
+import { sayReferredCause, sayWhyCame } from '@zither/words/referral';
 
 /** A note for the client's clinician: what was said, why the session is held, and what the coach would like to know. */
 export function ReferralPage({ dossier }: { dossier: Dossier }) {
@@ -48,7 +43,10 @@ export function ReferralPage({ dossier }: { dossier: Dossier }) {
         <Heading level={1}>Referral note</Heading>
         <Say>{`For the clinician of ${client.name}, ${today()}.`}</Say>
         <Say>
-          {`${client.name} came for coaching of a bilateral squat${screening?.purpose ? ` (${PURPOSE_NAMES[screening.purpose].toLowerCase()})` : ''}.${reasons.length > 0 ? ` Before or during the session the following was said${isHold ? ', so the session is on hold' : ''}:` : ''}`}
+          {sayWhyCame(client.name, screening?.purpose ?? null, {
+            hasAny: reasons.length > 0,
+            isHold,
+          })}
         </Say>
         {reasons.map((reason) => (
           <Say key={reason} strong>
@@ -66,7 +64,12 @@ export function ReferralPage({ dossier }: { dossier: Dossier }) {
               const found = concluded?.causes.filter((c) => c.cause === cause) ?? [];
               return (
                 <View key={cause}>
-                  <Say strong>{sayReferred(cause, found)}</Say>
+                  <Say strong>
+                    {sayReferredCause(
+                      cause,
+                      found.flatMap((c) => (c.side === null ? [] : [c.side])),
+                    )}
+                  </Say>
                   <Say>{CAUSES[cause].means}</Say>
                   {found.flatMap((c) => c.because).length > 0 && (
                     <Say

@@ -3,7 +3,7 @@ import { View } from 'react-native';
 import { QUESTION_IDS } from '@zither/core';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
-import { sayLimit } from '@zither/words/safety';
+import { sayLimit, sayUnfinished } from '@zither/words/safety';
 import { type Safety } from '@zither/visit';
 
 /** What the screen says, on every stage that it concerns, with the way on. Nothing when the client may simply go. */
@@ -63,7 +63,7 @@ export function SafetyNotice({ clientId, safety }: { clientId: string; safety: S
   if (safety.state === 'partly')
     return (
       <Notice tone="before" actions={[toClear]}>
-        {`The screen is not finished: ${safety.answered} of ${QUESTION_IDS.length} answered.`}
+        {sayUnfinished(safety.answered, QUESTION_IDS.length)}
       </Notice>
     );
   return null;

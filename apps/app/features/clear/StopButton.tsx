@@ -2,6 +2,7 @@ import MaterialIcons from '@expo/vector-icons/MaterialIcons';
 import { router, usePathname } from 'expo-router';
 import type { Dossier } from '@zither/contract';
 import { openStops } from '@zither/visit';
+import { useEffect } from 'react';
 import { Button } from '../../ui/elements.ts';
 import { space, TARGET_PX } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
@@ -11,6 +12,10 @@ export function StopButton({ dossier }: { dossier: Dossier }) {
   const { colors } = useLook();
   const path = usePathname();
   const isOpen = openStops(dossier).length > 0;
+  useEffect(() => {
+    // Fetched before it is needed: it must open in a room that has just lost its network.
+    import('./StopPage.tsx').catch(() => {});
+  }, []);
   return (
     <Button
       type={isOpen ? 'solid' : 'outline'}

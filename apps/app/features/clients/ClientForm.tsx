@@ -21,6 +21,9 @@ import {
   unitsNow,
   type Quantity,
 } from '@zither/words/units';
+import { type Unusual, unusualIn } from '@zither/visit';
+import { sayImpossible, sayNotNumber } from '@zither/words/fields';
+import { sayUnusualBody } from '@zither/words/clients';
 
 /** A length or mass typed as the coach has it, kept as text until it is a number within reach. */
 const typed = (quantity: Quantity, name: string, least: number, most: number) =>
@@ -30,12 +33,9 @@ const typed = (quantity: Quantity, name: string, least: number, most: number) =>
     .transform((text, context) => {
       const value = readQuantity(quantity, text);
       const say = quantity === 'mass' ? sayMass : (mm: number) => sayLength(mm, 1);
-      if (value === null)
-        context.addIssue(`${name} must be a number in ${shownAs(quantity).unit}.`);
+      if (value === null) context.addIssue(sayNotNumber(name, shownAs(quantity).unit));
       else if (value < least || value > most)
-        context.addIssue(
-          `${name} of ${say(value)} is not possible: ${say(least)} to ${say(most)}.`,
-        );
+        context.addIssue(sayImpossible(name, say(value), say(least), say(most)));
       return value ?? NaN;
     });
 
@@ -104,21 +104,6 @@ const valuesOf = (read: Read, before: ClientValues | null): ClientValues => ({
   notes: read.notes,
 });
 
-/** Outside the usual adult range: asked about once, taken if confirmed. */
-function unusual(values: ClientValues): string[] {
-  const odd: string[] = [];
-  if (values.statureMm < 1400 || values.statureMm > 2100)
-    odd.push(`a stature of ${sayLength(values.statureMm, 1)}`);
-  if (values.massKg < 40 || values.massKg > 160)
-    odd.push(`a body mass of ${sayMass(values.massKg)}`);
-  const { thigh, trunk } = values.segmentsMm;
-  if (thigh && Math.abs(thigh / values.statureMm - 0.245) > 0.04)
-    odd.push(`a thigh of ${sayLength(thigh, 1)} for this stature`);
-  if (trunk && Math.abs(trunk / values.statureMm - 0.288) > 0.045)
-    odd.push(`a trunk of ${sayLength(trunk, 1)} for this stature`);
-  return odd;
-}
-
 /** Name, stature, mass, and the segments a tape can give. New clients are added by the button; changes to a known one are saved as made. */
 export function ClientForm({
   values,
@@ -146,7 +131,7 @@ export function ClientForm({
     defaultValues: start,
     mode: 'onBlur',
   });
-  const [asked, setAsked] = useState<{ values: ClientValues; odd: string[] } | null>(null);
+  const [asked, setAsked] = useState<{ values: ClientValues; odd: Unusual[] } | null>(null);
   const { foot, shank, thigh, trunk, shoulders } = { ...start, ...begun };
   const hasSegments = [foot, shank, thigh, trunk, shoulders].some((v) => v !== '');
 
@@ -177,7 +162,7 @@ export function ClientForm({
   };
   const offer = form.handleSubmit((read) => {
     const next = valuesOf(read, base);
-    const odd = unusual(next).filter((o) => !base || !unusual(base).includes(o));
+    const odd = unusualIn(next).filter((o) => !base || !unusualIn(base).includes(o));
     if (odd.length > 0) setAsked({ values: next, odd });
     else save(next);
   });
@@ -274,7 +259,7 @@ export function ClientForm({
             { label: 'No, change it', onPress: () => setAsked(null) },
           ]}
         >
-          {`Outside the usual adult range: ${asked.odd.join(', ')}. Is that right?`}
+          {sayUnusualBody(asked.odd)}
         </Notice>
       )}
       {isNew && (

@@ -4,7 +4,14 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import type { Dossier, Entry, Move } from '@zither/contract';
 import { areHere, entriesOf, entryOf, hasSides, type EntryDay } from '@zither/visit';
-import { MOVE_REASONS, sayEntry, sayMove, sayMoveButton } from '@zither/words/moving';
+import {
+  MOVE_REASONS,
+  sayEntry,
+  sayMove,
+  sayMoveButton,
+  sayMoveHow,
+  sayMoved,
+} from '@zither/words/moving';
 import { Choice } from '../../ui/Choice.tsx';
 import { Button, Input, ListItem } from '../../ui/elements.ts';
 import { RowButton } from '../../ui/RowButton.tsx';
@@ -46,11 +53,7 @@ export function MoveScreen({ dossier }: { dossier: Dossier }) {
           ? { kind: 'otherSide' }
           : { kind: 'client', clientId: where.clientId },
     });
-    setDone(
-      where === 'otherSide'
-        ? 'Moved to the other side.'
-        : `Moved to ${nameOf(where.clientId)}. Both records say so.`,
-    );
+    setDone(sayMoved(where === 'otherSide' ? null : nameOf(where.clientId)));
     setChosen(new Set());
     setWhy('');
   };
@@ -77,9 +80,7 @@ export function MoveScreen({ dossier }: { dossier: Dossier }) {
       }
     >
       <Part>
-        <Say>
-          {`Made on ${client.name} by mistake? Tick the entries and say where they belong. They keep who said them and when.`}
-        </Say>
+        <Say>{sayMoveHow(client.name)}</Say>
         {done && <Notice tone="good">{done}</Notice>}
       </Part>
       <Part title="Entries">

@@ -9,6 +9,7 @@ import { sayTrend } from '@zither/words/story';
 import { Say } from '../../ui/Say.tsx';
 import { font } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
+import { sayNumber } from '@zither/words/numbers';
 
 const HEIGHT = 120;
 const PAD = { left: 40, right: 14, top: 16, bottom: 20 };
@@ -54,7 +55,7 @@ export function TrendString({ of }: { of: MeasureTrend }) {
               fontFamily={font.regular}
               fill={colors.inkSoft}
             >
-              {(v / per).toFixed(digits)}
+              {sayNumber(v / per, digits)}
             </SvgText>
           ))}
           {marks.map((m) => (

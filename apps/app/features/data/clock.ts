@@ -31,10 +31,3 @@ const slice = createSlice({
 
 export const clockActions = slice.actions;
 export const clockReducer = slice.reducer;
-
-/** What is wrong with this device's clock, in a sentence; null when nothing is. */
-export function sayClock({ aheadMs }: ClockState): string | null {
-  if (aheadMs === 0) return null;
-  const minutes = Math.round(Math.abs(aheadMs) / 60_000);
-  return `This device’s clock is ${minutes} minutes ${aheadMs > 0 ? 'slow' : 'fast'}. Your entries are kept with the right time.`;
-}

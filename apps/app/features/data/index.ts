@@ -19,7 +19,6 @@ export { makeStore, useAppDispatch, useAppSelector } from './store.ts';
 export { start } from './start.ts';
 export { whenIdle } from './whenIdle.ts';
 export { splitRow } from './splitRow.ts';
-export { sayClock } from './clock.ts';
 export { dropHeld, dropUnreadable, retryRefused, settleConflict } from './send.ts';
 export { allHeld, conflictsOf, refusedOf, stuckOf } from './outbox.ts';
 export type { Held } from './queue.ts';

@@ -17,6 +17,7 @@ import { space } from '../../ui/theme.ts';
 import { DEPTH_NAMES, sayDepth } from '@zither/words/instrument';
 import { HOLD_NAMES } from '@zither/words/names';
 import { sayHeight, sayLength, sayMass } from '@zither/words/units';
+import { sayNumber } from '@zither/words/numbers';
 
 export interface ControlsProps {
   question: Case;
@@ -30,7 +31,7 @@ export interface ControlsProps {
 const DEPTHS = Object.keys(NAMED_DEPTHS_DEG) as NamedDepth[];
 
 const inCm = (mm: number) => sayLength(mm);
-const inDegrees = (deg: number) => `${Math.round(deg)}°`;
+const inDegrees = (deg: number) => `${sayNumber(deg)}°`;
 
 /** Everything a coach can turn on a setup: depth, feet, heel, hold, load. Not rendered again while something is dragged. */
 export const Controls = memo(function Controls({

@@ -15,22 +15,12 @@ import {
 } from '@zither/core';
 import { font } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { saySupport } from '@zither/words/instrument';
 import { sayLength } from '@zither/words/units';
+import { sayNumber } from '@zither/words/numbers';
+import { sayFloorPlan } from '@zither/words/figures';
 
 /** Where the knee may point against the foot's axis, degrees, positive outward: the balanced school's (house default). */
 const TRACK_BAND = BALANCED.kneeBandDeg;
-
-/** The plan as a sentence. */
-export function sayPlan(question: Case): string {
-  const { setup } = question;
-  const { left, right } = setup.toeOutDeg;
-  const toes =
-    left === right
-      ? `both feet ${Math.round(left)}° out`
-      : `left foot ${Math.round(left)}°, right foot ${Math.round(right)}° out`;
-  return `Floor plan: heels ${sayLength(setup.stanceWidthMm)} apart, ${toes}, ${saySupport(setup.support)}.`;
-}
 
 /** Both feet from above to scale, client facing up the page, client's left on the left. */
 export function FloorPlan({
@@ -59,7 +49,7 @@ export function FloorPlan({
   const Y = (xMm: number) => height - 48 - xMm * scale;
   const dimensionY = height - 22;
   return (
-    <View role="img" aria-label={sayPlan(question)} style={{ width, height }}>
+    <View role="img" aria-label={sayFloorPlan(question.setup)} style={{ width, height }}>
       <Svg width={width} height={height}>
         <Line
           x1={X(0)}
@@ -225,7 +215,7 @@ function FootFromAbove({
         fill={colors.ink}
         textAnchor={side === 'left' ? 'end' : 'start'}
       >
-        {`${side === 'left' ? 'L' : 'R'} ${Math.round(toeOut)}°`}
+        {`${side === 'left' ? 'L' : 'R'} ${sayNumber(toeOut)}°`}
       </SvgText>
       {Math.abs(tilt.rollDeg) > 0.5 && (
         <SvgText
@@ -236,7 +226,7 @@ function FootFromAbove({
           fill={colors.rust}
           textAnchor="middle"
         >
-          {`tips in ${tilt.rollDeg.toFixed(1)}°`}
+          {`tips in ${sayNumber(tilt.rollDeg, 1)}°`}
         </SvgText>
       )}
     </G>

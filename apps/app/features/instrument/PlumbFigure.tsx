@@ -4,7 +4,8 @@ import type { SquatMoment } from '@zither/core';
 import { font } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { Angles, Body, KneeToToe, Wedge, WindowArc } from './figureParts.tsx';
-import { NO_POSE_WORDS, sayDepth } from '@zither/words/instrument';
+import { NO_POSE_WORDS } from '@zither/words/instrument';
+import { sayFigure } from '@zither/words/figures';
 
 /** Half width of the balance band over the foot, mm (house default: where "weight forward/back" becomes slight). */
 const BALANCE_BAND_MM = 30;
@@ -14,14 +15,6 @@ const tallness = (depthDeg: number, { link }: SquatMoment): number =>
   0.66 -
   0.245 * Math.sin((depthDeg * Math.PI) / 180) +
   (link.holdPoint && link.holdPoint.upMm > 300 ? 0.34 : 0);
-
-/** The figure as a sentence. */
-export function sayFigure(moment: SquatMoment): string {
-  const { pose } = moment;
-  if (pose.kind !== 'pose') return NO_POSE_WORDS[pose.kind];
-  const knee = Math.round(pose.kneecapPastToeMm / 10);
-  return `Side view at ${sayDepth(moment.depthDeg)}: shin ${Math.round(pose.shankDeg)}° forward, trunk ${Math.round(pose.trunkDeg)}° forward, kneecap ${Math.abs(knee)} cm ${knee >= 0 ? 'past' : 'behind'} the toes.`;
-}
 
 /**
  * Side view from the client's right, drawn from the solved linkage: plumb line through the balance point, balance band over the

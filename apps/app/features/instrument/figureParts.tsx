@@ -3,6 +3,7 @@ import { KNEECAP_AHEAD_MM, type Pose, type SquatMoment } from '@zither/core';
 import { font } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { sayLength } from '@zither/words/units';
+import { sayNumber } from '@zither/words/numbers';
 
 /** From mm in the world to pixels in the picture. */
 type Map = (mm: number) => number;
@@ -212,13 +213,13 @@ export function Angles({ pose, X, Y, width }: { pose: Pose; X: Map; Y: Map; widt
       {label(
         Math.max(X((ankle.x + knee.x) / 2) + 26, X(knee.x + KNEECAP_AHEAD_MM) + 8),
         Y((ankle.z + knee.z) / 2) + 14,
-        `shin ${Math.round(pose.shankDeg)}°`,
+        `shin ${sayNumber(pose.shankDeg)}°`,
         'start',
       )}
       {label(
         X((hip.x + shoulder.x) / 2) - 14,
         Y((hip.z + shoulder.z) / 2) - 4,
-        `trunk ${Math.round(pose.trunkDeg)}°`,
+        `trunk ${sayNumber(pose.trunkDeg)}°`,
         'end',
       )}
     </G>

@@ -8,6 +8,7 @@ import { Waiting } from '../../ui/Waiting.tsx';
 import { limitsOf, safetyOf, methodById, lockedCase, versionInForce } from '@zither/visit';
 import { useDossier, sayDay, today } from '../data/index.ts';
 import { sayFound } from '@zither/words/setup';
+import { sayNothingLocked } from '@zither/words/locking';
 
 /** A client's locked setup on the bench: opened once, then played with as anything else; the client's stays as it is. */
 export function FromClient({
@@ -59,7 +60,7 @@ function Opened({
   if (!inForce)
     return (
       <Part>
-        <Notice>{`${dossier.client.name} has no locked setup. The Lab is as you left it.`}</Notice>
+        <Notice>{sayNothingLocked(dossier.client.name)}</Notice>
       </Part>
     );
   const { lock, number } = inForce;

@@ -15,6 +15,8 @@ import { FromClient } from './FromClient.tsx';
 import { bySchool, keepLabCase, readLabCase } from './labCase.ts';
 import { SchoolChoice } from './SchoolChoice.tsx';
 import { sayLength, sayMass } from '@zither/words/units';
+import { sayNumber } from '@zither/words/numbers';
+import { sayOpened } from '@zither/words/instrument';
 
 /** The linkage as an instrument without a client: any body, any limits, case files in and out. */
 export function LabScreen({ clientId }: { clientId: string | null }) {
@@ -51,10 +53,7 @@ export function LabScreen({ clientId }: { clientId: string | null }) {
     change(first);
     setMessage({
       tone: 'good',
-      text:
-        reading.cases.length > 1
-          ? `Opened the first of ${reading.cases.length} cases in ${file.name}.`
-          : `Opened ${file.name}.`,
+      text: sayOpened(file.name, reading.cases.length),
     });
   };
 
@@ -203,7 +202,7 @@ const LabBody = memo(function LabBody({
         row(
           `Dorsiflexion, ${side}`,
           limits.dorsiflexionDeg[side],
-          (deg) => `${Math.round(deg)}°`,
+          (deg) => `${sayNumber(deg)}°`,
           [5, 50, 1],
           (deg) =>
             withLimits({ dorsiflexionDeg: { ...question.limits.dorsiflexionDeg, [side]: deg } }),
@@ -212,14 +211,14 @@ const LabBody = memo(function LabBody({
       {row(
         'Lean limit',
         limits.trunkLeanDeg,
-        (deg) => `${Math.round(deg)}°`,
+        (deg) => `${sayNumber(deg)}°`,
         [20, 75, 1],
         (trunkLeanDeg) => withLimits({ trunkLeanDeg }),
       )}
       {row(
         'Kept in reserve',
         limits.bufferDeg,
-        (deg) => `${Math.round(deg)}°`,
+        (deg) => `${sayNumber(deg)}°`,
         [0, 10, 1],
         (bufferDeg) => withLimits({ bufferDeg }),
       )}

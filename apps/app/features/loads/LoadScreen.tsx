@@ -46,6 +46,7 @@ import { FaultsSeen } from './FaultsSeen.tsx';
 import { FormCurve } from './FormCurve.tsx';
 import { LogFiles } from './LogFiles.tsx';
 import { RACK_STEPS_KG, repeated, setValues, startOf, type SetDraft } from './setForm.ts';
+import { sayNoFaults, sayUnwatched } from '@zither/words/loads';
 
 /** More filmed sets than this are logged together. */
 const FILMED_MOST = 4;
@@ -253,13 +254,7 @@ export function LoadScreen({ dossier }: { dossier: Dossier }) {
   const told = (
     <>
       <Part title={`Form at load: ${RUNG_TABLE[draft.rung].name.toLowerCase()}`}>
-        {forms.length === 0 && (
-          <Say>
-            {watched === 0
-              ? 'No set was watched yet, so the form is not known.'
-              : `No fault was seen in ${count(watched, 'set')} watched.`}
-          </Say>
-        )}
+        {forms.length === 0 && <Say>{sayNoFaults(watched)}</Say>}
         {forms.map((f) => (
           <View key={`${f.fault} ${f.side ?? ''}`} style={{ gap: space.xs }}>
             <Say>{sayFaultAtLoad(f)}</Say>
@@ -270,10 +265,9 @@ export function LoadScreen({ dossier }: { dossier: Dossier }) {
           </View>
         ))}
         {unwatched > 0 && (
-          <Say
-            small
-            soft
-          >{`${count(unwatched, 'set')} nobody watched: missing here, not clean.`}</Say>
+          <Say small soft>
+            {sayUnwatched(unwatched)}
+          </Say>
         )}
       </Part>
       <Part>

@@ -15,6 +15,7 @@ import { bodyOf } from '@zither/visit';
 import { sayValue, SIDE_LETTER } from '@zither/words/display';
 import { AnkleGauge, ReadingGauge } from './Findings.tsx';
 import { MEASURES } from '@zither/core';
+import { sayNumber } from '@zither/words/numbers';
 
 const SHOWN: { measure: MeasureId; side: Side | null }[] = [
   { measure: 'stanceWidth', side: null },
@@ -37,7 +38,7 @@ export function MeasureGauges({ dossier }: { dossier: Dossier }) {
           <Row
             key={side}
             title={`Dorsiflexion ${SIDE_LETTER[side]}`}
-            value={ankle ? `${ankle.deg.toFixed(1)}°` : '–'}
+            value={ankle ? `${sayNumber(ankle.deg, 1)}°` : '–'}
           >
             {ankle && <AnkleGauge dossier={dossier} side={side} day={ankle.day} />}
           </Row>

@@ -14,23 +14,8 @@ import {
   type Aim,
   type StreamedInstrument,
 } from '../instruments/index.ts';
-
-function sayState(state: InclinometerState): string {
-  switch (state.kind) {
-    case 'waiting':
-      return 'Waiting for the sensor…';
-    case 'moving':
-      return 'Moving. Hold still at the end of the range.';
-    case 'holding':
-      return 'Hold still…';
-    case 'askew':
-      return `The phone has rolled ${state.rollDeg.toFixed(0)}° sideways. Lay it flat on the shin.`;
-    case 'took':
-      return 'Taken.';
-    case 'frozen':
-      return '';
-  }
-}
+import { sayInclinometer, sayNextOnLimb } from '@zither/words/measure';
+import { sayNumber } from '@zither/words/numbers';
 
 const degOf = (state: InclinometerState) => ('deg' in state ? state.deg : null);
 
@@ -101,12 +86,12 @@ export function SensorPanel({
             {view.kind === 'off' || view.state.kind === 'took'
               ? isPhone && zero === null
                 ? 'Not zeroed yet: hold it flat to the wall, long edge upright.'
-                : `Next: ${who}. Flat on the limb, then hold still for half a second.`
-              : sayState(view.state)}
+                : sayNextOnLimb(who)
+              : sayInclinometer(view.state)}
           </Say>
         </View>
         <Say style={[{ fontFamily: font.bold, fontSize: 44, lineHeight: 52 }, tabular]}>
-          {deg === null ? '–' : `${deg.toFixed(0)}°`}
+          {deg === null ? '–' : `${sayNumber(deg)}°`}
         </Say>
       </View>
       {isOn ? (

@@ -29,6 +29,7 @@ import {
 } from './sheetRows.ts';
 import { usualKneeGapMm } from './TrialSet.tsx';
 import { useTrials } from './useTrials.ts';
+import { sayCopied } from '@zither/words/measure';
 
 const WIDTH = { name: 190, side: 44, day: 140, change: 140, entry: 130 } as const;
 
@@ -84,7 +85,7 @@ export function SheetScreen({ dossier }: { dossier: Dossier }) {
   const copy = async () => {
     try {
       await setStringAsync(sheetText(dossier, days));
-      setCopied(`Copied ${rows.length} lines. Paste them into a spreadsheet.`);
+      setCopied(sayCopied(rows.length));
     } catch {
       setCopied('This browser does not let the page copy. Select the table and copy it by hand.');
     }

@@ -33,6 +33,7 @@ import { TraceCard } from './TraceCard.tsx';
 import { TrialSet, usualKneeGapMm, type Entry } from './TrialSet.tsx';
 import { QUICK_TRIALS, useQuick } from './useQuick.ts';
 import { useTrials } from './useTrials.ts';
+import { sayFoldCap } from '@zither/words/measure';
 
 const TABS: Partial<Record<MeasureId, string>> = {
   heelRise: 'Lift',
@@ -220,9 +221,7 @@ export function useStation(dossier: Dossier, station: Station, day: string) {
             : position?.name}
         </Say>
         {isBarred && <Notice tone="now">Held by Clear: no squatting, so knee travel waits.</Notice>}
-        {foldCap && (
-          <Notice tone="now">{`Clear allows no more than ${foldCap.hipFoldDeg}° of fold: stop there, even if the back still lies flat.`}</Notice>
-        )}
+        {foldCap && <Notice tone="now">{sayFoldCap(foldCap.hipFoldDeg)}</Notice>}
         {station.stop && !isBarred && (
           <Notice tone="before" isTight>
             {station.stop}

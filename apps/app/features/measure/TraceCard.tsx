@@ -22,6 +22,7 @@ import { font, space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { SIDE_LETTER } from '@zither/words/display';
 import { sayLength } from '@zither/words/units';
+import { sayMarks, sayTraced } from '@zither/words/measure';
 
 /** The sheet, mm: across and away from the coach. */
 const PAPER = { across: 800, up: 560 } as const;
@@ -99,7 +100,7 @@ export function TraceCard({
         <View
           accessible
           role="img"
-          aria-label={`Sheet with ${MARKS.filter((m) => draft[parts(m)[0]][parts(m)[1]]).length} of 8 marks. Toes point up.`}
+          aria-label={sayMarks(countOf(draft), MARKS.length)}
           onStartShouldSetResponder={() => true}
           onMoveShouldSetResponder={() => true}
           onResponderTerminationRequest={() => false}
@@ -228,11 +229,7 @@ export function TraceCard({
         </View>
       </View>
       {found?.kind === 'misplaced' && <Notice tone="now">{sayMisplaced(found)}</Notice>}
-      {stance && (
-        <Notice tone="good">
-          {`Heels ${sayLength(stance.stanceWidthMm, 1)} apart, toes out L ${stance.toeOutDeg.left.toFixed(0)}° R ${stance.toeOutDeg.right.toFixed(0)}°. Heel to second toe L ${(stance.footMm.left / 10).toFixed(1)} R ${(stance.footMm.right / 10).toFixed(1)} cm.`}
-        </Notice>
-      )}
+      {stance && <Notice tone="good">{sayTraced(stance)}</Notice>}
       <Button
         title={
           stance ? 'Keep width and both angles' : `${MARKS.length - countOf(draft)} marks to go`

@@ -9,6 +9,7 @@ import { space, TARGET_PX } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { sayValue, sayWhat } from '@zither/words/display';
 import { STRIKE_REASONS } from './useTrials.ts';
+import { sayStruck } from '@zither/words/measure';
 
 /** The trials of one side as chips, struck ones lined through, and empty rings for those still wanted. */
 export function TrialChips({
@@ -90,7 +91,7 @@ export function TrialActions({
           { label: 'Leave it struck', onPress: onClose },
         ]}
       >
-        {`${what}: struck out, ${trial.struck.reason.toLowerCase()}. It stays in the record and does not count.`}
+        {sayStruck(what, trial.struck.reason)}
       </Notice>
     );
   const wrongSide =

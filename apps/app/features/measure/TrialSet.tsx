@@ -32,7 +32,7 @@ import { displayOf, sayValue, sayWhat, SIDE_LETTER } from '@zither/words/display
 import { SensorPanel } from './SensorPanel.tsx';
 import { TrialActions, TrialChips } from './TrialChips.tsx';
 import { useTrials } from './useTrials.ts';
-import { saySpread, stepOf } from '@zither/words/measure';
+import { saySpread, stepOf, sayKneeGap } from '@zither/words/measure';
 
 /** The entry in hand, owned by the page so that the button under the thumb can keep it. */
 export interface Entry {
@@ -308,9 +308,7 @@ function KneeGap({
         onRefused={() => onEntry({ kneeGapMm: null })}
       />
       <Say soft small>
-        {at === null
-          ? 'Wider than these thighs reach. Check the gap.'
-          : `= ${Math.abs(at) < 0.5 ? 0 : at.toFixed(0)}° of hip abduction for this pelvis and thigh.`}
+        {sayKneeGap(at)}
       </Say>
     </View>
   );

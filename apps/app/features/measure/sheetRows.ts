@@ -13,7 +13,7 @@ import {
   type Side,
 } from '@zither/core';
 import { readEntry } from '../../ui/Stepper.tsx';
-import { displayOf, sayError, sayValue, SIDE_LETTER } from '@zither/words/display';
+import { displayOf, sayChange, sayError, sayValue, SIDE_LETTER } from '@zither/words/display';
 import { stepOf } from '@zither/words/measure';
 import { sayLength, sayMass } from '@zither/words/units';
 
@@ -42,8 +42,7 @@ function changeOf(dossier: Dossier, measure: MeasureId, side: Side | null, days:
   const [before, now] = [readings.at(-2), readings.at(-1)];
   if (!before || !now) return '';
   const change = changeOfReading(measure, before, now);
-  const size = sayError(measure, Math.abs(change.by));
-  const by = `${Number.parseFloat(size) === 0 ? '' : change.by > 0 ? '+' : '−'}${size}`;
+  const by = sayChange(measure, change.by);
   return change.kind === 'noChangeWeCanSee' ? `${by}, within error` : `${by}, real`;
 }
 

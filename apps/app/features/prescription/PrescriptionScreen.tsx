@@ -1,7 +1,6 @@
 import { RowButton } from '../../ui/RowButton.tsx';
 import { router } from 'expo-router';
 import { useMemo } from 'react';
-import { CAUSES } from '@zither/core';
 import type { Dossier } from '@zither/contract';
 import {
   drillPhotos,
@@ -14,7 +13,7 @@ import {
 } from '@zither/visit';
 import { sayHurt } from '@zither/words/home';
 import { sayMissing } from '@zither/words/missing';
-import { planChanges, writePlan } from '@zither/words/plan';
+import { planChanges, writePlan, sayOutOfDate, sayPlanNeeds } from '@zither/words/plan';
 import { Fold } from '../../ui/Fold.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
@@ -28,6 +27,7 @@ import { RoutinePart } from './RoutinePart.tsx';
 import { AfterPart } from './AfterPart.tsx';
 import { Plan } from './Plan.tsx';
 import { WeekPart } from './WeekPart.tsx';
+import { sayReferred } from '@zither/words/referral';
 
 /** The end of the visit: the plan for the setup in use and the causes found, given with one tap, kept as given. */
 export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
@@ -121,7 +121,7 @@ export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
               },
             ]}
           >
-            {`For a clinician: ${referred.map((c) => CAUSES[c].name.toLowerCase()).join(' and ')}. ${referred.map((c) => CAUSES[c].means).join(' ')} This plan has no drill for it.`}
+            {sayReferred(referred)}
           </Notice>
         )}
         {hasFailed && (
@@ -141,7 +141,7 @@ export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
               },
             ]}
           >
-            {`A plan needs these measurements first: ${sayMissing(missing)}.`}
+            {sayPlanNeeds(sayMissing(missing))}
           </Notice>
         </Part>
       )}
@@ -164,7 +164,7 @@ export function PrescriptionScreen({ dossier }: { dossier: Dossier }) {
               },
             ]}
           >
-            {`Changed since the plan of ${sayDay(prescription.givenOn)}. This is the plan as it would be now; the one that was given stays as it is.`}
+            {sayOutOfDate(sayDay(prescription.givenOn))}
           </Notice>
           <Fold title="What changed, and why" note={`${since.length}`}>
             {since.map((line) => (

@@ -27,6 +27,7 @@ import { calendarOf } from './papers.ts';
 import { HomePart } from './HomePart.tsx';
 import { PapersPart } from './PapersPart.tsx';
 import { ShareText } from './ShareText.tsx';
+import { sayNotPrinted, sayNothingToPrint } from '@zither/words/plan';
 
 /** One plain page for the client to take home: figure, floor plan, cues, drills, cautions. */
 export function PrintPage({ dossier }: { dossier: Dossier }) {
@@ -46,7 +47,7 @@ export function PrintPage({ dossier }: { dossier: Dossier }) {
             },
           ]}
         >
-          {`${client.name} has no plan yet, so there is nothing to print.`}
+          {sayNothingToPrint(client.name)}
         </Notice>
       </View>
     );
@@ -72,7 +73,7 @@ export function PrintPage({ dossier }: { dossier: Dossier }) {
             },
           ]}
         >
-          {`The plan of ${sayDay(prescription.givenOn)} asks for more than today’s limits allow, so it is not printed.`}
+          {sayNotPrinted(sayDay(prescription.givenOn))}
         </Notice>
       </View>
     );

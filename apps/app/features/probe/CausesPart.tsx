@@ -5,7 +5,7 @@ import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { CauseRow, nodeOf } from './CauseRow.tsx';
 import type { Opinion } from '@zither/visit';
-import { CUE_NAMES } from '@zither/words/probe';
+import { CUE_NAMES, sayWeighed } from '@zither/words/probe';
 
 /** Causes listed without being asked for: the leading one, and others from so likely on. */
 const LISTED = { most: 3, from: 0.15 } as const;
@@ -52,7 +52,7 @@ export function CausesPart({
         <View>{rows(causes.slice(leading.length))}</View>
       </Fold>
       <Say small soft>
-        {`Weighed from ${opinion.pieces} pieces of evidence. House weights, not clinical likelihoods: you decide.`}
+        {sayWeighed(opinion.pieces)}
       </Say>
       {notFaults.map((n) => (
         <Say key={n.what} small>{`Not a fault: ${sayNotFault(n)}`}</Say>

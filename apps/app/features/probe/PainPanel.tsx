@@ -4,6 +4,7 @@ import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { PainChoices, type ToldPain } from '../clear/index.ts';
+import { sayPainIn } from '@zither/words/probe';
 
 /** Pain in a short test: it is recorded already; where and how much decide what may follow. */
 export function PainPanel({
@@ -19,7 +20,7 @@ export function PainPanel({
     <Part>
       <Notice tone="now" actions={[{ label: 'No pain after all', onPress: onNone }]}>
         <View style={{ gap: space.m }}>
-          <Say strong>{`Testing has stopped: pain in “${test}”. Where does it hurt?`}</Say>
+          <Say strong>{sayPainIn(test)}</Say>
           <PainChoices onPain={onPain} />
         </View>
       </Notice>

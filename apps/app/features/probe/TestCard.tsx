@@ -7,8 +7,9 @@ import { useLook } from '../../ui/useLook.ts';
 import type { Opinion } from '@zither/visit';
 import { Timer } from './Timer.tsx';
 import { outcomesOffered, sayAhead, sayOutcome, sayShare, sayTest } from '@zither/words/probe';
+import { sayTrimmed } from '@zither/words/numbers';
 
-const sayMinutes = (m: number) => `${Number(m.toFixed(2))} min`;
+const sayMinutes = (m: number) => `${sayTrimmed(m, 2)} min`;
 
 /** How much a test tells a minute, in a word. */
 export const tellsWord = (bits: number, minutes: number): string => {

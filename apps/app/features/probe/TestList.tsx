@@ -14,7 +14,7 @@ import { Say } from '../../ui/Say.tsx';
 import { useLook } from '../../ui/useLook.ts';
 import type { Opinion } from '@zither/visit';
 import { tellsWord } from './TestCard.tsx';
-import { BAR_NAMES, sayTest } from '@zither/words/probe';
+import { sayTest, sayNotDone } from '@zither/words/probe';
 
 /** Every other test that could be done, and those that may not, each with the reason. */
 export function TestList({
@@ -70,7 +70,7 @@ export function TestList({
             <Say soft>{TESTS[id].name}</Say>
             <Say small soft>
               {bar.by === 'screen'
-                ? `Not done: the screen says ${BAR_NAMES[bar.limit]}.`
+                ? sayNotDone(bar.limit)
                 : `Not on hand: ${NEED_NAMES[bar.need].toLowerCase()}.`}
             </Say>
           </View>

@@ -9,7 +9,7 @@ import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { nodeOf } from './CauseRow.tsx';
 import type { Opinion } from '@zither/visit';
-import { sayCause, sayShare } from '@zither/words/probe';
+import { sayBelieved, sayStanding } from '@zither/words/probe';
 
 type WorkOn = Extract<Decision, { kind: 'workOn' }>;
 
@@ -37,11 +37,13 @@ export function VerdictPart({
   const { plan, beliefs, diagnosis } = opinion;
   const [leading] = diagnosis.causes;
   const referred = plan.filter(isReferred);
-  const named = (nodes: readonly number[]) =>
-    nodes
-      .slice(0, 3)
-      .map((n) => `${sayCause(n).toLowerCase()} (${sayShare(beliefs[n] ?? 0)})`)
-      .join(' and ');
+  const believed = (nodes: readonly number[]) =>
+    nodes.map((node) => ({ node, probability: beliefs[node] ?? 0 }));
+  const standing = sayStanding({
+    hasTest,
+    plan: believed(plan),
+    leading: leading ? { node: nodeOf(leading), probability: leading.probability } : null,
+  });
   const concluded = decision && (
     <Notice
       tone="before"
@@ -52,7 +54,7 @@ export function VerdictPart({
           : []),
       ]}
     >
-      {`Concluded ${sayDay(decision.on)}: ${decision.causes.map((c) => `${sayCause(nodeOf(c)).toLowerCase()} (${sayShare(c.probability)})`).join(' and ')}.`}
+      {`Concluded ${sayDay(decision.on)}: ${sayBelieved(decision.causes.map((c) => ({ node: nodeOf(c), probability: c.probability })))}.`}
     </Notice>
   );
   /** Whether today's conclusion would repeat the one already kept. */
@@ -80,7 +82,7 @@ export function VerdictPart({
           }
         >
           <View style={{ gap: space.xs }}>
-            <Say strong>{`For a clinician: ${named(referred)}.`}</Say>
+            <Say strong>{`For a clinician: ${sayBelieved(believed(referred))}.`}</Say>
             {referred.map((n) => (
               <Say key={n}>{CAUSES[NODES[n]!.cause].means}</Say>
             ))}
@@ -97,11 +99,7 @@ export function VerdictPart({
           tone="good"
           actions={isSame ? [] : [{ label: 'Conclude: work on it', onPress: onConclude }]}
         >
-          {plan.length > 0
-            ? `Settled: ${named(plan)}. No test left would change the plan.`
-            : leading
-              ? `No test left would change the plan. Nothing is likely enough to be sure of; ${sayCause(nodeOf(leading)).toLowerCase()} leads (${sayShare(leading.probability)}). Go by it, and look again next time.`
-              : 'No test left would change the plan.'}
+          {standing}
         </Notice>
         {concluded}
       </Part>
@@ -111,11 +109,7 @@ export function VerdictPart({
       {concluded}
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.s }}>
         <View style={{ flex: 1 }}>
-          <Say small>
-            {plan.length > 0
-              ? `So far: ${named(plan)}. A test may still change it.`
-              : 'No cause is likely enough to act on yet. One short test would tell more.'}
-          </Say>
+          <Say small>{standing}</Say>
         </View>
         {plan.length > 0 && !isSame && (
           <Button type="outline" title="Conclude now" onPress={onConclude} />

@@ -15,7 +15,7 @@ import { basisOf, causeShown, limitsOf, safetyOf } from '@zither/visit';
 import { useAppSelector, useTableChanges, today } from '../data/index.ts';
 import { BeliefBar } from './BeliefBar.tsx';
 import { useReasons } from './useOpinion.ts';
-import { sayCause, sayShare, sayWeight, sureWord } from '@zither/words/probe';
+import { sayCause, sayShare, sayWeight, sureWord, sayPrior, sayWeak } from '@zither/words/probe';
 
 /** Weights below this are gathered in one line. */
 const SAID_FROM = 0.15;
@@ -70,10 +70,9 @@ export function WhyScreen({ dossier }: { dossier: Dossier }) {
         </View>
       )}
       {rest > 0 && (
-        <Say
-          small
-          soft
-        >{`${rest} more ${rest === 1 ? 'piece says' : 'pieces say'} hardly anything about it.`}</Say>
+        <Say small soft>
+          {sayWeak(rest)}
+        </Say>
       )}
     </Part>
   );
@@ -118,7 +117,7 @@ export function WhyScreen({ dossier }: { dossier: Dossier }) {
           </Say>
           <BeliefBar probability={reasons.probability} before={reasons.prior} refer={isRefer} />
           <Say small soft>
-            {`Before anything was seen it was ${sayShare(reasons.prior)} (ghost bead): how common it is, by the tables on the Shelf.`}
+            {sayPrior(reasons.prior)}
           </Say>
         </View>
       ) : (

@@ -1,6 +1,13 @@
 import { isSame } from '@zither/core';
 import { chanceShown, lockOf, versionInForce } from '@zither/visit';
-import { READING_AT, sayChoice, sayFound, sayReading, sayTelling } from '@zither/words/setup';
+import {
+  READING_AT,
+  sayChoice,
+  sayFound,
+  sayReading,
+  sayTelling,
+  sayStaysLocked,
+} from '@zither/words/setup';
 import { sayRests } from '@zither/words/trials';
 import { router } from 'expo-router';
 import { View } from 'react-native';
@@ -73,7 +80,7 @@ export function AnswerPart({
           <Button
             type="outline"
             title="Look at the smallest change"
-            accessibilityLabel={`Look at the smallest change that should work: ${sayFound(other)}`}
+            accessibilityLabel={`Look at the smallest change: ${sayFound(other)}`}
             onPress={() => look(other)}
           />
         )}
@@ -84,7 +91,7 @@ export function AnswerPart({
       {says && !looked && choice?.kind !== 'tryFirst' && <Say small>{says}</Say>}
       {lockOf(dossier) && shown.kind !== 'use' && (
         <Say small soft>
-          {`Version ${versionInForce(dossier)?.number ?? 1} is locked and stays in use until it is unlocked.`}
+          {sayStaysLocked(versionInForce(dossier)?.number ?? 1)}
         </Say>
       )}
     </Part>

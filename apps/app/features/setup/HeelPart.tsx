@@ -10,6 +10,7 @@ import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { useTraining } from '../instrument/index.ts';
+import { sayWeanedAt } from '@zither/words/setup';
 
 /** What stands under the feet does to them, and what becomes of it: it comes down by the measured ankle, never by a date, or is a tool. */
 export function HeelPart({
@@ -52,7 +53,7 @@ export function HeelPart({
       {course?.kind === 'weaned' && isWeaned && (
         <Fold
           title="How the heel comes down"
-          note={`Stiffer ankle ${course.trend.deg.toFixed(0)}° now · ${method.weanedBufferDeg}° in reserve`}
+          note={sayWeanedAt(course.trend.deg, method.weanedBufferDeg)}
         >
           {course.steps.map((step) => (
             <Say key={JSON.stringify(step.support)} small number strong={step.isReached}>

@@ -14,10 +14,12 @@ import { sayDepth, saySupport } from '@zither/words/instrument';
 import { HOLD_NAMES } from '@zither/words/names';
 import { sayRests } from '@zither/words/trials';
 import { ChanceField } from './ChanceField.tsx';
-import { sayChance, sayPoint } from '@zither/words/chance';
+import { sayPoint } from '@zither/words/chance';
 import type { SetPage } from './useSetPage.ts';
 import { useChanceMap } from './useSet.ts';
 import { sayLength, sayMass } from '@zither/words/units';
+import { sayNumber } from '@zither/words/numbers';
+import { sayMapSigns, sayLessLikely } from '@zither/words/setup';
 
 /** The chance over stance and foot angle: drag the point, slide the heel, and see it against the setup in use. */
 export function MapPart({
@@ -119,7 +121,7 @@ export function MapPart({
             onPlace={place}
           />
           <Say small soft>
-            {`Darker is likelier. Thick line: 90 of 100; dashed: 50. Frame: what “${method.name}” allows. Ring: the likeliest in it. Diamond: where ${client.name} stands unprompted. Bead: the point you move${use && page.looked ? '; dashed bead: the setup in use' : ''}.`}
+            {sayMapSigns(method.name, client.name, use !== null && page.looked !== null)}
           </Say>
         </>
       )}
@@ -154,7 +156,7 @@ export function MapPart({
           />
           <SliderRow
             label="Toe-out, both feet"
-            show={(deg) => `${Math.round(deg)}°`}
+            show={(deg) => `${sayNumber(deg)}°`}
             value={point.toeOutDeg}
             least={0}
             most={40}
@@ -180,7 +182,7 @@ export function MapPart({
           )}
           {use && chanceOn(map, point) < use.chance - 0.02 && (
             <Say small soft>
-              {`Less likely than the setup in use (${sayChance(use.chance)}).`}
+              {sayLessLikely(use.chance)}
             </Say>
           )}
         </>

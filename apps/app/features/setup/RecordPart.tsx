@@ -21,6 +21,7 @@ import { Notice } from '../../ui/Notice.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { Ticks } from '../../ui/Ticks.tsx';
+import { sayWatched } from '@zither/words/setup';
 
 type Rows = { showed: Showed; targetDepthDeg: number; onShowed: (showed: Showed) => void };
 
@@ -211,10 +212,7 @@ export function RecordPart({
   onFilm: () => void;
 }) {
   return (
-    <Part
-      title="What the reps showed"
-      hint={`Three to five reps. Ticked is what “${method.name}” judges by: untick what you did not watch.`}
-    >
+    <Part title="What the reps showed" hint={sayWatched(method.name)}>
       {captures.length > 0 && (
         <Notice
           tone={isFromCapture ? 'good' : 'quiet'}

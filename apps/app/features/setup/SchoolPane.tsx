@@ -10,8 +10,9 @@ import { useLook } from '../../ui/useLook.ts';
 import { ChanceBar } from './ChanceBar.tsx';
 import { sayChance } from '@zither/words/chance';
 import { sayUseButton } from '@zither/words/locking';
-import { KIND_NAMES, sayChoice, sayFound, sayProposal } from '@zither/words/setup';
+import { KIND_NAMES, sayChoice, sayFound, sayProposal, saySearched } from '@zither/words/setup';
 import type { MethodState } from './useSet.ts';
+import { sayPercent } from '@zither/words/numbers';
 
 /** What one method would propose: the few setups worth trying, each with its chance and its reasons, to look at or to use. */
 export function SchoolPane({
@@ -36,7 +37,7 @@ export function SchoolPane({
     <Part title={profile.name} hint={profile.holds}>
       {state.kind === 'searching' && (
         <Say soft number>
-          {`Searching: ${Math.round(100 * state.share)} %.`}
+          {`Searching: ${sayPercent(state.share)}.`}
         </Say>
       )}
       {state.kind === 'failed' && (
@@ -49,7 +50,7 @@ export function SchoolPane({
         <>
           {!state.isWhole && (
             <Say soft number>
-              {`First answer; still searching: ${Math.round(100 * state.share)} %.`}
+              {`First answer; still searching: ${sayPercent(state.share)}.`}
             </Say>
           )}
           {sayChoice(state.answer, profile) !== null && (
@@ -99,7 +100,7 @@ export function SchoolPane({
             </View>
           ))}
           <Say small soft number>
-            {`${state.answer.searched} setups searched. The chance counts the readings, the lengths and the trials. You decide.`}
+            {saySearched(state.answer.searched)}
           </Say>
         </>
       )}

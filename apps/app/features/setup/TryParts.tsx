@@ -1,4 +1,3 @@
-import { count } from '@zither/words/terms';
 import { useMemo } from 'react';
 import { View } from 'react-native';
 import type { Dossier, SetupTrial } from '@zither/contract';
@@ -10,11 +9,10 @@ import { Part } from '../../ui/Screen.tsx';
 import { StringGauge } from '../../ui/StringGauge.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { sayChance } from '@zither/words/chance';
-import { sayFound } from '@zither/words/setup';
+import { sayFound, sayBelief } from '@zither/words/setup';
 import { sayFooting } from '@zither/words/sides';
 import { methodOf, verdictIn, type LoopAnswer } from '@zither/visit';
-import { sayBelieved, sayNotSeen, sayShowed } from '@zither/words/trials';
+import { sayBelieved, sayNotSeen, sayShowed, sayTried } from '@zither/words/trials';
 
 /** What stands under the feet does to them, in sentences. */
 export function Footing({ question }: { question: Case }) {
@@ -41,14 +39,7 @@ export function Believed({
     return least === null ? null : { least: Math.min(45, least), most: 48 };
   };
   return (
-    <Part
-      title="What is believed now"
-      hint={
-        trials === 0
-          ? 'The readings and their error. Each trial makes this more certain.'
-          : `The readings, narrowed by ${count(trials, 'trial')}. Ghost: as measured. Thick: what the advised setup needs.`
-      }
-    >
+    <Part title="What is believed now" hint={sayBelief(trials)}>
       {SIDES.map((side) => (
         <View key={side}>
           <Say strong number>
@@ -122,7 +113,7 @@ export function TriedPart({
             {sayFound({ setup: t.setup, targetDepthDeg: t.thighDepthDeg })}
           </Say>
           <Say small number>
-            {`${sayShowed(t)}${said === null ? '' : ` ${said}`}${t.chance === null ? '' : ` Predicted: gets down in about ${sayChance(t.chance)}.`}${t.captureIds.length > 0 ? ' From the camera.' : ''}${t.undone ? ' Withdrawn.' : ''}`}
+            {sayTried(t, { notSeen: said })}
           </Say>
         </View>
         {(counts || t.undone) && (

@@ -1,6 +1,6 @@
 import { isSame, type MethodProfile, type Placed } from '@zither/core';
 import { countingTrials, isOf, versionInForce, type Chances } from '@zither/visit';
-import { SOURCE_NAMES, sayLooked, sayUseHere } from '@zither/words/setup';
+import { SOURCE_NAMES, sayLooked, sayUseHere, sayStillTheOne } from '@zither/words/setup';
 import { sayAdvice } from '@zither/words/trials';
 import type { Segment } from './segments.ts';
 import type { SetPage } from './useSetPage.ts';
@@ -35,7 +35,7 @@ export function shownOn(page: SetPage, segment: Segment): Shown | null {
           : { kind: 'advice', at: { ...advice, method } }),
         title: isLocked ? 'Locked' : isToLock ? 'Ready to lock' : 'Try next',
         says: isLocked
-          ? `Version ${locked.number} is locked and still the one to use.`
+          ? sayStillTheOne(locked.number)
           : sayAdvice(advice, countingTrials(dossier).length),
         isPending: false,
         isLocked,

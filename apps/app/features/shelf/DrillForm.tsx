@@ -23,6 +23,7 @@ import { space } from '../../ui/theme.ts';
 import { useDraft } from '../data/index.ts';
 import { FormEnd } from './OwnEntry.tsx';
 import { pickPhoto } from './photo.ts';
+import { sayTaken } from '@zither/words/fields';
 
 const optionsOf = <K extends string>(names: Record<K, string>) =>
   (Object.entries(names) as [K, string][]).map(([value, label]) => ({ value, label }));
@@ -77,8 +78,7 @@ export function DrillForm({
     }
     if (why.trim() === '')
       return setProblem('Say why: every change on the Shelf keeps its reason.');
-    if (taken.includes(checked.data.name))
-      return setProblem(`There is a drill “${checked.data.name}” already: give it another name.`);
+    if (taken.includes(checked.data.name)) return setProblem(sayTaken('drill', checked.data.name));
     draft.drop();
     return onSave(checked.data, why.trim());
   };

@@ -23,6 +23,7 @@ import {
   TOES_NAMES,
   WORKING_NAMES,
 } from '@zither/words/schools';
+import { sayTaken } from '@zither/words/fields';
 
 const optionsOf = <K extends string>(names: Record<K, string>) =>
   (Object.entries(names) as [K, string][]).map(([value, label]) => ({ value, label }));
@@ -57,8 +58,7 @@ export function SchoolForm({
       .filter((line) => line !== '');
     const checked = schoolValuesSchema.safeParse({ ...draft, cueWords });
     if (checked.success) {
-      if (taken.includes(checked.data.name))
-        setProblem(`There is a method “${checked.data.name}” already: give it another name.`);
+      if (taken.includes(checked.data.name)) setProblem(sayTaken('method', checked.data.name));
       else onSave(checked.data);
       return;
     }

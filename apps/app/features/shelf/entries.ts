@@ -19,9 +19,10 @@ import {
   type TableChange,
   type TestId,
 } from '@zither/core';
-import { sayFinding } from '@zither/words/evidence';
+import { sayFinding, saySureness } from '@zither/words/evidence';
 import { lowerOutcome } from '@zither/words/probe';
 import { CHANCE_WORDS, ruleName, sayRule, SPREAD_WORDS } from '@zither/words/rules';
+import { sayTrimmed } from '@zither/words/numbers';
 
 /** One line of the tables that a practice may change; `to` of the change is left open. */
 export interface Entry {
@@ -132,7 +133,7 @@ export function groupsOf(table: TableName): EntryGroup[] {
               entry(
                 { kind: 'sureness', by, severity, to: null },
                 `${by === 'eye' ? 'By eye' : 'Measured'}, ${severity}`,
-                `How likely a ${severity} fault is truly there when ${by === 'eye' ? 'the eye' : 'the camera'} names it.`,
+                saySureness(severity, by),
               ),
             ),
           ),
@@ -185,7 +186,7 @@ export function valueOf({ key, change }: Entry, history: readonly TableChangeRow
 export function sayValue(change: TableChange, value: EntryValue): string {
   if (typeof value === 'string') return value;
   if (isRule(change)) return sayRule(change, value);
-  return change.kind === 'minutes' ? `${value} min` : `${Number((100 * value).toFixed(1))} %`;
+  return change.kind === 'minutes' ? `${value} min` : `${sayTrimmed(100 * value, 1)} %`;
 }
 
 /** Names the entry a change is about. */

@@ -13,7 +13,7 @@ import { useLook } from '../../ui/useLook.ts';
 import { newId, useAppSelector, useChanges } from '../data/index.ts';
 import { methodById, methodFrom, copyOf } from '@zither/visit';
 import { SchoolForm } from './SchoolForm.tsx';
-import { differingRows, schoolRows } from '@zither/words/schools';
+import { differingRows, schoolRows, sayMethods } from '@zither/words/schools';
 
 /** The schools that ship and the practice's own: read, copied, changed, and one of them the usual one for new clients. On wide both parts are side by side. */
 export function useSchoolsParts(schools: Schools, isUnknown: boolean) {
@@ -94,9 +94,7 @@ export function useSchoolsParts(schools: Schools, isUnknown: boolean) {
   const own = schools.own.find((s) => s.id === editing) ?? null;
   const list = (
     <Part>
-      <Say soft>
-        {`How a squat is set up, by method. Every number is a house default from common practice; copy one to make your own. A client starts with the usual one, now “${usual.name}”, until another is taken in Set.`}
-      </Say>
+      <Say soft>{sayMethods(usual.name)}</Say>
       {isUnknown && (
         <Notice tone="now">
           Your practice’s own methods could not be fetched. Changes are kept and sent when the

@@ -13,7 +13,6 @@ import {
   refusedOf,
   retryRefused,
   saveFile,
-  sayClock,
   stuckOf,
   useAppDispatch,
   useAppSelector,
@@ -28,6 +27,7 @@ import {
   sayStuck,
   sayUnreadable,
   UPDATE_READY,
+  sayDeviceClock,
 } from '@zither/words/attention';
 
 const Conflict = lazy(async () => ({ default: (await import('./Conflict.tsx')).Conflict }));
@@ -60,7 +60,7 @@ export function Attention() {
   const stuck = useAppSelector(stuckOf);
   const { storage, loose, unreadable, line, because } = useAppSelector((s) => s.outbox);
   const held = useAppSelector(allHeld);
-  const clock = useAppSelector((s) => sayClock(s.clock));
+  const clock = useAppSelector((s) => sayDeviceClock(s.clock.aheadMs));
   const [isSaved, setIsSaved] = useState(false);
   const alone = storage === 'ok' ? 0 : loose.length;
   useStay(alone > 0);

@@ -4,7 +4,7 @@ import { agreementOf, AREAS, FAULTS } from '@zither/core';
 import { Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { AGREEMENT_WORDS, AREA_NAMES, sayFault } from '@zither/words/watch';
+import { AGREEMENT_WORDS, AREA_NAMES, sayFault, sayAgreement } from '@zither/words/watch';
 
 /** Measured and judged of one look, side by side. */
 export function AgreementTable({
@@ -35,7 +35,7 @@ export function AgreementTable({
   );
   return (
     <View style={{ gap: space.xs }}>
-      <Say small>{`Alike on ${alike} of the ${of} faults this capture could tell.`}</Say>
+      <Say small>{sayAgreement(alike, of)}</Say>
       {lines.length > 0 && (
         <View role="table" aria-label="Measured and judged by eye">
           <View role="row" style={{ flexDirection: 'row', gap: space.s }}>

@@ -4,6 +4,7 @@ import type { CameraView } from '@zither/core';
 import { Say } from '../../ui/Say.tsx';
 import { font, space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
+import { sayCameraPlace } from '@zither/words/figures';
 
 const HOW = [
   'Barefoot, in clothing that shows knees and hips.',
@@ -32,10 +33,7 @@ export function CameraGuide({ view }: { view: CameraView }) {
   ];
   return (
     <View style={{ gap: space.s }}>
-      <View
-        role="img"
-        aria-label={`From above: the camera stands ${view === 'side' ? 'at the client’s left side' : view === 'front' ? 'in front of the client' : 'behind the client'}, square on.`}
-      >
+      <View role="img" aria-label={sayCameraPlace(view)}>
         <Svg
           width={300}
           height={BOX[view].height}

@@ -15,6 +15,7 @@ import { CameraGuide } from './CameraGuide.tsx';
 import { NamePanel } from './NamePanel.tsx';
 import { SimulatePanel } from './SimulatePanel.tsx';
 import type { useWork } from './work.ts';
+import { sayReadingShare } from '@zither/words/watch';
 
 /** Captures: from a file, or by the simulated camera; with progress, a way to stop, and what went wrong. */
 export function CameraPanel({
@@ -61,7 +62,7 @@ export function CameraPanel({
     return (
       <Part title="From a camera">
         <Notice actions={[{ label: 'Cancel', onPress: cancel }]}>
-          {`Reading the capture: ${Math.round(state.share * 100)} %.`}
+          {sayReadingShare(state.share)}
         </Notice>
       </Part>
     );

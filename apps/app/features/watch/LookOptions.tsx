@@ -1,9 +1,11 @@
 import type { LookAsks } from '@zither/contract';
+import { asksAlike } from '@zither/contract/row';
 import { capital } from '@zither/words/terms';
 import { LOOK_OPTIONS, sayAsks } from '@zither/words/watch';
 import { View } from 'react-native';
 import { Choice } from '../../ui/Choice.tsx';
 import { Fold } from '../../ui/Fold.tsx';
+import { RowButton } from '../../ui/RowButton.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
 import { sayHeight } from '@zither/words/units';
@@ -11,22 +13,36 @@ import { sayHeight } from '@zither/words/units';
 /** The options of a look, each with the reason to choose it. */
 export function LookOptions({
   asks,
+  before,
   heelMm,
   onChange,
 }: {
   asks: LookAsks;
+  /** What was chosen at the visit before; null where there was none. */
+  before: LookAsks | null;
   /** What would go under the heels, mm. */
   heelMm: number;
   onChange: (asks: LookAsks) => void;
 }) {
   const { arms, feet, depth, heels, shoes } = LOOK_OPTIONS;
   const says = sayAsks(asks);
+  // How warm the client is belongs to today.
+  const again = before && { ...before, state: asks.state };
   return (
     <Fold
       title="Options of this look"
       explains="view"
       note={says === '' ? 'Nothing but the squat' : capital(says)}
     >
+      {again && !asksAlike(again, asks) && (
+        <View style={{ flexDirection: 'row' }}>
+          <RowButton
+            type="outline"
+            title={`As last time: ${sayAsks({ ...again, state: null }) || 'nothing but the squat'}`}
+            onPress={() => onChange(again)}
+          />
+        </View>
+      )}
       <Option
         of={arms}
         value={asks.arms}

@@ -6,6 +6,7 @@ import Svg, { G, Line, Path, Rect, Text as SvgText } from 'react-native-svg';
 import { Say } from '../../ui/Say.tsx';
 import { font } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
+import { sayNumber } from '@zither/words/numbers';
 
 export interface Trace {
   /** One value a frame of the whole capture. */
@@ -86,7 +87,7 @@ export function MotionPlot({
   const worstRep = worst === best ? undefined : reps.find((r) => r.number === worst);
   const peak = (rep: Span | undefined, t: Trace) => {
     const v = rep ? (t.values[rep.bottom] ?? null) : null;
-    return v === null ? null : v.toFixed(0);
+    return v === null ? null : sayNumber(v);
   };
   const spoken = traces
     .map((t) => {
@@ -143,7 +144,7 @@ export function MotionPlot({
                 fill={colors.inkSoft}
                 textAnchor="end"
               >
-                {String(tick).replace('-', '−')}
+                {sayNumber(tick)}
               </SvgText>
             </G>
           ))}

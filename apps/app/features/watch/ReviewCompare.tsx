@@ -6,7 +6,7 @@ import { Choice } from '../../ui/Choice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
-import { COMPARED_WORDS, sayAmount, sayFault, sayLook, VIEW_NAMES } from '@zither/words/watch';
+import { COMPARED_WORDS, sayAmount, sayFault, sayLook, sayNoEarlier } from '@zither/words/watch';
 
 const said = (m: { value: number; unit: string } | null): string =>
   m ? sayAmount(m.value, m.unit) : '–';
@@ -31,10 +31,9 @@ export function ReviewCompare({
   return (
     <Part title="Against an earlier capture">
       {earlier.length === 0 ? (
-        <Say
-          soft
-          small
-        >{`Nothing to compare with: no earlier capture, ${VIEW_NAMES[capture.view].toLowerCase()}.`}</Say>
+        <Say soft small>
+          {sayNoEarlier(capture.view)}
+        </Say>
       ) : (
         <Choice
           label="Compare with"

@@ -9,6 +9,7 @@ import type { Span } from './MotionPlot.tsx';
 import { RepStrip } from './RepStrip.tsx';
 import { modelOf, spotsByFrame } from './reviewData.ts';
 import { frameFor, StickFigure } from './StickFigure.tsx';
+import { sayNumber } from '@zither/words/numbers';
 
 /** The reps side by side, the one in hand as a figure that can be drawn through its moments, and the client's model behind it. */
 export function ReviewFigure({
@@ -53,7 +54,7 @@ export function ReviewFigure({
         frame={frame}
         width={isWide ? 300 : width - 2 * space.l}
         height={isWide ? 320 : 250}
-        label={`Rep ${span.number}, ${seconds(at).toFixed(1)} s into it${showsModel && model ? ', with the model of this client behind it' : ''}.`}
+        label={`Rep ${span.number}, ${sayNumber(seconds(at), 1)} s into it${showsModel && model ? ', with the model of this client behind it' : ''}.`}
       />
       <SliderRow
         label={`Rep ${span.number}`}
@@ -61,7 +62,7 @@ export function ReviewFigure({
         least={span.start}
         most={span.end}
         step={1}
-        show={(k) => `${seconds(k).toFixed(1)} s`}
+        show={(k) => `${sayNumber(seconds(k), 1)} s`}
         onDrag={onFrame}
         onCommit={onFrame}
       />

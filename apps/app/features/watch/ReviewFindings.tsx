@@ -15,8 +15,18 @@ import { StringGauge } from '../../ui/StringGauge.tsx';
 import { space } from '../../ui/theme.ts';
 import { Equations, NumberInputs } from '../instrument/index.ts';
 import { builtMismatchDeg, gaugeOf } from './reviewData.ts';
-import { AREA_NAMES, sayAmount, sayClose, sayFault, sayFinding } from '@zither/words/watch';
-import { sayLength } from '@zither/words/units';
+import {
+  AREA_NAMES,
+  sayAmount,
+  sayClose,
+  sayFault,
+  sayFinding,
+  sayBuiltMismatch,
+  sayConsistency,
+  sayNotJudged,
+  sayQuality,
+  saySeenShare,
+} from '@zither/words/watch';
 
 /** What the capture showed: named faults as strings, the rest folded away, and how well it was seen. */
 export function ReviewFindings({
@@ -70,21 +80,20 @@ export function ReviewFindings({
             <Button
               type="clear"
               title={`Rep ${f.worst.rep}`}
-              accessibilityLabel={`Rep ${f.worst.rep}, show where it was worst: ${sayFault(f.fault, f.side)}`}
+              accessibilityLabel={`Rep ${f.worst.rep}, where it was worst: ${sayFault(f.fault, f.side)}`}
               onPress={() => onShow(f)}
             />
           </View>
           <StringGauge {...gaugeOf(f, valueBefore(f))} />
           {f.fault === 'trunkShinMismatch' && built !== null && built >= f.thresholds.slight && (
             <Say small soft>
-              {`This build at the end of its ankle shows ${built.toFixed(0)}° of it anyway: see the lean.`}
+              {sayBuiltMismatch(built)}
             </Say>
           )}
           {f.sure < 0.9 && (
-            <Say
-              small
-              soft
-            >{`Seen in ${Math.round(f.sure * 100)} % of the frames it rests on.`}</Say>
+            <Say small soft>
+              {saySeenShare(f.sure)}
+            </Say>
           )}
         </View>
       ))}
@@ -144,30 +153,15 @@ function Quality({ analysis }: { analysis: Analysis }) {
   const notJudged = quality.notJudged.filter(
     (n) => !analysis.findings.some((f) => f.isClose && f.fault === n.fault && f.side === n.side),
   );
-  const alike = {
-    steady: 'The reps are alike.',
-    varies: 'The reps differ from each other.',
-    tooFew: 'One rep alone cannot show how alike reps are.',
-  }[consistency.kind];
-  const parts = [
-    consistency.depthSdDeg !== null && `depth SD ${consistency.depthSdDeg.toFixed(1)}°`,
-    consistency.leanSdDeg !== null && `lean SD ${consistency.leanSdDeg.toFixed(1)}°`,
-    consistency.kneeTravelSdMm !== null &&
-      `knee travel SD ${sayLength(consistency.kneeTravelSdMm, 1)}`,
-    consistency.tempoShare !== null && `tempo SD ${(100 * consistency.tempoShare).toFixed(0)} %`,
-  ].filter((p) => p !== false);
   return (
     <View style={{ gap: 2 }}>
-      <Say small>{`${alike}${parts.length > 0 ? ` Scatter: ${parts.join(', ')}.` : ''}`}</Say>
+      <Say small>{sayConsistency(consistency)}</Say>
       <Say small soft>
-        {[
-          `${quality.rateHz.toFixed(0)} frames a second, marks seen in at least ${Math.round(quality.seen * 100)} % of them.`,
-          ...quality.notes,
-        ].join(' ')}
+        {sayQuality(quality)}
       </Say>
       {notJudged.length > 0 && (
         <Say small soft>
-          {`Not judged: ${notJudged.map((n) => `${sayFault(n.fault, n.side).toLowerCase()} (${n.because})`).join(', ')}.`}
+          {sayNotJudged(notJudged)}
         </Say>
       )}
     </View>

@@ -24,7 +24,8 @@ import { ReviewFiles } from './ReviewFiles.tsx';
 import { ReviewFindings } from './ReviewFindings.tsx';
 import { SideBySide } from './SideBySide.tsx';
 import { useReading } from './useReading.ts';
-import { leanParts, saySquat, VIEW_NAMES } from '@zither/words/watch';
+import { leanParts, saySquat, VIEW_NAMES, sayCurves, sayReadingShare } from '@zither/words/watch';
+import { sayNumber } from '@zither/words/numbers';
 
 /** One capture: fetched, read again away from the page, and shown. */
 export function ReviewScreen({
@@ -89,7 +90,7 @@ function Reading({
               },
             ]}
           >
-            {`Reading the capture: ${state.kind === 'working' ? Math.round(state.share * 100) : 0} %.`}
+            {sayReadingShare(state.kind === 'working' ? state.share : 0)}
           </Notice>
         )}
       </Part>
@@ -184,7 +185,7 @@ function Review({
   );
   const lean = leanBudget && (
     <Part
-      title={`Lean: ${leanBudget.observedDeg.toFixed(0)}° at the bottom`}
+      title={`Lean: ${sayNumber(leanBudget.observedDeg)}° at the bottom`}
       hint="Four parts that add up, each with its own answer."
     >
       <LeanStack
@@ -194,10 +195,7 @@ function Review({
     </Part>
   );
   const curves = (
-    <Part
-      title="Over the rep"
-      hint={`Full: rep ${analysis.best}, the best. Dashed: rep ${analysis.worst}, the worst. Upright bar: where the figure stands.`}
-    >
+    <Part title="Over the rep" hint={sayCurves(analysis)}>
       {analysis.picture.kind === 'side' && (
         <View style={{ gap: 4 }}>
           {sideSays(analysis.picture).map((line) => (

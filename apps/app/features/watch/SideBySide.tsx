@@ -13,6 +13,7 @@ import { useCapture } from '../data/index.ts';
 import { spansOf, spotsByFrame } from './reviewData.ts';
 import { frameFor, StickFigure } from './StickFigure.tsx';
 import { useReading } from './useReading.ts';
+import { sayNumber } from '@zither/words/numbers';
 
 /** The worst rep of an earlier capture beside the worst of this one, both at their bottom and moving together from there. */
 export function SideBySide({
@@ -100,7 +101,7 @@ function Both({ then, now }: { then: One; now: One }) {
               frame={frame}
               width={each}
               height={220}
-              label={`${word}, ${seconds.toFixed(1)} s from the bottom.`}
+              label={`${word}, ${sayNumber(seconds, 1)} s from the bottom.`}
             />
           </View>
         ))}
@@ -111,7 +112,7 @@ function Both({ then, now }: { then: One; now: One }) {
         least={Math.max(was.leastS, is.leastS)}
         most={Math.min(was.mostS, is.mostS)}
         step={0.05}
-        show={(s) => `${s.toFixed(1)} s`}
+        show={(s) => `${sayNumber(s, 1)} s`}
         onDrag={setSeconds}
         onCommit={setSeconds}
       />

@@ -35,6 +35,7 @@ import {
   safetyOf,
   thresholdsFor,
   looksOf,
+  optionsBefore,
   keptCapture,
   scriptFor,
   subjectFor,
@@ -113,6 +114,7 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
     // Its page is opened once it is put away, so that neither holds up a tap.
     setTimeout(() => router.navigate(`/clients/${client.id}/watch/${id}`), 0);
   });
+  const before = useMemo(() => optionsBefore(dossier, view, day), [dossier, view, day]);
   const heelMm = useMemo(() => heelToTry(dossier, asks), [dossier, asks]);
   const thresholds = useMemo(() => thresholdsFor(dossier, subject), [dossier, subject]);
   const question = {
@@ -214,7 +216,7 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
           <LoadOptions loaded={loaded} usualKg={subject.setup.loadKg} onChange={setLoaded} />
         )}
         {condition === 'bodyweight' && (
-          <LookOptions asks={asks} heelMm={heelMm} onChange={setAsks} />
+          <LookOptions asks={asks} before={before} heelMm={heelMm} onChange={setAsks} />
         )}
         <Say soft small>
           {takes('watch', dossier, safety)}

@@ -21,6 +21,7 @@ import {
 } from '@zither/formats';
 import type { Capture } from '@zither/contract';
 import type { Answer, Job } from './work.ts';
+import { sayCaptureFailed, sayOtherView } from '@zither/words/watch';
 
 const say = (answer: Answer) => postMessage(answer);
 
@@ -49,7 +50,7 @@ async function seriesOf(job: Job): Promise<{ capture: Capture; facing?: Side | n
   if (missing.length > 0 && other)
     return {
       kind: 'problem',
-      message: `${job.file.name} shows the client from ${other === 'side' ? 'the side' : 'the front or behind'}: choose that view above and import it again.`,
+      message: sayOtherView(job.file.name, other),
     };
   if (missing.length > 0)
     return {
@@ -91,7 +92,7 @@ addEventListener('message', (event: MessageEvent<Job & { units: UnitSystem }>) =
   work(event.data).catch((error: unknown) =>
     say({
       kind: 'problem',
-      message: `The capture could not be worked through: ${error instanceof Error ? error.message : 'unknown reason'}.`,
+      message: sayCaptureFailed(error instanceof Error ? error.message : null),
     }),
   );
 });

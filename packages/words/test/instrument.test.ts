@@ -1,5 +1,4 @@
-import { placeLabels } from '../features/instrument/placeLabels.ts';
-import { leverSteps, solve, type Case, type Window } from '@zither/core';
+import { leverSteps, solve, squatAt, type Case, type Window } from '@zither/core';
 import {
   sayDeepest,
   sayDepth,
@@ -8,9 +7,8 @@ import {
   saySideDifference,
   sayWindow,
 } from '@zither/words/instrument';
-import { sayFigure } from '../features/instrument/PlumbFigure.tsx';
-import { sayPlan } from '../features/instrument/FloorPlan.tsx';
-import { squatAt } from '@zither/core';
+import { beadPlace, sayFigure, sayFloorPlan, sayGauge } from '@zither/words/figures';
+import { setUnits } from '@zither/words/units';
 
 const shut: Exclude<Window, { kind: 'stanceTooWide' }> = {
   kind: 'shut',
@@ -111,6 +109,9 @@ describe('other sentences', () => {
     expect(sayFigure(squatAt(question, 'left', 0))).toMatch(
       /^Side view at parallel: shin \d+° forward, trunk \d+° forward, kneecap \d+ cm (past|behind) the toes\.$/,
     );
+    setUnits('imperial');
+    expect(sayFigure(squatAt(question, 'left', 0))).toMatch(/kneecap \d+(\.\d)? in (past|behind)/);
+    setUnits('metric');
     const wide = { ...question, setup: { ...question.setup, stanceWidthMm: 1500 } };
     expect(sayFigure(squatAt(wide, 'left', 0))).toMatch(/too wide/);
     const stiff = {
@@ -120,19 +121,34 @@ describe('other sentences', () => {
       setup: { ...question.setup, hold: 'bodyweight' as const, loadKg: 0 },
     };
     expect(sayFigure(squatAt(stiff, 'left', 0))).toMatch(/^Falls back: no lean brings the weight/);
-    expect(sayPlan(question)).toBe('Floor plan: heels 42 cm apart, both feet 15° out, flat floor.');
+    expect(sayFloorPlan(question.setup)).toBe(
+      'Floor plan: heels 42 cm apart, both feet 15° out, flat floor.',
+    );
   });
 });
 
-describe('the names of a window’s ends', () => {
-  it('never lie over one another nor leave the bar, wherever the window is', () => {
-    const [leftText, rightText, width] = ['hip fold needs 32°', 'ankle allows 36°', 358];
-    for (let from = 14; from <= 344; from += 5)
-      for (let to = from; to <= 344; to += 5) {
-        const { leftEnd, rightStart } = placeLabels({ from, to, leftText, rightText, width });
-        expect(rightStart - leftEnd).toBeGreaterThanOrEqual(12);
-        expect(leftEnd - leftText.length * 7).toBeGreaterThanOrEqual(4);
-        expect(rightStart + rightText.length * 7).toBeLessThanOrEqual(width - 4);
-      }
+describe('a gauge', () => {
+  it('tells inside, near the edge and outside apart', () => {
+    const target = { least: 10, most: 30 };
+    expect([20, 11, 9].map((now) => beadPlace(now, target))).toEqual([
+      'inside',
+      'nearEdge',
+      'outside',
+    ]);
+  });
+
+  it('speaks as a sentence', () => {
+    const gauge = {
+      label: 'Dorsiflexion L',
+      unit: '°',
+      now: 28,
+      before: 25,
+      target: { least: 32, most: 48 },
+      error: 4,
+    };
+    expect(sayGauge(gauge)).toBe(
+      'Dorsiflexion L: 28°, give or take 4, outside the target 32 to 48, last time 25.',
+    );
+    expect(sayGauge({ ...gauge, now: null })).toContain('not measured yet');
   });
 });
