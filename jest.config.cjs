@@ -38,6 +38,8 @@ const node = (displayName, roots, notInjected = []) => ({
 });
 
 module.exports = {
+  // Left to itself Jest keeps a core for watching, which on two leaves one.
+  maxWorkers: '100%',
   projects: [
     node('core', ['<rootDir>/packages/core']),
     node('visit', ['<rootDir>/packages/visit', '<rootDir>/packages/words']),

@@ -2,10 +2,8 @@ import { readFileSync } from 'node:fs';
 import type { AxeResults } from 'axe-core';
 import type { Page } from 'playwright-core';
 import { STATIONS } from '@zither/core';
-import { PHONE, visit, WIDE, seeded } from './support.ts';
+import { seeded, visit, type PHONE } from './support.ts';
 
-const house = seeded();
-const { server } = house;
 const axe = readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8');
 
 /** What axe finds against WCAG 2.2 AA, as short lines. Only colours differ between light and dark, so dark is asked for contrast alone. */
@@ -47,13 +45,16 @@ const smallTargets = (page: Page): Promise<string[]> =>
       .map(({ box, html }) => `${Math.round(box.width)}×${Math.round(box.height)} ${html}`),
   );
 
-/** Every page; of the stations one of each kind where only colour or room differs. */
-const STATION_KINDS = ['body', 'heel', 'stance', 'ankleBent', 'hipFold'];
+/** Of the stations one of each kind, as only their pictures differ; all of them with STATIONS=all. */
+const STATIONS_SEEN =
+  process.env['STATIONS'] === 'all'
+    ? STATIONS.map((s) => s.id)
+    : ['body', 'heel', 'stance', 'ankleBent', 'hipFold'];
 const PAGES = [
   '',
   'clear',
   'measure',
-  ...STATIONS.map((s) => `measure/${s.id}`),
+  ...STATIONS_SEEN.map((id) => `measure/${id}`),
   'sheet',
   'watch',
   'setup',
@@ -74,16 +75,12 @@ const PAGES = [
   'run',
   'cues',
 ];
-const pagesFor = (size: string) =>
-  PAGES.filter((page) => {
-    const station = page.startsWith('measure/') ? page.split('/')[1] : undefined;
-    return !station || size === 'phone' || STATION_KINDS.includes(station);
-  });
 
-describe.each([
-  ['phone', PHONE],
-  ['wide', WIDE],
-] as const)('WCAG 2.2 AA at %s', (name, size) => {
+/** One test: every page of the app at this size, in light and in dark colours. */
+export function asksEveryPage(size: typeof PHONE): void {
+  const house = seeded();
+  const { server } = house;
+
   it(
     'finds no barrier and no small target, in light and in dark colours',
     async () => {
@@ -100,7 +97,7 @@ describe.each([
       await page.getByText('Orla Venn').click();
       await page.getByRole('heading', { name: 'Orla Venn' }).waitFor();
       const client = page.url();
-      for (const stage of pagesFor(name)) {
+      for (const stage of PAGES) {
         await page.goto(`${client}/${stage}`.replace(/\/$/, ''));
         await page.getByRole('heading').last().waitFor();
         await page.waitForTimeout(250);
@@ -143,4 +140,4 @@ describe.each([
     // Contrast is found by asking every point of every page; on a busy machine that takes its time.
     300_000,
   );
-});
+}

@@ -1,0 +1,4 @@
+import { asksEveryPage } from './barriers.ts';
+import { PHONE } from './support.ts';
+
+describe('WCAG 2.2 AA, phone', () => asksEveryPage(PHONE));
