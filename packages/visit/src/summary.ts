@@ -1,5 +1,5 @@
 import type { ClientSummary, Dossier } from '@zither/contract';
-import { solve } from '@zither/core';
+import { reaches, solve, spareOf } from '@zither/core';
 import { clientCase } from './derive.ts';
 import { causesOfPlan, dueOn } from './recheck.ts';
 import { rechecksOf } from './rechecks.ts';
@@ -25,8 +25,11 @@ export function summaryOf(dossier: Dossier, day: string): ClientSummary {
     isLimited: limits.length > 0,
     dueOn: plan ? dueOn(dossier, plan) : null,
     recheckedOn: rechecksOf(dossier)[0]?.on ?? null,
+    // As the setup's own sentence says it: what eats into the method's reserve is not short.
     shortBy:
-      window?.kind === 'shut' ? { by: window.ceilingBy, deg: Math.abs(window.widthDeg) } : null,
+      window?.kind === 'shut' && !reaches(window)
+        ? { by: window.ceilingBy, deg: Math.abs(spareOf(window).spareDeg) }
+        : null,
     causes: concluded.slice(0, CAUSES_MOST).map(({ cause, side }) => ({ cause, side })),
   };
 }

@@ -1,6 +1,8 @@
 import type { ClientLine, ClientSummary } from '@zither/contract';
+import { solve } from '@zither/core';
 import { isFound, sayClientLine, sayRest } from '@zither/words/floor';
-import { byNeed, floorOf, floorStage, standsUntil, summaryOf } from '../src/index.ts';
+import { sayReserve } from '@zither/words/setup';
+import { byNeed, clientCase, floorOf, floorStage, standsUntil, summaryOf } from '../src/index.ts';
 import { dossierOf, five } from './trialRows.ts';
 
 const DAY = '2026-01-20';
@@ -101,6 +103,12 @@ describe('a summary', () => {
     expect(stiff.shortBy?.by).toBe('dorsiflexion');
     expect(stiff.shortBy!.deg).toBeGreaterThan(1);
     expect(stiff).toMatchObject({ isHeld: false, dueOn: null, causes: [] });
+    // As many degrees as the setup's own sentence says, with nothing kept back.
+    const found = clientCase(dossierOf(five({ wall: [0, 90] })), []);
+    const solved = found.kind === 'ready' ? solve(found.question) : null;
+    const window = solved!.sides[solved!.governingSide].window;
+    if (window.kind === 'stanceTooWide') throw new Error('no window');
+    expect(sayReserve(window, 3)).toContain(`Short by ${Math.round(stiff.shortBy!.deg)}°.`);
   });
 
   it('stands until a clearance begins or ends', () => {

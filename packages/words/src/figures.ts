@@ -1,5 +1,6 @@
-import type { CameraView, Setup, SquatMoment } from '@zither/core';
+import { spareOf, type CameraView, type Setup, type SquatMoment, type Window } from '@zither/core';
 import { NO_POSE_WORDS, sayDepth, saySupport } from './instrument.ts';
+import { CEILING_WORDS, FLOOR_WORDS } from './names.ts';
 import { sayNumber } from './numbers.ts';
 import { sayLength } from './units.ts';
 
@@ -21,6 +22,22 @@ export function sayFigure({ pose, depthDeg }: Pick<SquatMoment, 'pose' | 'depthD
   if (pose.kind !== 'pose') return NO_POSE_WORDS[pose.kind];
   const knee = pose.kneecapPastToeMm;
   return `Side view at ${sayDepth(depthDeg)}: shin ${sayNumber(pose.shankDeg)}° forward, trunk ${sayNumber(pose.trunkDeg)}° forward, kneecap ${sayLength(Math.abs(knee))} ${knee > -5 ? 'past' : 'behind'} the toes.`;
+}
+
+/** The names of a window's ends: what the squat needs, and what the body allows less what the method keeps in reserve. */
+export function sayEnds(window: Exclude<Window, { kind: 'stanceTooWide' }>): {
+  floor: string;
+  ceiling: string;
+} {
+  const { mostDeg, reserveDeg } = spareOf(window);
+  const limit = CEILING_WORDS[window.ceilingBy];
+  return {
+    floor: `${FLOOR_WORDS[window.floorBy]} needs ${sayNumber(window.floorDeg)}°`,
+    ceiling:
+      reserveDeg > 0.5
+        ? `${limit} ${sayNumber(mostDeg)}° less ${sayNumber(reserveDeg)}°`
+        : `${limit} allows ${sayNumber(mostDeg)}°`,
+  };
 }
 
 /** Where a camera stands, as the picture of it shows. */

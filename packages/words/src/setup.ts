@@ -285,9 +285,12 @@ export function sayTelling({ reading, minutes, narrows, changes }: Telling): str
 export const sayMapSigns = (method: string, client: string, showsInUse: boolean): string =>
   `Darker is likelier. Thick line: 90 of 100; dashed: 50. Frame: what “${method}” allows. Ring: the likeliest in it. Diamond: where ${client} stands unprompted. Bead: the point you move${showsInUse ? '; dashed bead: the setup in use' : ''}.`;
 
-/** How far a search went, and what its chance counts. */
-export const saySearched = (setups: number): string =>
-  `${sayNumber(setups)} setups searched. The chance counts the readings, the lengths and the trials. You decide.`;
+/** How far a search went. */
+export const saySearched = (setups: number): string => `${sayNumber(setups)} setups searched`;
+
+/** The same, with what its chance counts. */
+export const saySearchedWith = (setups: number): string =>
+  `${saySearched(setups)}. The chance counts the readings, the lengths and the trials. You decide.`;
 
 /** What the belief about a client rests on, and how it is drawn. */
 export const sayBelief = (trials: number): string =>

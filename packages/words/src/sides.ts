@@ -15,13 +15,15 @@ const other = (side: Side): Side => (side === 'left' ? 'right' : 'left');
 
 /** Sentences on how a client's two sides differ in a setup, and how the feet may be set for it. */
 export function saySides(
-  { setup }: Pick<Case, 'setup'>,
+  { setup, limits: { bufferDeg } }: Pick<Case, 'setup' | 'limits'>,
   { ceilingDeg, ankle, rotation, drift, asymmetry }: SideDifference,
 ): string[] {
   const says: string[] = [];
   const { left, right } = ceilingDeg;
   if (left !== null && right !== null)
-    says.push(`The left shin can lean ${sayNumber(left)}°, the right ${sayNumber(right)}°.`);
+    says.push(
+      `${bufferDeg > 0 ? `With ${sayNumber(bufferDeg)}° in reserve, the` : 'The'} left shin can lean ${sayNumber(left)}°, the right ${sayNumber(right)}°.`,
+    );
   if (drift) {
     const spent = other(drift.toward);
     says.push(

@@ -7,7 +7,7 @@ import {
   saySideDifference,
   sayWindow,
 } from '@zither/words/instrument';
-import { beadPlace, sayFigure, sayFloorPlan, sayGauge } from '@zither/words/figures';
+import { beadPlace, sayEnds, sayFigure, sayFloorPlan, sayGauge } from '@zither/words/figures';
 import { setUnits } from '@zither/words/units';
 
 const shut: Exclude<Window, { kind: 'stanceTooWide' }> = {
@@ -124,6 +124,13 @@ describe('other sentences', () => {
     expect(sayFloorPlan(question.setup)).toBe(
       'Floor plan: heels 42 cm apart, both feet 15° out, flat floor.',
     );
+  });
+});
+
+describe('the ends of a window', () => {
+  it('are what is needed and what is allowed, less the method’s reserve, as the sentence says it', () => {
+    expect(sayEnds(keeping(0))).toEqual({ floor: 'lean needs 31°', ceiling: 'ankle allows 28°' });
+    expect(sayEnds(keeping(3)).ceiling).toBe('ankle 31° less 3°');
   });
 });
 

@@ -6,8 +6,7 @@ import type { Window } from '@zither/core';
 import { font } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { placeLabels } from './placeLabels.ts';
-import { CEILING_WORDS, FLOOR_WORDS } from '@zither/words/names';
-import { sayNumber } from '@zither/words/numbers';
+import { sayEnds } from '@zither/words/figures';
 
 const HEIGHT = 92;
 const BAR_Y = 44;
@@ -119,8 +118,7 @@ function Ends({
   const open = window.kind === 'open';
   const from = x(open ? window.floorDeg : window.ceilingDeg);
   const to = x(open ? window.ceilingDeg : window.floorDeg);
-  const floorText = `${FLOOR_WORDS[window.floorBy]} needs ${sayNumber(window.floorDeg)}°`;
-  const ceilingText = `${CEILING_WORDS[window.ceilingBy]} allows ${sayNumber(window.ceilingDeg)}°`;
+  const { floor: floorText, ceiling: ceilingText } = sayEnds(window);
   const [leftText, rightText] = open ? [floorText, ceilingText] : [ceilingText, floorText];
   const { leftEnd, rightStart } = placeLabels({ from, to, leftText, rightText, width });
   const tone = open ? colors.lake : colors.rust;

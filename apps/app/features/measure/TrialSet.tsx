@@ -92,61 +92,69 @@ export function TrialSet({
   const seed = `${dossier.client.id} ${measure} ${side ?? ''} ${day} ${all(side).length}`;
   const aim = () => ({ measure: known, truth: truthOf(dossier, measure, side, day), seed });
   const close = () => setOpenId(null);
+  // One empty ring says no more than the line above the field does.
+  const hasTrials = known.sided || known.trials > 1 || all(null).length > 0;
 
   return (
     <View style={{ gap: space.m }}>
-      <View
-        style={{ flexDirection: 'row', gap: space.m }}
-        {...(known.sided ? RADIO_GROUP : null)}
-        aria-label={known.sided ? 'Side to read next' : undefined}
-      >
-        {sides.map((s) => {
-          const isTurn = s === side;
-          const reading = readingOn(dossier.trials, measure, s, day);
-          return (
-            <View
-              key={s ?? 'one'}
-              style={{
-                flex: 1,
-                gap: space.s,
-                padding: space.s,
-                borderWidth: isTurn && known.sided ? 2 : 1,
-                borderColor: isTurn && known.sided ? colors.brass : colors.hairline,
-                borderRadius: 6,
-                backgroundColor: colors.surface,
-              }}
-            >
-              {s !== null ? (
-                <Button
-                  type="clear"
-                  {...radio(isTurn, s === 'left', true)}
-                  title={`${SIDE_LETTER[s]}  ${reading ? sayValue(measure, reading.mean, reading.trials > 1) : '–'}`}
-                  accessibilityLabel={`${SIDE_LETTER[s]}  ${reading ? sayValue(measure, reading.mean, reading.trials > 1) : '–'}, ${isTurn ? `reading ${s} next` : `read ${s} next`}`}
-                  titleStyle={{
-                    fontSize: 22,
-                    color: colors.ink,
-                    fontVariant: ['tabular-nums'],
-                  }}
-                  buttonStyle={{ minHeight: TARGET_PX, paddingHorizontal: 0 }}
-                  onPress={() => onEntry({ side: s, value: null })}
+      {hasTrials && (
+        <View
+          style={{ flexDirection: 'row', gap: space.m }}
+          {...(known.sided ? RADIO_GROUP : null)}
+          aria-label={known.sided ? 'Side to read next' : undefined}
+        >
+          {sides.map((s) => {
+            const isTurn = s === side;
+            const reading = readingOn(dossier.trials, measure, s, day);
+            return (
+              <View
+                key={s ?? 'one'}
+                style={{
+                  flex: 1,
+                  gap: space.s,
+                  padding: space.s,
+                  borderWidth: isTurn && known.sided ? 2 : 1,
+                  borderColor: isTurn && known.sided ? colors.brass : colors.hairline,
+                  borderRadius: 6,
+                  backgroundColor: colors.surface,
+                }}
+              >
+                {s !== null ? (
+                  <Button
+                    type="clear"
+                    {...radio(isTurn, s === 'left', true)}
+                    title={`${SIDE_LETTER[s]}  ${reading ? sayValue(measure, reading.mean, reading.trials > 1) : '–'}`}
+                    accessibilityLabel={`${SIDE_LETTER[s]}  ${reading ? sayValue(measure, reading.mean, reading.trials > 1) : '–'}, ${isTurn ? `reading ${s} next` : `read ${s} next`}`}
+                    titleStyle={{
+                      fontSize: 22,
+                      color: colors.ink,
+                      fontVariant: ['tabular-nums'],
+                    }}
+                    buttonStyle={{ minHeight: TARGET_PX, paddingHorizontal: 0 }}
+                    onPress={() => onEntry({ side: s, value: null })}
+                  />
+                ) : (
+                  reading && (
+                    <Say
+                      strong
+                      number
+                      style={{ fontSize: 22, lineHeight: 30, textAlign: 'center' }}
+                    >
+                      {sayValue(measure, reading.mean, reading.trials > 1)}
+                    </Say>
+                  )
+                )}
+                <TrialChips
+                  measure={measure}
+                  side={s}
+                  trials={all(s)}
+                  onOpen={(trial) => setOpenId(trial.id === openId ? null : trial.id)}
                 />
-              ) : (
-                reading && (
-                  <Say strong number style={{ fontSize: 22, lineHeight: 30, textAlign: 'center' }}>
-                    {sayValue(measure, reading.mean, reading.trials > 1)}
-                  </Say>
-                )
-              )}
-              <TrialChips
-                measure={measure}
-                side={s}
-                trials={all(s)}
-                onOpen={(trial) => setOpenId(trial.id === openId ? null : trial.id)}
-              />
-            </View>
-          );
-        })}
-      </View>
+              </View>
+            );
+          })}
+        </View>
+      )}
       {opened && opened.measure === measure && (
         <TrialActions
           key={opened.id}

@@ -7,6 +7,7 @@ import {
   sayReading,
   sayTelling,
   sayStaysLocked,
+  saySearched,
 } from '@zither/words/setup';
 import { sayRests } from '@zither/words/trials';
 import { router } from 'expo-router';
@@ -109,7 +110,7 @@ export function FurtherPart({ page, shown }: { page: SetPage; shown: Shown | nul
       {says && <Say small>{says}</Say>}
       <Fold
         title="What the chance rests on"
-        note={`${choice.searched} setups searched, ${sayRests(answer.basis?.tried.length ?? 0)}`}
+        note={`${saySearched(choice.searched)}, ${sayRests(answer.basis?.tried.length ?? 0)}`}
       >
         {page.ground && (
           <NumberTrace numbers={[chanceShown(shown.at.chance, shown.at.method, page.ground)]} />

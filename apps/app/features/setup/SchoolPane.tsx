@@ -10,7 +10,7 @@ import { useLook } from '../../ui/useLook.ts';
 import { ChanceBar } from './ChanceBar.tsx';
 import { sayChance } from '@zither/words/chance';
 import { sayUseButton } from '@zither/words/locking';
-import { KIND_NAMES, sayChoice, sayFound, sayProposal, saySearched } from '@zither/words/setup';
+import { KIND_NAMES, sayChoice, sayFound, sayProposal, saySearchedWith } from '@zither/words/setup';
 import type { MethodState } from './useSet.ts';
 import { sayPercent } from '@zither/words/numbers';
 
@@ -100,7 +100,7 @@ export function SchoolPane({
             </View>
           ))}
           <Say small soft number>
-            {saySearched(state.answer.searched)}
+            {saySearchedWith(state.answer.searched)}
           </Say>
         </>
       )}
