@@ -8,17 +8,16 @@ import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
 import { useRecordFile } from './recordFile.ts';
+import { busy, useBusy } from '../../ui/busy.ts';
 import { saveFile } from '../data/index.ts';
 
 /** Saves everything known of a client as one file. */
 export function SaveRecord({ client }: { client: Client }) {
   const { take } = useRecordFile();
   const [problem, setProblem] = useState<string | null>(null);
-  const [isBusy, setIsBusy] = useState(false);
+  const [isBusy, run] = useBusy();
   const save = async () => {
-    setIsBusy(true);
     const taken = await take(client.id);
-    setIsBusy(false);
     setProblem('problem' in taken ? taken.problem : null);
     if ('text' in taken) saveFile(`${fileName(client.name)}.json`, taken.text, 'application/json');
   };
@@ -27,9 +26,8 @@ export function SaveRecord({ client }: { client: Client }) {
       <Button
         type="clear"
         buttonStyle={{ paddingHorizontal: 0 }}
-        title="Save the record as a file"
-        disabled={isBusy}
-        onPress={() => void save()}
+        {...busy(isBusy, 'Save the record as a file', 'Saving')}
+        onPress={() => run(save)}
       />
       {problem !== null && <Notice tone="before">{problem}</Notice>}
     </View>
@@ -49,24 +47,23 @@ const fileName = (name: string): string =>
 export function ImportRecord() {
   const { keep } = useRecordFile();
   const [problem, setProblem] = useState<string | null>(null);
-  const [isBusy, setIsBusy] = useState(false);
+  const [isBusy, run] = useBusy();
   const pick = async () => {
     const chosen = await DocumentPicker.getDocumentAsync({ type: ['application/json', '.json'] });
     const file = chosen.assets?.[0]?.file;
     if (!file) return;
-    setIsBusy(true);
-    const kept = await keep(await file.text());
-    setIsBusy(false);
-    setProblem('problem' in kept ? kept.problem : null);
-    if ('clientId' in kept) router.navigate(`/clients/${kept.clientId}`);
+    run(async () => {
+      const kept = await keep(await file.text());
+      setProblem('problem' in kept ? kept.problem : null);
+      if ('clientId' in kept) router.navigate(`/clients/${kept.clientId}`);
+    });
   };
   return (
     <View style={{ gap: space.s, alignItems: 'flex-start' }}>
       <Say soft>A record saved from another device or practice becomes a new client here.</Say>
       <Button
         type="outline"
-        title={isBusy ? 'Importing…' : 'Import a record'}
-        disabled={isBusy}
+        {...busy(isBusy, 'Import a record', 'Importing')}
         onPress={() => void pick()}
       />
       {problem !== null && <Notice tone="now">{`Nothing was imported. ${problem}`}</Notice>}

@@ -5,6 +5,7 @@ import type { Dossier } from '@zither/contract';
 import { valuesIn } from '@zither/contract/row';
 import { loadSetsOf } from '@zither/visit';
 import { sayImported } from '@zither/words/loadLog';
+import { busy, useBusy } from '../../ui/busy.ts';
 import { Button } from '../../ui/elements.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
@@ -16,6 +17,7 @@ export function LogFiles({ dossier }: { dossier: Dossier }) {
   const { client } = dossier;
   const { putLoadSet } = useChanges();
   const [said, setSaid] = useState<{ isProblem: boolean; text: string } | null>(null);
+  const [isBusy, run] = useBusy();
   const save = async () => {
     const { writeLoadCsv } = await import('@zither/formats/loadCsv');
     saveFile(`loads-${today()}.csv`, writeLoadCsv(loadSetsOf(dossier).map(valuesIn)), 'text/csv');
@@ -24,6 +26,9 @@ export function LogFiles({ dossier }: { dossier: Dossier }) {
     const chosen = await DocumentPicker.getDocumentAsync({ type: ['text/csv', '.csv'] });
     const file = chosen.assets?.[0]?.file;
     if (!file) return;
+    run(() => take(file));
+  };
+  const take = async (file: File) => {
     const { readLoadCsv } = await import('@zither/formats/loadCsv');
     const found = readLoadCsv(await file.text());
     if (!found.ok) {
@@ -57,7 +62,11 @@ export function LogFiles({ dossier }: { dossier: Dossier }) {
           disabled={loadSetsOf(dossier).length === 0}
           onPress={() => void save()}
         />
-        <Button type="outline" title="Read a CSV" onPress={() => void read()} />
+        <Button
+          type="outline"
+          {...busy(isBusy, 'Read a CSV', 'Reading')}
+          onPress={() => void read()}
+        />
       </View>
       <Say small soft>
         Columns: day, variation, load_kg, reps, and more if you have them. The loads are in kg.

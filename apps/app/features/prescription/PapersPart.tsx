@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { Paper } from '@zither/formats/paper';
+import { busy } from '../../ui/busy.ts';
 import { Button } from '../../ui/elements.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { Notice } from '../../ui/Notice.tsx';
@@ -47,7 +48,7 @@ export function PapersPart({ of, calendar }: { of: ForPaper; calendar: CalendarT
           <Button
             key={kind}
             type="outline"
-            title={making === kind ? 'Drawing…' : NAMES[kind]}
+            {...busy(making === kind, NAMES[kind], 'Drawing')}
             accessibilityLabel={`${NAMES[kind]} as PDF`}
             disabled={making !== null || paperOf(kind, of) === null}
             onPress={() => void give(kind)}

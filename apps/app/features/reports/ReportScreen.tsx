@@ -7,6 +7,7 @@ import type { Paper } from '@zither/formats/paper';
 import { looksOf, readingsOut } from '@zither/visit';
 import { sayShortDay } from '@zither/words/days';
 import { progressReport, visitReport, type Audience, type Consent } from '@zither/words/report';
+import { busy } from '../../ui/busy.ts';
 import { Button, Input } from '../../ui/elements.ts';
 import { RowButton } from '../../ui/RowButton.tsx';
 import { Choice } from '../../ui/Choice.tsx';
@@ -82,7 +83,7 @@ export function ReportScreen({ dossier }: { dossier: Dossier }) {
       aside={<StopButton dossier={dossier} />}
       foot={
         <RowButton
-          title={making ? 'Drawing…' : 'Save as PDF'}
+          {...busy(making !== null, 'Save as PDF', 'Drawing')}
           buttonStyle={{ minHeight: 52 }}
           disabled={making !== null || !isAllowed}
           onPress={() => void pdf()}
