@@ -1,4 +1,5 @@
 // npm test: installs what is missing, then check, unit, property, server and browser tests; ends with one count.
+import { Buffer } from 'node:buffer';
 import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
