@@ -15,7 +15,7 @@ describe('schools', () => {
     const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     await schools(page, 'Orla Venn');
     await page.getByText('First choice', { exact: false }).first().waitFor();
-    await page.getByText(/^\d+ setups searched/).waitFor();
+    await page.getByText(/^[\d,]+ setups searched/).waitFor();
     await page.getByRole('radio', { name: 'Open hip, beside it' }).tap();
     await page.getByText(/^Where they differ: .*Open hip goes \d+° deeper/).waitFor();
     await page.getByRole('button', { name: 'Use this setup: Open hip, first choice' }).tap();
@@ -39,7 +39,7 @@ describe('schools', () => {
     await schools(page, 'Pell Ashgrove');
     const client = page.url().split('/')[4]!;
     const before = await (await fetch(`${server.address}/api/clients/${client}/record`)).json();
-    await page.getByText(/^\d+ setups searched/).waitFor();
+    await page.getByText(/^[\d,]+ setups searched/).waitFor();
     const chosen = await page.getByTestId('answer').locator('div').first().innerText();
     const isBalanced = before.setups.at(-1).profile === 'balanced';
     await page

@@ -58,7 +58,8 @@ export function SchoolPane({
           )}
           {state.answer.proposals.map((p) => (
             <View
-              key={p.kinds.join(' ')}
+              // As the search goes on a setup may gain or lose a name; what is open below it stays open.
+              key={p.kinds[0] ?? 'first'}
               style={{
                 gap: space.xs,
                 paddingTop: space.m,
