@@ -47,6 +47,8 @@ export interface Ground {
   };
   /** Clients whose pages are open, with what ends following them. */
   followed: Map<string, { count: number; stop: AbortController }>;
+  /** Until what the device kept has been read. */
+  opened: Promise<void>;
   /** The client list being asked for; null between. */
   listing: Promise<void> | null;
   /** When it was asked for last, ms. */
@@ -80,6 +82,7 @@ async function inTime<T>(opening: Promise<T>): Promise<T> {
 export function makeStore({ open = openDevice, join = joinTabs }: StoreOptions = {}) {
   let opened: Promise<Device> | null = null;
   let onSender = () => {};
+  let toOpen = () => {};
   const ground: Ground = {
     device: () =>
       (opened ??= inTime(
@@ -105,6 +108,9 @@ export function makeStore({ open = openDevice, join = joinTabs }: StoreOptions =
       told: '',
     },
     followed: new Map(),
+    opened: new Promise((resolve) => {
+      toOpen = resolve;
+    }),
     listing: null,
     listedAt: -Infinity,
   };
@@ -121,6 +127,7 @@ export function makeStore({ open = openDevice, join = joinTabs }: StoreOptions =
   });
   const state = () => store.getState();
   const device = ground.device;
+  listener.startListening({ actionCreator: rowsActions.opened, effect: () => toOpen() });
   listener.startListening({
     actionCreator: settingsActions.changed,
     effect: () => keepSettings(state().settings),
