@@ -120,6 +120,16 @@ describe('at 390 × 844, by touch', () => {
     await page.getByRole('button', { name: 'Yes, keep it' }).tap();
     await page.getByRole('button', { name: 'Keep 90.0 cm' }).tap();
     await saved(page);
+    // What was confirmed is not asked again when something else is changed; another unusual value is.
+    const client = /\/clients\/[0-9a-f-]{36}/.exec(page.url())![0];
+    await page.goto(`${server.address}${client}/edit`);
+    await enter(page, 'Body mass, kg', '61');
+    await saved(page);
+    expect(await page.getByText(/Outside the usual adult range/).count()).toBe(0);
+    const kept = await (await fetch(`${server.address}/api${client}/record`)).json();
+    expect(kept.client).toMatchObject({ massKg: 61, statureMm: 1350 });
+    await enter(page, 'Stature, cm', '136');
+    await page.getByText(/Outside the usual adult range: a stature of 136 cm/).waitFor();
     expect(problems).toEqual([]);
     await context.close();
   });

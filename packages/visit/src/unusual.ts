@@ -13,12 +13,9 @@ export interface Unusual {
   value: number;
 }
 
-/** What lies outside the usual adult range: asked about once, taken if confirmed. */
-export function unusualIn({
-  statureMm,
-  massKg,
-  segmentsMm,
-}: Pick<ClientValues, 'statureMm' | 'massKg' | 'segmentsMm'>): Unusual[] {
+type Values = Pick<ClientValues, 'statureMm' | 'massKg' | 'segmentsMm'>;
+
+function outside({ statureMm, massKg, segmentsMm }: Values): Unusual[] {
   const list: Unusual[] = [];
   const isWithin = (value: number, [least, most]: readonly [number, number]) =>
     value >= least && value <= most;
@@ -31,3 +28,15 @@ export function unusualIn({
   }
   return list;
 }
+
+/**
+ * What lies outside the usual adult range: asked about once, taken if confirmed.
+ *
+ * @param known the values as kept before; what was unusual in them was confirmed then and is not asked again. null = a new client
+ */
+export const unusualIn = (values: Values, known: Values | null = null): Unusual[] => {
+  const confirmed = known ? outside(known) : [];
+  return outside(values).filter(
+    (u) => !confirmed.some((c) => c.of === u.of && c.value === u.value),
+  );
+};

@@ -21,6 +21,13 @@ describe('a body few adults have', () => {
     ]);
   });
 
+  it('is asked about once: what was kept so is not asked again, another value is', () => {
+    const heavy = { ...usual, massKg: 170 };
+    expect(unusualIn({ ...heavy, statureMm: 1730 }, heavy)).toEqual([]);
+    expect(unusualIn({ ...heavy, massKg: 175 }, heavy)).toEqual([{ of: 'mass', value: 175 }]);
+    expect(unusualIn(heavy, usual)).toEqual([{ of: 'mass', value: 170 }]);
+  });
+
   it('is asked about in one question', () => {
     expect(
       sayUnusualBody([

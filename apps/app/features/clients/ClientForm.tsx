@@ -162,7 +162,7 @@ export function ClientForm({
   };
   const offer = form.handleSubmit((read) => {
     const next = valuesOf(read, base);
-    const odd = unusualIn(next).filter((o) => !base || !unusualIn(base).includes(o));
+    const odd = unusualIn(next, base);
     if (odd.length > 0) setAsked({ values: next, odd });
     else save(next);
   });
