@@ -8,6 +8,7 @@ import {
   finderQuestion,
 } from '@zither/visit';
 import { sayStep } from '@zither/words/heel';
+import { sayWindow } from '@zither/words/instrument';
 import { sayChoice, sayDifference, sayFound, sayProposal, sayReserve } from '@zither/words/setup';
 import { AT, dossierOf, five, ID, trial } from './trialRows.ts';
 
@@ -86,6 +87,19 @@ describe('what each school would prescribe', () => {
     expect(sayReserve(window, 3)).toBe(
       'Lean needs a shin angle of 27°; the ankle allows 27°. It reaches with nothing in reserve; the method wants 3°.',
     );
+    // As much room as the sentence under the bar leaves: the reserve is kept, and named.
+    const open = {
+      ...window,
+      kind: 'open' as const,
+      floorDeg: 22,
+      freeCeilingDeg: 30,
+      ceilingDeg: 27,
+      widthDeg: 5,
+    };
+    expect(sayReserve(open, 3)).toBe(
+      'Lean needs a shin angle of 22°; the ankle allows 30°. 5° of room, with 3° in reserve.',
+    );
+    expect(sayWindow(open, 0, 45, 3)).toContain('That leaves 5° of room');
     expect(sayReserve({ ...window, ceilingDeg: 20, freeCeilingDeg: 23, widthDeg: -7 }, 3)).toMatch(
       /Short by 4°\.$/,
     );

@@ -21,7 +21,9 @@ export function sayFloorPlan({
 export function sayFigure({ pose, depthDeg }: Pick<SquatMoment, 'pose' | 'depthDeg'>): string {
   if (pose.kind !== 'pose') return NO_POSE_WORDS[pose.kind];
   const knee = pose.kneecapPastToeMm;
-  return `Side view at ${sayDepth(depthDeg)}: shin ${sayNumber(pose.shankDeg)}° forward, trunk ${sayNumber(pose.trunkDeg)}° forward, kneecap ${sayLength(Math.abs(knee))} ${knee > -5 ? 'past' : 'behind'} the toes.`;
+  const off = sayLength(Math.abs(knee));
+  const place = off.startsWith('0 ') ? 'level with' : `${off} ${knee > 0 ? 'past' : 'behind'}`;
+  return `Side view at ${sayDepth(depthDeg)}: shin ${sayNumber(pose.shankDeg)}° forward, trunk ${sayNumber(pose.trunkDeg)}° forward, kneecap ${place} the toes.`;
 }
 
 /** The names of a window's ends: what the squat needs, and what the body allows less what the method keeps in reserve. */

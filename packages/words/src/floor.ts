@@ -5,7 +5,7 @@ import { floorGroupOf, type FloorGroup } from '@zither/visit/floor';
 import { sayDayOn, sayShortDay } from './days.ts';
 import { CEILING_WORDS, HOLD_NAMES } from './names.ts';
 import { STAGE_NAMES } from './stages.ts';
-import { sayNumber } from './numbers.ts';
+import { sayMargin } from './numbers.ts';
 
 export const GROUP_NAMES: Record<FloorGroup, string> = {
   here: 'Here now',
@@ -46,7 +46,7 @@ export function sayStanding({ summary }: Pick<ClientLine, 'summary'>): string | 
   const { shortBy, causes, isLimited } = summary;
   const parts = [
     isLimited ? 'within limits' : null,
-    shortBy ? `${CEILING_WORDS[shortBy.by as CeilingName]} ${sayNumber(shortBy.deg)}° short` : null,
+    shortBy ? `${CEILING_WORDS[shortBy.by as CeilingName]} ${sayMargin(shortBy.deg)} short` : null,
     ...[...new Set(causes.map((c) => c.cause))].map((cause) => {
       const sides = causes.filter((c) => c.cause === cause).map((c) => c.side);
       const side = sides.length > 1 ? 'both sides' : sides[0];

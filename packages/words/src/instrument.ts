@@ -11,7 +11,7 @@ import type {
 } from '@zither/core';
 import { CEILING_WORDS, HOLD_NAMES } from './names.ts';
 import { sayHeight, sayLength } from './units.ts';
-import { sayNumber, saySigned } from './numbers.ts';
+import { sayLeftOver, sayMargin, sayNumber, saySigned } from './numbers.ts';
 
 export const DEPTH_NAMES = {
   chair: 'Chair',
@@ -56,14 +56,11 @@ export function sayWindow(
     return `${stop} At ${at} no shin angle is needed, so all of it is room.`;
   const need = `${forFloor(window.floorBy, leanLimitDeg)} it needs ${sayNumber(window.floorDeg)}°.`;
   if (window.kind === 'open')
-    return `${stop} ${need} That leaves ${missing(window.widthDeg)} of room at ${at}.`;
+    return `${stop} ${need} That leaves ${sayMargin(window.widthDeg)} of room at ${at}.`;
   if (reserveDeg > 0 && spareDeg >= 0)
-    return `${stop} ${need} It reaches ${at} with ${spareDeg < 0.95 ? 'nothing' : `${sayNumber(spareDeg)}°`} in reserve.`;
-  return `${stop} ${need} Short by ${missing(spareDeg)} at ${at}.`;
+    return `${stop} ${need} It reaches ${at} with ${sayLeftOver(spareDeg)} in reserve.`;
+  return `${stop} ${need} Short by ${sayMargin(spareDeg)} at ${at}.`;
 }
-
-const missing = (width: number): string =>
-  Math.abs(width) < 0.95 ? 'less than 1°' : `${sayNumber(Math.abs(width))}°`;
 
 /** How deep each side gets, and whether the way down is clear to the target. */
 export function sayDeepest(solution: Solution, targetDeg: number): string {

@@ -40,3 +40,13 @@ export const saySigned = (value: number, digits = 0): string =>
 /** A share from 0 to 1 in hundredths: "45 %". */
 export const sayPercent = (share: number, digits = 0): string =>
   `${sayNumber(100 * share, digits)} %`;
+
+/** Below this a margin is as good as none, and never said as 0, degrees. */
+const NONE_DEG = 0.95;
+
+/** Degrees of room, or short of it: "3°", "less than 1°". */
+export const sayMargin = (deg: number): string =>
+  Math.abs(deg) < NONE_DEG ? 'less than 1°' : `${sayNumber(Math.abs(deg))}°`;
+
+/** Degrees left in reserve: "2°", "nothing". */
+export const sayLeftOver = (deg: number): string => (deg < NONE_DEG ? 'nothing' : sayMargin(deg));

@@ -182,7 +182,7 @@ export interface Standing {
 }
 
 /** What to do now, by where the causes stand. */
-export function sayStanding({ hasTest, plan, leading }: Standing): string {
+export function sayVerdict({ hasTest, plan, leading }: Standing): string {
   if (hasTest)
     return plan.length > 0
       ? `So far: ${sayBelieved(plan)}. A test may still change it.`

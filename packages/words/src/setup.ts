@@ -21,7 +21,7 @@ import { sayFooting } from './sides.ts';
 import { sayDepth, saySupport, sayToes } from './instrument.ts';
 import { CEILING_WORDS, FLOOR_WORDS, HOLD_NAMES } from './names.ts';
 import { sayHeight, sayLength, sayMass } from './units.ts';
-import { sayNumber } from './numbers.ts';
+import { sayLeftOver, sayMargin, sayNumber } from './numbers.ts';
 
 export const KIND_NAMES: Record<SetupKind, string> = {
   first: 'First choice',
@@ -152,10 +152,13 @@ export function sayReserve(
   if (ceilingDeg < NO_CEILING_DEG) return `The ${CEILING_WORDS[ceilingBy]} rules this setup out.`;
   const { mostDeg, reserveDeg, spareDeg } = spareOf(window);
   const need = `${capital(FLOOR_WORDS[floorBy])} needs a shin angle of ${sayNumber(floorDeg)}°; the ${CEILING_WORDS[ceilingBy]} allows ${sayNumber(mostDeg)}°.`;
-  if (window.kind === 'open') return `${need} ${sayNumber(spareDeg)}° of room.`;
+  if (window.kind === 'open')
+    return reserveDeg > 0.5
+      ? `${need} ${capital(sayMargin(window.widthDeg))} of room, with ${sayNumber(reserveDeg)}° in reserve.`
+      : `${need} ${capital(sayMargin(window.widthDeg))} of room.`;
   if (reserveDeg > 0 && spareDeg >= 0)
-    return `${need} It reaches with ${spareDeg < 0.95 ? 'nothing' : `${sayNumber(spareDeg)}°`} in reserve; the method wants ${sayNumber(bufferDeg)}°.`;
-  return `${need} Short by ${Math.abs(spareDeg) < 0.95 ? 'less than 1' : sayNumber(Math.abs(spareDeg))}°.`;
+    return `${need} It reaches with ${sayLeftOver(spareDeg)} in reserve; the method wants ${sayNumber(bufferDeg)}°.`;
+  return `${need} Short by ${sayMargin(spareDeg)}.`;
 }
 
 /** One thing that would have to change, in words. */

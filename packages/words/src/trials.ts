@@ -151,8 +151,7 @@ export const sayBelieved = (name: string, { deg, sd }: { deg: number; sd: number
  * @param standing why it does not count, in words; null = it does, or was withdrawn
  */
 export const sayTried = (
-  trial: Pick<SetupTrialValues, 'chance' | 'captureIds' | 'undone'> &
-    Parameters<typeof sayShowed>[0],
+  trial: SetupTrialValues,
   { notSeen = null, standing = null }: { notSeen?: string | null; standing?: string | null } = {},
 ): string =>
   [

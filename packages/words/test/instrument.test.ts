@@ -107,7 +107,7 @@ describe('other sentences', () => {
 
   it('speak the figures for somebody who cannot see them', () => {
     expect(sayFigure(squatAt(question, 'left', 0))).toMatch(
-      /^Side view at parallel: shin \d+° forward, trunk \d+° forward, kneecap \d+ cm (past|behind) the toes\.$/,
+      /^Side view at parallel: shin \d+° forward, trunk \d+° forward, kneecap (level with|\d+ cm (past|behind)) the toes\.$/,
     );
     setUnits('imperial');
     expect(sayFigure(squatAt(question, 'left', 0))).toMatch(/kneecap \d+(\.\d)? in (past|behind)/);
@@ -124,6 +124,23 @@ describe('other sentences', () => {
     expect(sayFloorPlan(question.setup)).toBe(
       'Floor plan: heels 42 cm apart, both feet 15° out, flat floor.',
     );
+  });
+});
+
+describe('where the kneecap is', () => {
+  const at = (kneecapPastToeMm: number) => {
+    const moment = squatAt(question, 'left', 0);
+    if (moment.pose.kind !== 'pose') throw new Error('no pose');
+    return sayFigure({ ...moment, pose: { ...moment.pose, kneecapPastToeMm } });
+  };
+
+  it('is past, behind or level with the toes, in either unit', () => {
+    expect(at(31)).toContain('kneecap 3 cm past the toes');
+    expect(at(-31)).toContain('kneecap 3 cm behind the toes');
+    expect(at(-4)).toContain('kneecap level with the toes');
+    setUnits('imperial');
+    expect(at(-4)).toContain('kneecap 0.2 in behind the toes');
+    setUnits('metric');
   });
 });
 

@@ -1,5 +1,12 @@
 import { seededRandom } from '@zither/core';
-import { sayNumber, sayPercent, saySigned, sayTrimmed } from '../src/numbers.ts';
+import {
+  sayLeftOver,
+  sayMargin,
+  sayNumber,
+  sayPercent,
+  saySigned,
+  sayTrimmed,
+} from '../src/numbers.ts';
 
 describe('numbers', () => {
   it('are those of a plain conversion, with a real minus and thousands grouped', () => {
@@ -26,5 +33,15 @@ describe('numbers', () => {
     expect(sayTrimmed(2.5, 2)).toBe('2.5');
     expect(sayPercent(0.456)).toBe('46 %');
     expect(sayPercent(0.004, 1)).toBe('0.4 %');
+  });
+
+  it('never say a margin as 0°', () => {
+    expect([0.3, -0.9, 3.2, -2.6].map(sayMargin)).toEqual([
+      'less than 1°',
+      'less than 1°',
+      '3°',
+      '3°',
+    ]);
+    expect([0.3, 2.2].map(sayLeftOver)).toEqual(['nothing', '2°']);
   });
 });

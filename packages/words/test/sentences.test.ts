@@ -10,7 +10,19 @@ import {
   TESTS,
   type Signs,
 } from '@zither/core';
-import { outcomesOffered, sayOutcome, sayOutcomeShort } from '@zither/words/probe';
+import {
+  outcomesOffered,
+  sayCause,
+  sayOutcome,
+  sayOutcomeShort,
+  sayVerdict,
+} from '@zither/words/probe';
+import { sayDeviceClock } from '@zither/words/attention';
+import { sayTraced } from '@zither/words/measure';
+import { sayWhyCame } from '@zither/words/referral';
+import { sayTried } from '@zither/words/trials';
+import { setUnits } from '@zither/words/units';
+import { sayConsistency } from '@zither/words/watch';
 import { sayBox } from '@zither/words/box';
 import { sayBanned, sayEvidence, sayNotFault, sayReason, saySeen } from '@zither/words/evidence';
 import { sayMisplaced } from '@zither/words/footMarks';
@@ -136,5 +148,89 @@ describe('outcomes of a short test', () => {
     }
     expect(sayOutcomeShort('kneeStraightVsBent', 'same')).toBe('Short both');
     expect(sayOutcome('kneeStraightVsBent', 'same')).toBe('Short both ways');
+  });
+});
+
+describe('sentences with something put into them', () => {
+  it('say where the causes stand: settled, open, and with nothing sure', () => {
+    const believed = [0, 1, 2, 3].map((node) => ({ node, probability: 0.5 }));
+    const name = (node: number) => sayCause(node).toLowerCase();
+    expect(sayVerdict({ hasTest: true, plan: [], leading: null })).toMatch(/^No cause is likely/);
+    expect(sayVerdict({ hasTest: true, plan: believed.slice(0, 1), leading: null })).toBe(
+      `So far: ${name(0)} (50 %). A test may still change it.`,
+    );
+    const settled = sayVerdict({ hasTest: false, plan: believed, leading: null });
+    expect(settled).toMatch(/^Settled: .* No test left would change the plan\.$/);
+    // Three are named, the fourth is in the list below.
+    expect([2, 3].map((node) => settled.includes(name(node)))).toEqual([true, false]);
+    expect(sayVerdict({ hasTest: false, plan: [], leading: believed[2]! })).toContain(
+      `${name(2)} leads (50 %)`,
+    );
+  });
+
+  it('give a foot tracing in the coach’s own unit', () => {
+    const traced = {
+      stanceWidthMm: 420,
+      toeOutDeg: { left: 14.6, right: 12 },
+      footMm: { left: 262, right: 260 },
+    };
+    expect(sayTraced(traced)).toBe(
+      'Heels 42 cm apart, toes out L 15° R 12°. Heel to second toe L 26.2 cm R 26 cm.',
+    );
+    setUnits('imperial');
+    expect(sayTraced(traced)).toMatch(/^Heels 16.5 in apart.* L 10.3 in R 10.2 in\.$/);
+    setUnits('metric');
+  });
+
+  it('say how alike reps are, leaving out what was not seen', () => {
+    const of = {
+      kind: 'steady',
+      depthSdDeg: 1.24,
+      leanSdDeg: null,
+      kneeTravelSdMm: 3,
+      tempoShare: 0.041,
+    };
+    expect(sayConsistency(of as Parameters<typeof sayConsistency>[0])).toBe(
+      'The reps are alike. Scatter (SD): depth 1.2°, knee travel 0.3 cm, tempo 4 %.',
+    );
+  });
+
+  it('say why a client came, and that the session is on hold', () => {
+    expect(sayWhyCame('Orla Venn', null, { hasAny: false, isHold: false })).toBe(
+      'Orla Venn came for coaching of a bilateral squat.',
+    );
+    expect(sayWhyCame('Orla Venn', 'strength', { hasAny: true, isHold: true })).toMatch(
+      / \(.+\)\. Before or during the session the following was said, so the session is on hold:$/,
+    );
+  });
+
+  it('say a trial: what it showed, what was foreseen, and whether it counts', () => {
+    const trial = {
+      thighDepthDeg: 0,
+      depthDeg: -3,
+      heelRose: { left: true, right: false },
+      knees: { left: 'over', right: 'over' },
+      faults: [],
+      tuckFromDeg: null,
+      comfort: null,
+      pain: false,
+      lookedAt: null,
+      chance: 0.42,
+      captureIds: ['a'],
+      undone: false,
+    } as unknown as Parameters<typeof sayTried>[0];
+    const standing = 'Does not count.';
+    expect(sayTried({ ...trial, undone: true }, { standing })).toMatch(
+      /Predicted: gets down in about 42 of 100\. From the camera\. Withdrawn\.$/,
+    );
+    expect(sayTried({ ...trial, chance: null, captureIds: [] }, { standing })).toMatch(
+      /\. Does not count\.$/,
+    );
+  });
+
+  it('say that a clock is off, and which way', () => {
+    expect(sayDeviceClock(0)).toBeNull();
+    expect(sayDeviceClock(180_000)).toMatch(/^This device’s clock is 3 minutes slow\./);
+    expect(sayDeviceClock(-240_000)).toMatch(/4 minutes fast/);
   });
 });

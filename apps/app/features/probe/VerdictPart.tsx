@@ -9,7 +9,7 @@ import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { nodeOf } from './CauseRow.tsx';
 import type { Opinion } from '@zither/visit';
-import { sayBelieved, sayStanding } from '@zither/words/probe';
+import { sayBelieved, sayVerdict } from '@zither/words/probe';
 
 type WorkOn = Extract<Decision, { kind: 'workOn' }>;
 
@@ -39,7 +39,7 @@ export function VerdictPart({
   const referred = plan.filter(isReferred);
   const believed = (nodes: readonly number[]) =>
     nodes.map((node) => ({ node, probability: beliefs[node] ?? 0 }));
-  const standing = sayStanding({
+  const standing = sayVerdict({
     hasTest,
     plan: believed(plan),
     leading: leading ? { node: nodeOf(leading), probability: leading.probability } : null,

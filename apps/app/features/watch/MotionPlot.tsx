@@ -6,7 +6,7 @@ import Svg, { G, Line, Path, Rect, Text as SvgText } from 'react-native-svg';
 import { Say } from '../../ui/Say.tsx';
 import { font } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { sayNumber } from '@zither/words/numbers';
+import { sayNumber, sayTrimmed } from '@zither/words/numbers';
 
 export interface Trace {
   /** One value a frame of the whole capture. */
@@ -144,7 +144,7 @@ export function MotionPlot({
                 fill={colors.inkSoft}
                 textAnchor="end"
               >
-                {sayNumber(tick)}
+                {sayTrimmed(tick, 2)}
               </SvgText>
             </G>
           ))}
