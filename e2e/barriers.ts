@@ -45,16 +45,15 @@ const smallTargets = (page: Page): Promise<string[]> =>
       .map(({ box, html }) => `${Math.round(box.width)}×${Math.round(box.height)} ${html}`),
   );
 
-/** Of the stations one of each kind, as only their pictures differ; all of them with STATIONS=all. */
-const STATIONS_SEEN =
-  process.env['STATIONS'] === 'all'
-    ? STATIONS.map((s) => s.id)
-    : ['body', 'heel', 'stance', 'ankleBent', 'hipFold'];
-const PAGES = [
+/** Stations: all of them on the phone; on wide, where only room differs, one of each kind. */
+const STATION_KINDS = ['body', 'heel', 'stance', 'ankleBent', 'hipFold'];
+const pagesFor = (size: string) => [
   '',
   'clear',
   'measure',
-  ...STATIONS_SEEN.map((id) => `measure/${id}`),
+  ...STATIONS.map((s) => s.id)
+    .filter((id) => size === 'phone' || STATION_KINDS.includes(id))
+    .map((id) => `measure/${id}`),
   'sheet',
   'watch',
   'setup',
@@ -97,7 +96,7 @@ export function asksEveryPage(size: typeof PHONE): void {
       await page.getByText('Orla Venn').click();
       await page.getByRole('heading', { name: 'Orla Venn' }).waitFor();
       const client = page.url();
-      for (const stage of PAGES) {
+      for (const stage of pagesFor(size.width < 900 ? 'phone' : 'wide')) {
         await page.goto(`${client}/${stage}`.replace(/\/$/, ''));
         await page.getByRole('heading').last().waitFor();
         await page.waitForTimeout(250);
