@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -6,6 +7,7 @@ import { seededRandom, simulateCapture, USUAL_LENS, type MadeFault } from '@zith
 import { cleanSquatter } from '@zither/core/practice';
 import { writeLandmarkCsv, writeTrc } from '@zither/formats';
 import type { Capture } from '@zither/contract';
+import { PLAIN_LOOK } from '@zither/contract/row';
 import { openStage, PHONE, saved, visit, WIDE, seeded } from './support.ts';
 
 const house = seeded();
@@ -232,6 +234,54 @@ describe('judging by eye, at 390 × 844', () => {
     await table
       .getByRole('row', { name: /turns out.*left Feet and floor slight – only measured/ })
       .waitFor();
+    expect(problems).toEqual([]);
+    await context.close();
+  });
+
+  it('the options of the visit before are taken again in one tap, its load and warmth are not', async () => {
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
+    const { clients } = (await (await fetch(`${server.address}/api/clients`)).json()) as {
+      clients: { id: string; name: string }[];
+    };
+    const clientId = clients.find((c) => c.name === 'Runa Feld')!.id;
+    const on = new Date(Date.now() - 86_400_000).toISOString();
+    const answer = await fetch(`${server.address}/api/operations`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({
+        kind: 'judgement.put',
+        operationId: randomUUID(),
+        rowId: randomUUID(),
+        baseVersion: 0,
+        clientId,
+        values: {
+          takenOn: on.slice(0, 10),
+          takenAt: on,
+          view: 'side',
+          condition: 'bodyweight',
+          asks: { ...PLAIN_LOOK, arms: 'up', shod: true, state: 'warm' },
+          discarded: false,
+          reps: 5,
+          loadKg: 0,
+          lookedAt: ['feet'],
+          seen: [],
+        },
+      }),
+    });
+    expect([answer.status, await answer.text()]).toEqual([200, expect.anything()]);
+    await watch(page, 'Runa Feld');
+    await page.getByRole('radio', { name: 'Side' }).tap();
+    await page.getByRole('button', { name: /^Options of this look/ }).tap();
+    const again = page.getByRole('button', { name: 'As last time: arms up · in shoes' });
+    await again.tap();
+    for (const name of ['Arms: up', 'Shoes: in shoes'])
+      expect(await page.getByRole('radio', { name }).getAttribute('aria-checked')).toBe('true');
+    expect(await page.getByRole('radio', { name: 'Warm' }).getAttribute('aria-checked')).toBe(
+      'false',
+    );
+    expect(await again.count()).toBe(0);
+    await page.getByRole('radio', { name: 'Arms: free' }).tap();
+    await again.waitFor();
     expect(problems).toEqual([]);
     await context.close();
   });
