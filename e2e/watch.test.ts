@@ -274,7 +274,7 @@ describe('judging by eye, at 390 × 844', () => {
     await page.getByRole('button', { name: /^Options of this look/ }).tap();
     const again = page.getByRole('button', { name: 'As last time: arms up · in shoes' });
     await again.tap();
-    for (const name of ['Arms: up', 'Shoes: in shoes'])
+    for (const name of ['Arms: up', 'On the feet: shoes'])
       expect(await page.getByRole('radio', { name }).getAttribute('aria-checked')).toBe('true');
     expect(await page.getByRole('radio', { name: 'Warm' }).getAttribute('aria-checked')).toBe(
       'false',

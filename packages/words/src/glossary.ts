@@ -78,7 +78,7 @@ export const GLOSSARY = {
   },
   view: {
     name: 'View',
-    says: 'One direction of the camera or the eye: side, front or rear.',
+    says: 'One direction of the camera or the eye: side, front or behind.',
   },
 } as const satisfies Record<string, { name: string; says: string }>;
 export type GlossaryId = keyof typeof GLOSSARY;

@@ -31,7 +31,7 @@ export function LookOptions({
   return (
     <Fold
       title="Options of this look"
-      explains="view"
+      explains="look"
       note={says === '' ? 'Nothing but the squat' : capital(says)}
     >
       {again && !asksAlike(again, asks) && (
