@@ -63,6 +63,13 @@ const line = (page: Page): Promise<Record<string, unknown>[]> =>
       }),
   );
 
+/** Does something and waits until the device's disk has it: a page left by its address is gone with what it had not written yet. */
+async function onDisk(page: Page, act: () => Promise<unknown>): Promise<void> {
+  const before = (await line(page)).length;
+  await act();
+  while ((await line(page)).length <= before) await page.waitForTimeout(20);
+}
+
 /** Which builds kept the rows of clients on this device, and which build the page is of. */
 const buildsOf = (page: Page) =>
   page.evaluate(
@@ -108,9 +115,7 @@ describe('a room without network, at 390 × 844', () => {
     // Set works out its answer in its worker.
     await page.goto(`${client}/setup?show=trials`);
     await page.getByText(/^Working out/).waitFor({ state: 'detached' });
-    const sofar = (await line(page)).length;
-    await page.getByRole('button', { name: 'All clean' }).tap();
-    while ((await line(page)).length <= sofar) await page.waitForTimeout(20);
+    await onDisk(page, () => page.getByRole('button', { name: 'All clean' }).tap());
 
     await page.goto(`${other}/watch`);
     await page.getByRole('radio', { name: /^Front/ }).tap();
@@ -118,16 +123,15 @@ describe('a room without network, at 390 × 844', () => {
     await page.getByRole('button', { name: /^Knees, / }).tap();
     await page.getByRole('radio', { name: 'clear, Knee in' }).tap();
     await page.getByRole('button', { name: 'L, left side' }).tap();
-    const sofarEye = (await line(page)).length;
-    await page.getByRole('button', { name: 'Keep 1 fault in 5 reps' }).tap();
-    // Leaving the page by its address ends it: what was tapped is kept before that.
-    while ((await line(page)).length <= sofarEye) await page.waitForTimeout(20);
+    await onDisk(page, () => page.getByRole('button', { name: 'Keep 1 fault in 5 reps' }).tap());
     await page.goto(`${other}/probe`);
     await page.getByText('Knee in, left', { exact: true }).waitFor();
-    await page
-      .getByRole('button', { name: /^No change we can see: / })
-      .first()
-      .tap();
+    await onDisk(page, () =>
+      page
+        .getByRole('button', { name: /^No change we can see: / })
+        .first()
+        .tap(),
+    );
     await page.getByText(/^Recorded: /).waitFor();
 
     await page.reload();

@@ -1,4 +1,10 @@
-import { fireEvent, render, screen } from '@testing-library/react';
+import { act, fireEvent, render, screen } from '@testing-library/react';
+import { Provider } from 'react-redux';
+import { noDevice } from '../features/data/device.ts';
+import { outboxActions } from '../features/data/outbox.ts';
+import { heldOf } from '../features/data/queue.ts';
+import { makeStore } from '../features/data/store.ts';
+import { SaveBadge } from '../ui/SaveBadge.tsx';
 import { StringGauge } from '../ui/StringGauge.tsx';
 import { Stepper } from '../ui/Stepper.tsx';
 import { ThemeProvider } from '../ui/elements.ts';
@@ -117,5 +123,49 @@ describe('the string gauge', () => {
         'Dorsiflexion L: 28°, give or take 4, outside the target 32 to 48, last time 25.',
       ),
     ).toBeTruthy();
+  });
+});
+
+describe('where the work is', () => {
+  it('counts a change as waiting once the disk has it, not before', () => {
+    const tabs = { say: () => {}, listen: () => {}, isSender: () => true, close: () => {} };
+    const store = makeStore({ open: async () => noDevice(), join: () => tabs });
+    inTheme(
+      <Provider store={store}>
+        <SaveBadge />
+      </Provider>,
+    );
+    const says = () => screen.getByTestId('save-state').textContent;
+    const change = (seq: number, rowId: string) =>
+      heldOf(seq, {
+        kind: 'move.withdraw',
+        operationId: rowId,
+        rowId,
+        baseVersion: 1,
+        clientId: rowId,
+      } as never);
+    const [first, second] = [change(1, 'a'), change(-1, 'b')];
+    act(() => {
+      store.dispatch(outboxActions.reached({ line: 'offline', because: null }));
+      store.dispatch(outboxActions.loosened({ ...first, seq: -2 }));
+    });
+    expect(says()).toMatch(/Saving…$/);
+    const keep = (items: (typeof first)[], seqs: number[]) =>
+      act(() => {
+        store.dispatch(outboxActions.kept({ line: { items, unreadable: [] }, seqs }));
+      });
+    keep([first], [-2]);
+    expect(says()).toMatch(/Waiting for network · 1$/);
+    act(() => {
+      store.dispatch(outboxActions.loosened(second));
+    });
+    expect(says()).toMatch(/Waiting for network · 1$/);
+    keep([first, { ...second, seq: 2 }], [-1]);
+    expect(says()).toMatch(/Waiting for network · 2$/);
+    keep([], []);
+    act(() => {
+      store.dispatch(outboxActions.saved());
+    });
+    expect(says()).toMatch(/Saved$/);
   });
 });

@@ -8,9 +8,11 @@ import { allHeld, useAppSelector } from '../features/data/index.ts';
 export function SaveBadge() {
   const { colors } = useLook();
   const held = useAppSelector(allHeld);
-  const { line, hasSaved, storage, loose, unreadable } = useAppSelector((s) => s.outbox);
-  const waiting = held.filter((i) => i.state === 'waiting').length;
-  const needsChoice = held.length > waiting || unreadable.length > 0;
+  const { line, hasSaved, storage, items, loose, unreadable } = useAppSelector((s) => s.outbox);
+  const isOnWay = held.some((i) => i.state === 'waiting');
+  const needsChoice = held.some((i) => i.state !== 'waiting') || unreadable.length > 0;
+  // Counted once the disk has it: a page left before that has not kept it.
+  const waiting = items.filter((i) => i.state === 'waiting').length;
   const isAlone = storage !== 'ok' && loose.length > 0;
   const isBroken = line === 'offline' || line === 'failing';
   const [words, icon] = needsChoice
@@ -24,7 +26,7 @@ export function SaveBadge() {
               : `Waiting for network · ${waiting}`,
             'cloud-off',
           ] as const)
-        : waiting > 0
+        : isOnWay
           ? (['Saving…', 'sync'] as const)
           : hasSaved
             ? (['Saved', 'check'] as const)

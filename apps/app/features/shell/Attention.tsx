@@ -63,7 +63,7 @@ export function Attention() {
   const clock = useAppSelector((s) => sayDeviceClock(s.clock.aheadMs));
   const [isSaved, setIsSaved] = useState(false);
   const alone = storage === 'ok' ? 0 : loose.length;
-  useStay(alone > 0);
+  useStay(loose.length > 0);
   const room = sayStorage(storage, alone, line !== 'ready' && line !== 'sending');
   const isFailing = line === 'failing' && because !== null;
   const { isWaiting } = useSyncExternalStore(versions.listen, versions.read);
