@@ -136,14 +136,10 @@ describe('where the work is', () => {
       </Provider>,
     );
     const says = () => screen.getByTestId('save-state').textContent;
-    const change = (seq: number, rowId: string) =>
-      heldOf(seq, {
-        kind: 'move.withdraw',
-        operationId: rowId,
-        rowId,
-        baseVersion: 1,
-        clientId: rowId,
-      } as never);
+    const change = (seq: number, rowId: string) => {
+      const operation = { kind: 'move.withdraw', operationId: rowId, rowId, baseVersion: 1 };
+      return heldOf(seq, { ...operation, clientId: rowId } as never, null);
+    };
     const [first, second] = [change(1, 'a'), change(-1, 'b')];
     act(() => {
       store.dispatch(outboxActions.reached({ line: 'offline', because: null }));
