@@ -1,11 +1,11 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
-import { chromium, type Browser, type Page } from 'playwright-core';
+import { chromium, type Page } from 'playwright-core';
 import { BALANCED } from '@zither/core';
-import { coldStart } from './coldStart.ts';
 import type { BenchLine } from './line.ts';
 import { TYPICAL } from './set.ts';
+import { benchStarts } from './starts.ts';
 
 const kb = (bytes: number) => `${(bytes / 1024).toFixed(0)} KB`;
 
@@ -24,46 +24,6 @@ function sizes(dist: string): BenchLine[] {
   return [
     { what: 'Entry bundle, gzip', measured: kb(entry), goal: '≤ 400 KB' },
     { what: 'All JavaScript, gzip', measured: kb(all), goal: 'reported' },
-  ];
-}
-
-/** Opened so often, each time in a browser of its own. */
-const STARTS = 7;
-/** Until the app is whole on the device, ms. */
-const INSTALLED_MS = 3000;
-
-/** Times the client list takes at a slowed CPU in a browser that has nothing yet, and again once the app is on the device. */
-async function start(browser: Browser, address: string): Promise<BenchLine[]> {
-  const times: { cold: number; warm: number }[] = [];
-  for (let i = 0; i < STARTS; i += 1) {
-    const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
-    const page = await context.newPage();
-    const session = await context.newCDPSession(page);
-    await session.send('Emulation.setCPUThrottlingRate', { rate: 4 });
-    const open = async () => {
-      const begin = performance.now();
-      await page.goto(`${address}/clients`, { waitUntil: 'commit' });
-      await page.getByText('Orla Venn').waitFor();
-      return performance.now() - begin;
-    };
-    const cold = await open();
-    await session.send('Emulation.setCPUThrottlingRate', { rate: 1 });
-    await page.waitForTimeout(INSTALLED_MS);
-    await session.send('Emulation.setCPUThrottlingRate', { rate: 4 });
-    times.push({ cold, warm: await open() });
-    await context.close();
-  }
-  const line = (kind: 'cold' | 'warm', name: string, goal: string): BenchLine => {
-    const sorted = times.map((t) => t[kind]).sort((a, b) => a - b);
-    return {
-      what: `Client list usable, CPU slowed 4×, ${name}: median of ${STARTS} (longest)`,
-      measured: `${sorted[STARTS >> 1]?.toFixed(0)} ms (${sorted.at(-1)?.toFixed(0)} ms)`,
-      goal,
-    };
-  };
-  return [
-    line('cold', 'nothing on the device yet', '≤ 2.5 s'),
-    line('warm', 'opened before', '≤ 1 s'),
   ];
 }
 
@@ -256,8 +216,7 @@ export async function benchApp(
     const page = await context.newPage();
     return [
       ...sizes(dist),
-      ...(await start(browser, address)),
-      await coldStart(address, executablePath),
+      ...(await benchStarts(address, executablePath)),
       ...(await drag(page, address)),
       ...(await search(page, address, dist)),
       ...(await capture(page, address)),

@@ -2,7 +2,7 @@ import { today, useClientList, useDraft } from '../data/index.ts';
 import MaterialIcons from '@expo/vector-icons/MaterialIcons';
 import { Button, ListItem, SearchBar } from '../../ui/elements.ts';
 import { router } from 'expo-router';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { FlatList, View } from 'react-native';
 import type { ClientLine } from '@zither/contract';
 import { DimButton } from '../../ui/DimButton.tsx';
@@ -28,6 +28,11 @@ export function ClientListPane({ openId }: { openId: string | null }) {
   const matching = order === 'need' ? byNeed(found, day) : found;
   const active = matching.filter((c) => c.archivedAt === null);
   const archived = matching.filter((c) => c.archivedAt !== null);
+  const isThere = clients.length > 0;
+  // When the list stood: read by `npm run bench`.
+  useEffect(() => {
+    if (isThere) performance.mark('client list');
+  }, [isThere]);
 
   return (
     <View style={{ flex: 1, backgroundColor: colors.paper }}>
@@ -90,7 +95,7 @@ export function ClientListPane({ openId }: { openId: string | null }) {
       <FlatList
         data={withArchived ? [...active, ...archived] : active}
         keyExtractor={(line) => line.id}
-        initialNumToRender={16}
+        initialNumToRender={10}
         windowSize={7}
         contentContainerStyle={{ paddingBottom: space.xl }}
         renderItem={({ item }) => <Line line={item} isOpen={item.id === openId} />}
