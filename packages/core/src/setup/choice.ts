@@ -20,6 +20,7 @@ import {
   isUneven,
   placed,
   searchSetups,
+  withChance,
   type FoundSetup,
   type Placed,
 } from './search.ts';
@@ -233,7 +234,7 @@ function withAlternatives(
     const found =
       kind === 'nearHabit' ? lowestHeel(likeliest, same, question, profile, exact) : likeliest;
     const near = proposals.find((p) => !isTrulyOther(p, found));
-    if (!near) proposals.push({ ...found, kinds: [kind] });
+    if (!near) proposals.push({ ...withChance(found), kinds: [kind] });
     else if (!near.kinds.includes(kind)) near.kinds.push(kind);
   };
   const likely = (list: readonly FoundSetup[], order: (a: FoundSetup, b: FoundSetup) => number) =>

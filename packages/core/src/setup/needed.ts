@@ -150,7 +150,7 @@ export function neededChanges(
       if (room < 0) continue;
       const base = steps + Math.max(0, shallower) / STEP.depthDeg;
       const most = room > 0 ? MOST.ankleDeg : 0;
-      const found = leastLevel(belief, reach, dorsiflexionDeg, lowest, most, least, (gain) =>
+      const found = leastLevel(belief, reach(), dorsiflexionDeg, lowest, most, least, (gain) =>
         best ? base + gain / STEP.ankleDeg < best.steps : true,
       );
       if (!found) continue;

@@ -165,8 +165,9 @@ export function placed(
   };
 }
 
-/** Slopes at the corners of a method's stances and foot angles, and between them by straight lines. */
-type SlopesAt = (stanceMm: number, toeDeg: number) => ReturnType<typeof slopesOf>;
+type Slope = ReturnType<typeof slopesOf>[number];
+/** Slopes at the corners of a method's stances and foot angles, and between them by straight lines; of one of the targets. */
+type SlopeAt = (stanceMm: number, toeDeg: number, target: number) => Slope;
 
 function mixed(a: PerUnit, b: PerUnit, share: number): PerUnit {
   const mix = (x: number, y: number) => x + share * (y - x);
@@ -178,33 +179,27 @@ function mixed(a: PerUnit, b: PerUnit, share: number): PerUnit {
   };
 }
 
-/** The same between two supports, by how far each pitches the foot. */
-function slopesBetween(low: SlopesAt, high: SlopesAt, share: number): SlopesAt {
-  return (stance, toe) => {
-    const above = high(stance, toe);
-    return low(stance, toe).map((slope, i) => ({
-      perUnit: mixed(slope.perUnit, above[i]!.perUnit, share),
-      foldPerUnit: mixed(slope.foldPerUnit, above[i]!.foldPerUnit, share),
-    }));
-  };
-}
+const between = (a: Slope, b: Slope, share: number): Slope => ({
+  perUnit: mixed(a.perUnit, b.perUnit, share),
+  foldPerUnit: mixed(a.foldPerUnit, b.foldPerUnit, share),
+});
 
-function slopesOver(stances: readonly number[], toes: readonly number[], at: SlopesAt): SlopesAt {
+function slopeOver(
+  stances: readonly number[],
+  toes: readonly number[],
+  at: (stanceMm: number, toeDeg: number) => readonly Slope[],
+): SlopeAt {
   const [s0, s1] = [stances[0]!, stances.at(-1)!];
   const [t0, t1] = [toes[0]!, toes.at(-1)!];
   const corners = [at(s0, t0), at(s1, t0), at(s0, t1), at(s1, t1)] as const;
-  return (stance, toe) => {
+  return (stance, toe, i) => {
     const x = s1 > s0 ? (stance - s0) / (s1 - s0) : 0;
     const y = t1 > t0 ? (toe - t0) / (t1 - t0) : 0;
-    return corners[0].map((_, i) => {
-      const mixAt = (key: 'perUnit' | 'foldPerUnit') =>
-        mixed(
-          mixed(corners[0][i]![key], corners[1][i]![key], x),
-          mixed(corners[2][i]![key], corners[3][i]![key], x),
-          y,
-        );
-      return { perUnit: mixAt('perUnit'), foldPerUnit: mixAt('foldPerUnit') };
-    });
+    return between(
+      between(corners[0][i]!, corners[1][i]!, x),
+      between(corners[2][i]!, corners[3][i]!, x),
+      y,
+    );
   };
 }
 
@@ -232,41 +227,50 @@ export interface SearchOptions {
 
 /** A setup of the feasible set with what it asks. */
 export interface Reached extends Placed {
-  reach: SetupReach;
+  /** Worked out when it is asked for: a choice asks few of thousands. */
+  reach: () => SetupReach;
   /** The setup as a question under every limit. */
   base: Case;
   /** The stiffer side standing in it. */
   link: Linkage;
 }
 
-/** A setup whose chance is worked out when it is first asked for, and kept: a choice asks few of thousands. */
-function lazily(found: Omit<FoundSetup, 'chance'>, ask: () => number): FoundSetup {
-  let known: number | undefined;
-  const { setup, targetDepthDeg, window, bottom, price } = found;
-  return {
-    setup,
-    targetDepthDeg,
-    window,
-    bottom,
-    price,
-    get chance() {
-      return (known ??= ask());
-    },
-  };
+/**
+ * A setup whose chance is worked out when it is first asked for, and kept: a choice asks few of thousands. A class, because an object literal with a
+ * getter is built many times slower; what leaves the search is made plain by {@link withChance}.
+ */
+class LazySetup implements FoundSetup {
+  readonly setup: Setup;
+  readonly targetDepthDeg: number;
+  readonly window: Window;
+  readonly bottom: FoundSetup['bottom'];
+  readonly price: number;
+  private readonly ask: () => number;
+  private known: number | undefined = undefined;
+
+  constructor(looks: Omit<FoundSetup, 'chance' | 'price'>, price: number, ask: () => number) {
+    this.setup = looks.setup;
+    this.targetDepthDeg = looks.targetDepthDeg;
+    this.window = looks.window;
+    this.bottom = looks.bottom;
+    this.price = price;
+    this.ask = ask;
+  }
+
+  get chance(): number {
+    return (this.known ??= this.ask());
+  }
 }
 
 /** The same setup at so many points more; its chance stays unasked. */
 export const dearer = (found: FoundSetup, points: number): FoundSetup =>
-  points === 0
-    ? found
-    : lazily({ ...looksOf(found), price: found.price + points }, () => found.chance);
+  points === 0 ? found : new LazySetup(found, found.price + points, () => found.chance);
 
-const looksOf = ({ setup, targetDepthDeg, window, bottom }: FoundSetup) => ({
-  setup,
-  targetDepthDeg,
-  window,
-  bottom,
-});
+/** A setup of the list as plain data, with a chance: its own as searched, or one given. */
+export function withChance(found: FoundSetup, chance: number = found.chance): FoundSetup {
+  const { setup, targetDepthDeg, window, bottom, price } = found;
+  return { setup, targetDepthDeg, window, bottom, price, chance };
+}
 
 /** The first few of a list that pass; those after them are not asked. */
 export function firstOf<T>(list: readonly T[], count: number, passes: (item: T) => boolean): T[] {
@@ -314,43 +318,33 @@ export function reachesAround(
     const targets = under.length > 0 ? under : [most];
     const ankle = question.dorsiflexionDeg[side];
     const pitchOf = (base: Case) => toDeg(buildLinkage(body, base.setup, side).foot.pitch);
-    const slopesOn = (support: Support) =>
-      slopesOver(stances, toes, (stance, toe) => {
+    const slopeOn = (support: Support) =>
+      slopeOver(stances, toes, (stance, toe) => {
         const base = caseOn(support)(stance, toe);
         return slopesOf(body, base, side, targets, ankle + pitchOf(base));
       });
     // Slopes cost as much as the setups themselves: worked out on the lowest and the highest support, straight between them.
     const pitches = supports.map((s) => pitchOf(caseOn(s)(stances[0]!, toes[0]!)));
     const [lowest, highest] = [Math.min(...pitches), Math.max(...pitches)];
-    const low = slopesOn(supports[pitches.indexOf(lowest)]!);
-    const high = highest > lowest ? slopesOn(supports[pitches.indexOf(highest)]!) : low;
+    const low = slopeOn(supports[pitches.indexOf(lowest)]!);
+    const high = highest > lowest ? slopeOn(supports[pitches.indexOf(highest)]!) : low;
     supports.forEach((support, which) => {
       const baseAt = caseOn(support);
-      const slopes =
-        highest > lowest
-          ? slopesBetween(low, high, (pitches[which]! - lowest) / (highest - lowest))
-          : low;
+      const share = highest > lowest ? (pitches[which]! - lowest) / (highest - lowest) : 0;
       for (const stance of stances) {
         for (const toe of toes) {
           const base = baseAt(stance, toe);
           const link = buildLinkage(body, base.setup, side);
           const nodes = sharedNodes(question, base, toDeg(link.foot.pitch));
-          const slope = slopes(stance, toe);
           const limits = limitsForSide(base.limits, side);
-          reachTables(link, limits, targets, nodes).forEach((reach, i) => {
-            const own: Reach = { ...reach, ...slope[i]! };
-            list.push({
-              setup: base.setup,
-              targetDepthDeg: targets[i]!,
-              reach: {
-                left: own,
-                right: own,
-                foldCapDeg,
-                roundedDeg: roundingIn(profile, base.setup),
-              },
-              base,
-              link,
-            });
+          const roundedDeg = roundingIn(profile, base.setup);
+          reachTables(link, limits, targets, nodes).forEach((table, i) => {
+            const reach = (): SetupReach => {
+              const slope = between(low(stance, toe, i), high(stance, toe, i), share);
+              const own: Reach = { ...table, ...slope };
+              return { left: own, right: own, foldCapDeg, roundedDeg };
+            };
+            list.push({ setup: base.setup, targetDepthDeg: targets[i]!, reach, base, link });
           });
         }
         done += 1;
@@ -400,10 +394,10 @@ export function searchSetups(
     ({ setup, targetDepthDeg, reach, base, link }): FoundSetup[] => {
       const seen = lookOf(link, base, side, profile, targetDepthDeg);
       if (!seen) return [];
-      const found = { setup, targetDepthDeg, ...seen };
+      const found = { setup, targetDepthDeg, window: seen.window, bottom: seen.bottom };
       return [
-        lazily({ ...found, price: priceOf(question, profile, body, found) }, () =>
-          chanceOf(belief, reach, SEARCH_GUESSES),
+        new LazySetup(found, priceOf(question, profile, body, found), () =>
+          chanceOf(belief, reach(), SEARCH_GUESSES),
         ),
       ];
     },
@@ -417,4 +411,4 @@ export const exactly = (
   profile: MethodProfile,
   belief: Belief,
   found: FoundSetup,
-): FoundSetup => ({ ...found, chance: chanceOf(belief, reachOf(question, profile, found)) });
+): FoundSetup => withChance(found, chanceOf(belief, reachOf(question, profile, found)));
