@@ -335,16 +335,22 @@ export function reachesAround(
         for (const toe of toes) {
           const base = baseAt(stance, toe);
           const link = buildLinkage(body, base.setup, side);
-          const nodes = sharedNodes(question, base, toDeg(link.foot.pitch));
-          const limits = limitsForSide(base.limits, side);
+          let kept: Reach[] | undefined;
+          const tables = (): Reach[] =>
+            (kept ??= reachTables(
+              link,
+              limitsForSide(base.limits, side),
+              targets,
+              sharedNodes(question, base, toDeg(link.foot.pitch)),
+            ));
           const roundedDeg = roundingIn(profile, base.setup);
-          reachTables(link, limits, targets, nodes).forEach((table, i) => {
+          targets.forEach((targetDepthDeg, i) => {
             const reach = (): SetupReach => {
               const slope = between(low(stance, toe, i), high(stance, toe, i), share);
-              const own: Reach = { ...table, ...slope };
+              const own: Reach = { ...tables()[i]!, ...slope };
               return { left: own, right: own, foldCapDeg, roundedDeg };
             };
-            list.push({ setup: base.setup, targetDepthDeg: targets[i]!, reach, base, link });
+            list.push({ setup: base.setup, targetDepthDeg, reach, base, link });
           });
         }
         done += 1;
