@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { startTransition, useCallback, useEffect, useRef, useState } from 'react';
 import type { Opinion, OpinionQuestion, Reasons } from '@zither/visit';
 
 /** A question to the worker and its answer; answers to older questions are ignored. */
@@ -24,7 +24,8 @@ function useEngine(onTold: (told: Told) => void) {
     const own = new Worker(new URL('./opinion.worker', import.meta.url));
     worker.current = own;
     own.addEventListener('message', ({ data }: MessageEvent<Told>) => {
-      if (data.id === asked.current) listener.current(data);
+      // Drawn bit by bit: most of the page hangs on it.
+      if (data.id === asked.current) startTransition(() => listener.current(data));
     });
     own.addEventListener('error', () => setHasFailed(true));
     return () => {

@@ -18,13 +18,12 @@ addEventListener('message', ({ data }: MessageEvent<SetAsked>) => {
 function work(data: SetAsked): void {
   const tell = (told: SetTold) => postMessage(told);
   const { id } = data;
-  const onProgress = (share: number) => tell({ id, kind: 'progress', share });
   switch (data.kind) {
     case 'map':
       return tell({ id, kind: 'map', isWhole: true, answer: answerMap(data.ask) });
     case 'answer': {
       const isWhole = !data.ask.withTellings;
-      const answer = answerOf({ ...data.ask, withTellings: false }, { onProgress });
+      const answer = answerOf({ ...data.ask, withTellings: false });
       tell({ id, kind: 'answer', isWhole, answer });
       // The setup is shown at once; what would tell more takes about as long again.
       if (!isWhole)
@@ -33,15 +32,22 @@ function work(data: SetAsked): void {
         );
       return;
     }
-    case 'method':
+    case 'method': {
+      let told = 0;
       return tell({
         id,
         kind: 'method',
         isWhole: true,
         answer: askMethod(data.ask, {
-          onProgress,
+          // A tenth at a time: every message is a rendering.
+          onProgress: (share) => {
+            if (share - told < 0.1) return;
+            told = share;
+            tell({ id, kind: 'progress', share });
+          },
           onFirst: (answer) => tell({ id, kind: 'method', isWhole: false, answer }),
         }),
       });
+    }
   }
 }

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { startTransition, useEffect, useMemo, useRef, useState } from 'react';
 import type { ChanceMap, SafetyLimit, SetupChoice } from '@zither/core';
 import type { Answer, AnswerQuestion, MapQuestion, MethodQuestion, SetupUse } from '@zither/visit';
 import { rulesOn, settledSetup } from '@zither/visit';
@@ -68,7 +68,8 @@ export function useSet(question: Unasked | null): SetState & { asked: string | n
       if (data.kind === 'progress') setState((s) => ({ ...s, share: data.share, shareOf: asked }));
       else {
         keepAnswer(asked, data);
-        setState((s) => ({ ...s, told: data, of: asked }));
+        // Drawn bit by bit: most of a page hangs on it.
+        startTransition(() => setState((s) => ({ ...s, told: data, of: asked })));
       }
     };
     own.addEventListener('message', listen);
