@@ -9,6 +9,9 @@ import { benchStarts } from './starts.ts';
 
 const kb = (bytes: number) => `${(bytes / 1024).toFixed(0)} KB`;
 
+/** Until a page just opened has drawn all of it, ms. */
+const OPENED_MS = 2000;
+
 function sizes(dist: string): BenchLine[] {
   const folder = join(dist, '_expo/static/js/web');
   const files = readdirSync(folder)
@@ -134,6 +137,41 @@ async function capture(page: Page, address: string): Promise<BenchLine[]> {
   ];
 }
 
+/** What the page's own thread is kept from as a client's page is opened from the list, and each stage of the visit from it. */
+async function pages(page: Page, address: string): Promise<BenchLine> {
+  await page.addInitScript(() => {
+    const w = window as unknown as { long: number[] };
+    w.long = [];
+    new PerformanceObserver((list) => {
+      for (const e of list.getEntries()) w.long.push(e.duration);
+    }).observe({ type: 'longtask' });
+  });
+  await page.goto(`${address}/clients`);
+  await page.getByText('Orla Venn').first().waitFor();
+  await page.waitForTimeout(OPENED_MS);
+  const longOf = async (open: () => Promise<unknown>): Promise<number[]> => {
+    await page.evaluate(() => {
+      (window as unknown as { long: number[] }).long = [];
+    });
+    await open();
+    await page.waitForTimeout(OPENED_MS);
+    return page.evaluate(() => (window as unknown as { long: number[] }).long);
+  };
+  const long = await longOf(() => page.getByText('Orla Venn').first().click());
+  const stages = ['Clear', 'Measure', 'Watch', 'Probe', 'Set', 'Coach', 'Recheck'];
+  for (const stage of stages) {
+    const link = page.getByRole('link', { name: new RegExp(`^${stage}: `) }).first();
+    long.push(...(await longOf(() => link.click())));
+    long.push(...(await longOf(() => page.evaluate(() => history.back()))));
+  }
+  return {
+    what: `Long tasks (> 50 ms) as a client’s page and each of its ${stages.length} stages is opened, and left again`,
+    measured:
+      long.length === 0 ? 'none' : `${long.length}, longest ${Math.max(...long).toFixed(0)} ms`,
+    goal: 'none',
+  };
+}
+
 /** The whole search in the app's own worker, asked for the first time and again; and what the page's thread is kept from meanwhile. */
 async function search(page: Page, address: string, dist: string): Promise<BenchLine[]> {
   const name = readdirSync(join(dist, '_expo/static/js/web')).find((n) => /^set-.*\.js$/.test(n));
@@ -220,6 +258,7 @@ export async function benchApp(
       ...(await drag(page, address)),
       ...(await search(page, address, dist)),
       ...(await capture(page, address)),
+      await pages(await context.newPage(), address),
     ];
   } finally {
     await browser.close();

@@ -26,6 +26,20 @@ export function readCell(cell: string | undefined, what: string): number | null 
   return value;
 }
 
+/** Reads the cells of a column in which most rows say what the row before said. */
+function readRepeated(what: string): (cell: string | undefined) => number | null | string {
+  let last: string | undefined;
+  let value: number | null | string = null;
+  return (cell) => {
+    if (cell === last) return value;
+    last = cell;
+    value = readCell(cell, what);
+    return value;
+  };
+}
+
+const orNull = (value: number): number | null => (Number.isNaN(value) ? null : value);
+
 /**
  * Reads the tidy landmark file: one line a landmark and time, header {@link CSV_HEADER}. Lines may come in any order; a landmark that is
  * not listed at a time was not seen then. Refused whole at the first fault, with its line.
@@ -35,9 +49,12 @@ export function readLandmarkCsv(text: string): CaptureReading {
   const lines: number[] = [];
   const times: number[] = [];
   const marks: number[] = [];
-  const values: (number | null)[] = [];
+  /** Three a row; NaN for an empty cell, so that the list stays one of plain numbers. */
+  const values: number[] = [];
   const confidences: number[] = [];
   const markOf = new Map<string, number>();
+  const timeIn = readRepeated('time_s');
+  const confidenceIn = readRepeated('confidence');
   const take = (line: number, cells: readonly string[]): CaptureReading | null => {
     if (line === 1) {
       const isHeader =
@@ -49,7 +66,7 @@ export function readLandmarkCsv(text: string): CaptureReading {
     if (!cells[0] && cells.every((cell) => cell.trim() === '')) return null;
     if (cells.length !== CSV_HEADER.length)
       return refuse(line, `has ${cells.length} cells instead of ${CSV_HEADER.length}.`);
-    const t = readCell(cells[0], 'time_s');
+    const t = timeIn(cells[0]);
     if (typeof t === 'string') return refuse(line, t);
     if (t === null) return refuse(line, 'time_s is empty.');
     const name = (cells[1] ?? '').trim();
@@ -63,9 +80,9 @@ export function readLandmarkCsv(text: string): CaptureReading {
     for (let k = 2; k < 5; k += 1) {
       const value = readCell(cells[k], CSV_HEADER[k]!);
       if (typeof value === 'string') return refuse(line, value);
-      values.push(value);
+      values.push(value ?? NaN);
     }
-    const confidence = readCell(cells[5], 'confidence');
+    const confidence = confidenceIn(cells[5]);
     if (typeof confidence === 'string') return refuse(line, confidence);
     if (confidence !== null && (confidence < 0 || confidence > 1))
       return refuse(line, 'confidence must be from 0 to 1.');
@@ -112,7 +129,8 @@ export function readLandmarkCsv(text: string): CaptureReading {
     const { name, track, isFilled } = made[marks[i]!]!;
     if (isFilled[at] === 1) return refuse(lines[i]!, `${name} appears twice at ${t} s.`);
     isFilled[at] = 1;
-    fill(track, at, values.slice(3 * i, 3 * i + 3), confidences[i]!);
+    const [x, y, z] = [values[3 * i]!, values[3 * i + 1]!, values[3 * i + 2]!];
+    fill(track, at, orNull(x), orNull(y), orNull(z), confidences[i]!);
   }
   const tracks = Object.fromEntries(made.map(({ name, track }) => [name, track]));
   return { ok: true, capture: { timesS, tracks } };
@@ -128,7 +146,9 @@ export const emptyTrack = (frames: number): CaptureTrack => ({
 export function fill(
   track: CaptureTrack | undefined,
   at: number,
-  [x = null, y = null, z = null]: (number | null)[],
+  x: number | null,
+  y: number | null,
+  z: number | null,
   confidence: number,
 ): void {
   if (!track) return;

@@ -68,8 +68,8 @@ export function readTrc(text: string, up: UpAxis = 'y'): CaptureReading {
       }
       const [x = null, b = null, c = null] = xyz;
       // Right-handed both ways: with y up, the axis to the right is z, so the client's left is −z.
-      const turned = up === 'z' ? [x, b, c] : [x, c === null ? null : -c, b];
-      fill(tracks[name], at, turned, 1);
+      const [y, z] = up === 'z' ? [b, c] : [c === null ? null : -c, b];
+      fill(tracks[name], at, x, y, z, 1);
     }
   return { ok: true, capture: { timesS, tracks: { ...tracks } } };
 }
