@@ -10,7 +10,7 @@ import { benchStarts } from './starts.ts';
 const kb = (bytes: number) => `${(bytes / 1024).toFixed(0)} KB`;
 
 /** Until a page just opened has drawn all of it, ms. */
-const OPENED_MS = 2000;
+const OPENED_MS = 1500;
 
 function sizes(dist: string): BenchLine[] {
   const folder = join(dist, '_expo/static/js/web');
@@ -250,16 +250,17 @@ export async function benchApp(
     ],
   });
   try {
-    const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
-    const page = await context.newPage();
-    return [
+    const viewport = { width: 390, height: 844 };
+    const page = await browser.newPage({ viewport });
+    const lines = [
       ...sizes(dist),
       ...(await benchStarts(address, executablePath)),
       ...(await drag(page, address)),
       ...(await search(page, address, dist)),
       ...(await capture(page, address)),
-      await pages(await context.newPage(), address),
     ];
+    await page.close();
+    return [...lines, await pages(await browser.newPage({ viewport }), address)];
   } finally {
     await browser.close();
   }

@@ -24,6 +24,7 @@ import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { useLook } from '../../ui/useLook.ts';
+import { Waiting } from '../../ui/Waiting.tsx';
 import { StopButton, SafetyNotice } from '../clear/index.ts';
 import { BeforeLoadPart, StateChoice, useBodyState } from '../instrument/index.ts';
 import {
@@ -96,8 +97,11 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
     () => subjectFor(dossier, condition, asks, limits),
     [dossier, condition, asks, limits],
   );
+  const [isLeaving, setIsLeaving] = useState(false);
   const work = useWork((done, job) => {
     const id = newId();
+    // Nothing of this page is drawn again for the record that now grows: the capture's own page follows at once.
+    setIsLeaving(true);
     putCapture(
       client.id,
       id,
@@ -155,6 +159,13 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
             {takes('watch', dossier, safety)}
           </Say>
         </Part>
+      </Screen>
+    );
+
+  if (isLeaving)
+    return (
+      <Screen title="Watch" who={client.name} back={back} aside={<StopButton dossier={dossier} />}>
+        <Waiting what="the capture" verb="Opening" />
       </Screen>
     );
 
