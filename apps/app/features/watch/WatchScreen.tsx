@@ -100,7 +100,7 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
   const [isLeaving, setIsLeaving] = useState(false);
   const work = useWork((done, job) => {
     const id = newId();
-    // Nothing of this page is drawn again for the record that now grows: the capture's own page follows at once.
+    // The record grows now: to draw this page again for it would hold up the capture's own, which follows at once.
     setIsLeaving(true);
     putCapture(
       client.id,
