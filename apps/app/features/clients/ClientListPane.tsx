@@ -3,7 +3,7 @@ import MaterialIcons from '@expo/vector-icons/MaterialIcons';
 import { Button, ListItem, SearchBar } from '../../ui/elements.ts';
 import { router } from 'expo-router';
 import { useEffect, useState } from 'react';
-import { FlatList, View } from 'react-native';
+import { FlatList, useWindowDimensions, View } from 'react-native';
 import type { ClientLine } from '@zither/contract';
 import { DimButton } from '../../ui/DimButton.tsx';
 import { Notice } from '../../ui/Notice.tsx';
@@ -16,9 +16,13 @@ import { byNeed } from '@zither/visit/floor';
 import { isFound, sayClientLine } from '@zither/words/floor';
 import { Choice } from '../../ui/Choice.tsx';
 
+/** A line of the list is at least this high. */
+const LINE_PX = 64;
+
 /** Clients: search, list, add. The whole page on a phone, the left pane on wide. */
 export function ClientListPane({ openId }: { openId: string | null }) {
   const { colors, isWide } = useLook();
+  const { height } = useWindowDimensions();
   const { clients, isLoading, isError, refetch } = useClientList();
   const [search, setSearch] = useState('');
   const [withArchived, setWithArchived] = useState(false);
@@ -95,7 +99,8 @@ export function ClientListPane({ openId }: { openId: string | null }) {
       <FlatList
         data={withArchived ? [...active, ...archived] : active}
         keyExtractor={(line) => line.id}
-        initialNumToRender={10}
+        // As many as the window could hold: the rest may come a moment later.
+        initialNumToRender={Math.ceil(height / LINE_PX)}
         windowSize={7}
         contentContainerStyle={{ paddingBottom: space.xl }}
         renderItem={({ item }) => <Line line={item} isOpen={item.id === openId} />}
@@ -171,7 +176,10 @@ function Line({ line, isOpen }: { line: ClientLine; isOpen: boolean }) {
       onPress={() => router.navigate(`/clients/${line.id}`)}
       role="link"
       aria-current={isOpen ? 'page' : undefined}
-      containerStyle={{ backgroundColor: isOpen ? colors.sunken : 'transparent', minHeight: 64 }}
+      containerStyle={{
+        backgroundColor: isOpen ? colors.sunken : 'transparent',
+        minHeight: LINE_PX,
+      }}
     >
       <ListItem.Content>
         <ListItem.Title>{line.name}</ListItem.Title>
