@@ -300,6 +300,55 @@ describe('a room without network, at 390 × 844', () => {
   });
 });
 
+describe('a disk that is slow', () => {
+  it('has the browser ask before a page is left with a change it has not kept yet, and keeps it', async () => {
+    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
+    const client = await openKept(page, 'Juno Marrel');
+    const before = await recordOf(client);
+    await page.goto(`${client}/measure/kneeTravel`);
+    await page.getByLabel('Kneecap past toe, cm').waitFor();
+    await page.waitForTimeout(500);
+    // Somebody else is at the line: who wants to write there waits.
+    await page.evaluate(
+      () =>
+        new Promise<void>((resolve) => {
+          const opening = indexedDB.open('zither-plumb');
+          opening.onsuccess = () => {
+            const store = opening.result
+              .transaction('operations', 'readwrite')
+              .objectStore('operations');
+            const end = Date.now() + 4000;
+            const hold = () => {
+              if (Date.now() < end) store.count().onsuccess = hold;
+              else opening.result.close();
+            };
+            hold();
+            resolve();
+          };
+        }),
+    );
+    await keep(page, 'Kneecap past toe, cm', '2.5');
+    await page.getByRole('button', { name: /^2.5 cm, trial/ }).waitFor();
+    await page.getByTestId('save-state').getByText('Saving…').waitFor();
+    const [asked] = await Promise.all([
+      page.waitForEvent('dialog'),
+      page.close({ runBeforeUnload: true }),
+    ]);
+    expect(asked.type()).toBe('beforeunload');
+    await asked.dismiss();
+    await saved(page);
+    expect((await recordOf(client)).trials).toHaveLength(before.trials.length + 1);
+    // With all of it kept, nobody is asked.
+    const [isClosed] = await Promise.all([
+      page.waitForEvent('close').then(() => true),
+      page.close({ runBeforeUnload: true }),
+    ]);
+    expect(isClosed).toBe(true);
+    expect(problems).toEqual([]);
+    await context.close();
+  });
+});
+
 describe('a phone that dies', () => {
   it('in the middle of writing has everything it said was kept, and what was begun', async () => {
     const profile = mkdtempSync(join(tmpdir(), 'plumb-profile-'));

@@ -9,11 +9,13 @@ jest.mock('@zither/visit', () => ({
   askMethod: jest.fn(),
 }));
 const visit =
-  jest.requireMock<Record<'answerOf' | 'withTellings' | 'answerMap', jest.Mock>>('@zither/visit');
+  jest.requireMock<Record<'answerOf' | 'withTellings' | 'answerMap' | 'askMethod', jest.Mock>>(
+    '@zither/visit',
+  );
 
 describe('the worker of Set', () => {
   const told: SetTold[] = [];
-  const ask = (id: number, kind: 'answer' | 'map') =>
+  const ask = (id: number, kind: 'answer' | 'map' | 'method') =>
     dispatchEvent(new MessageEvent('message', { data: { id, kind, ask: { withTellings: true } } }));
   beforeAll(() => {
     jest.useFakeTimers();
@@ -41,6 +43,20 @@ describe('the worker of Set', () => {
     jest.runAllTimers();
     expect(told).toEqual([{ id: 4, kind: 'map', isWhole: true, answer: 'map' }]);
     expect(visit.answerMap).toHaveBeenCalledTimes(1);
+  });
+
+  it('says how far the search for a method is by tenths, and the answer last', () => {
+    visit.askMethod.mockImplementation((_ask, { onProgress }) => {
+      for (let step = 1; step <= 100; step += 1) onProgress(step / 100);
+      return 'choice';
+    });
+    ask(7, 'method');
+    jest.runAllTimers();
+    const shares = told.slice(0, -1).map((t) => (t.kind === 'progress' ? t.share : NaN));
+    expect(shares.length).toBeGreaterThanOrEqual(9);
+    expect(shares.length).toBeLessThanOrEqual(10);
+    expect(shares).toEqual([...shares].sort((a, b) => a - b));
+    expect(told.at(-1)).toEqual({ id: 7, kind: 'method', isWhole: true, answer: 'choice' });
   });
 
   it('drops what would tell more once something else is asked', () => {

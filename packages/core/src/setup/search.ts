@@ -346,7 +346,8 @@ export function reachesAround(
           const roundedDeg = roundingIn(profile, base.setup);
           targets.forEach((targetDepthDeg, i) => {
             const reach = (): SetupReach => {
-              const slope = between(low(stance, toe, i), high(stance, toe, i), share);
+              const at = low(stance, toe, i);
+              const slope = share > 0 ? between(at, high(stance, toe, i), share) : at;
               const own: Reach = { ...tables()[i]!, ...slope };
               return { left: own, right: own, foldCapDeg, roundedDeg };
             };
