@@ -99,8 +99,8 @@ export function ClientListPane({ openId }: { openId: string | null }) {
       <FlatList
         data={withArchived ? [...active, ...archived] : active}
         keyExtractor={(line) => line.id}
-        // As many as the window could hold: the rest may come a moment later.
-        initialNumToRender={Math.ceil(height / LINE_PX)}
+        // All that the window could hold and a few more: the rest is sometimes drawn only once the list is scrolled.
+        initialNumToRender={Math.ceil(height / LINE_PX) + 3}
         windowSize={7}
         contentContainerStyle={{ paddingBottom: space.xl }}
         renderItem={({ item }) => <Line line={item} isOpen={item.id === openId} />}
