@@ -30,6 +30,31 @@ function sizes(dist: string): BenchLine[] {
   ];
 }
 
+interface LongTask {
+  /** Since the page began, ms. */
+  at: number;
+  for: number;
+}
+
+/** Notes from now on what the page's own thread is kept from for more than 50 ms, until another document is loaded. */
+const watchLongTasks = (page: Page): Promise<void> =>
+  page.evaluate(() => {
+    const w = window as unknown as { tasks: LongTask[] };
+    w.tasks = [];
+    new PerformanceObserver((list) => {
+      for (const e of list.getEntries()) w.tasks.push({ at: e.startTime, for: e.duration });
+    }).observe({ type: 'longtask' });
+  });
+
+/** What was noted since it was last asked. */
+const longTasks = (page: Page): Promise<LongTask[]> =>
+  page.evaluate(() => (window as unknown as { tasks: LongTask[] }).tasks.splice(0));
+
+const sayLong = (tasks: readonly LongTask[]): string =>
+  tasks.length === 0
+    ? 'none'
+    : `${tasks.length}, longest ${Math.max(...tasks.map((t) => t.for)).toFixed(0)} ms`;
+
 async function drag(page: Page, address: string): Promise<BenchLine[]> {
   await page.goto(`${address}/lab`);
   const slider = page.getByLabel('Stance width', { exact: true });
@@ -37,14 +62,11 @@ async function drag(page: Page, address: string): Promise<BenchLine[]> {
   await page.waitForTimeout(500);
   const box = await slider.boundingBox();
   if (!box) throw new Error('no slider');
+  await watchLongTasks(page);
   await page.evaluate(() => {
-    const w = window as unknown as { frames60: number[]; long: number[]; going: boolean };
+    const w = window as unknown as { frames60: number[]; going: boolean };
     w.frames60 = [];
-    w.long = [];
     w.going = true;
-    new PerformanceObserver((list) => {
-      for (const entry of list.getEntries()) w.long.push(entry.duration);
-    }).observe({ type: 'longtask' });
     const tick = (at: number) => {
       w.frames60.push(at);
       if (w.going) requestAnimationFrame(tick);
@@ -61,10 +83,10 @@ async function drag(page: Page, address: string): Promise<BenchLine[]> {
     await page.waitForTimeout(8);
   }
   await page.mouse.up();
-  const { frames, long } = await page.evaluate(() => {
-    const w = window as unknown as { frames60: number[]; long: number[]; going: boolean };
+  const frames = await page.evaluate(() => {
+    const w = window as unknown as { frames60: number[]; going: boolean };
     w.going = false;
-    return { frames: w.frames60, long: w.long };
+    return w.frames60;
   });
   const gaps = frames.slice(1).map((at, i) => at - (frames[i] ?? at));
   const sorted = [...gaps].sort((a, b) => a - b);
@@ -77,8 +99,7 @@ async function drag(page: Page, address: string): Promise<BenchLine[]> {
     },
     {
       what: 'Long tasks (> 50 ms) during the drag',
-      measured:
-        long.length === 0 ? 'none' : `${long.length}, longest ${Math.max(...long).toFixed(0)} ms`,
+      measured: sayLong(await longTasks(page)),
       goal: 'printed',
     },
   ];
@@ -91,28 +112,17 @@ async function capture(page: Page, address: string): Promise<BenchLine[]> {
   await page.getByRole('link', { name: /^Watch/ }).click();
   await page.getByRole('button', { name: 'Simulated camera' }).click();
   await page.waitForTimeout(500);
-  await page.evaluate(() => {
-    const w = window as unknown as { tasks: { at: number; for: number }[]; begun: number };
-    w.tasks = [];
-    new PerformanceObserver((list) => {
-      for (const e of list.getEntries()) w.tasks.push({ at: e.startTime, for: e.duration });
-    }).observe({ type: 'longtask' });
-    w.begun = performance.now();
-  });
+  await watchLongTasks(page);
+  const begun = await page.evaluate(() => performance.now());
   await page.getByRole('button', { name: 'Take the capture' }).click();
   await page.getByRole('heading', { name: 'Side view' }).waitFor();
   const kept = await page.evaluate(() => performance.now());
   await page.getByRole('heading', { name: 'Over the rep' }).waitFor();
   await page.waitForTimeout(500);
-  const { tasks, begun, done } = await page.evaluate(() => {
-    const w = window as unknown as { tasks: { at: number; for: number }[]; begun: number };
-    const [done] = performance.getEntriesByName('look-done');
-    return { tasks: w.tasks, begun: w.begun, done: done?.startTime ?? 0 };
-  });
-  const say = (list: { for: number }[]) =>
-    list.length === 0
-      ? 'none'
-      : `${list.length}, longest ${Math.max(...list.map((t) => t.for)).toFixed(0)} ms`;
+  const done = await page.evaluate(
+    () => performance.getEntriesByName('look-done')[0]?.startTime ?? 0,
+  );
+  const tasks = await longTasks(page);
   return [
     {
       what: 'Simulated capture: from the tap until it is judged and kept (a fresh worker)',
@@ -121,17 +131,17 @@ async function capture(page: Page, address: string): Promise<BenchLine[]> {
     },
     {
       what: 'Long tasks (> 50 ms) of the page while the worker is at it',
-      measured: say(tasks.filter((t) => t.at + t.for < done)),
+      measured: sayLong(tasks.filter((t) => t.at + t.for < done)),
       goal: 'none',
     },
     {
       what: 'Long tasks as the capture is put away and its page opened',
-      measured: say(tasks.filter((t) => t.at + t.for >= done && t.at < kept)),
+      measured: sayLong(tasks.filter((t) => t.at + t.for >= done && t.at < kept)),
       goal: 'none',
     },
     {
       what: 'Long tasks while the review is drawn',
-      measured: say(tasks.filter((t) => t.at >= kept)),
+      measured: sayLong(tasks.filter((t) => t.at >= kept)),
       goal: 'none',
     },
   ];
@@ -139,35 +149,24 @@ async function capture(page: Page, address: string): Promise<BenchLine[]> {
 
 /** What the page's own thread is kept from as a client's page is opened from the list, and each stage of the visit from it. */
 async function pages(page: Page, address: string): Promise<BenchLine> {
-  await page.addInitScript(() => {
-    const w = window as unknown as { long: number[] };
-    w.long = [];
-    new PerformanceObserver((list) => {
-      for (const e of list.getEntries()) w.long.push(e.duration);
-    }).observe({ type: 'longtask' });
-  });
   await page.goto(`${address}/clients`);
   await page.getByText('Orla Venn').first().waitFor();
   await page.waitForTimeout(OPENED_MS);
-  const longOf = async (open: () => Promise<unknown>): Promise<number[]> => {
-    await page.evaluate(() => {
-      (window as unknown as { long: number[] }).long = [];
-    });
+  await watchLongTasks(page);
+  const opened = async (open: () => Promise<unknown>) => {
     await open();
     await page.waitForTimeout(OPENED_MS);
-    return page.evaluate(() => (window as unknown as { long: number[] }).long);
   };
-  const long = await longOf(() => page.getByText('Orla Venn').first().click());
+  await opened(() => page.getByText('Orla Venn').first().click());
   const stages = ['Clear', 'Measure', 'Watch', 'Probe', 'Set', 'Coach', 'Recheck'];
   for (const stage of stages) {
     const link = page.getByRole('link', { name: new RegExp(`^${stage}: `) }).first();
-    long.push(...(await longOf(() => link.click())));
-    long.push(...(await longOf(() => page.evaluate(() => history.back()))));
+    await opened(() => link.click());
+    await opened(() => page.evaluate(() => history.back()));
   }
   return {
     what: `Long tasks (> 50 ms) as a client’s page and each of its ${stages.length} stages is opened, and left again`,
-    measured:
-      long.length === 0 ? 'none' : `${long.length}, longest ${Math.max(...long).toFixed(0)} ms`,
+    measured: sayLong(await longTasks(page)),
     goal: 'none',
   };
 }
@@ -178,13 +177,10 @@ async function search(page: Page, address: string, dist: string): Promise<BenchL
   if (!name) throw new Error('the worker of Set is not among the bundles');
   await page.goto(`${address}/lab`);
   await page.waitForTimeout(1000);
+  await watchLongTasks(page);
   const times = await page.evaluate(
     async ({ url, ask }) => {
       const worker = new Worker(url);
-      const long: number[] = [];
-      new PerformanceObserver((list) => {
-        for (const e of list.getEntries()) long.push(e.duration);
-      }).observe({ type: 'longtask' });
       const once = (id: number) =>
         new Promise<{ first: number; whole: number }>((resolve) => {
           const begin = performance.now();
@@ -199,7 +195,7 @@ async function search(page: Page, address: string, dist: string): Promise<BenchL
         });
       const cold = await once(1);
       const warm = [await once(2), await once(3), await once(4)].sort((a, b) => a.whole - b.whole);
-      return { cold, warm: warm[1] ?? cold, long };
+      return { cold, warm: warm[1] ?? cold };
     },
     {
       url: `/_expo/static/js/web/${name}`,
@@ -222,10 +218,7 @@ async function search(page: Page, address: string, dist: string): Promise<BenchL
     },
     {
       what: 'Long tasks of the page meanwhile',
-      measured:
-        times.long.length === 0
-          ? 'none'
-          : `${times.long.length}, longest ${ms(Math.max(...times.long))}`,
+      measured: sayLong(await longTasks(page)),
       goal: 'none',
     },
   ];
