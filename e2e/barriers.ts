@@ -6,21 +6,27 @@ import { seeded, visit, type PHONE } from './support.ts';
 
 const axe = readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8');
 
-/** What axe finds against WCAG 2.2 AA, as short lines. Only colours differ between light and dark, so dark is asked for contrast alone. */
-async function barriers(page: Page, colours: 'light' | 'dark'): Promise<string[]> {
-  const rules =
-    colours === 'light'
-      ? ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']
-      : { type: 'rule', values: ['color-contrast'] };
+const EVERY_RULE = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
+const CONTRAST = { type: 'rule', values: ['color-contrast'] };
+
+type Colours = 'light' | 'dark';
+
+/** What axe finds against WCAG 2.2 AA, as short lines. */
+async function barriers(
+  page: Page,
+  colours: Colours,
+  runOnly: typeof EVERY_RULE | typeof CONTRAST,
+): Promise<string[]> {
   if (!(await page.evaluate('!!globalThis.axe'))) await page.evaluate(axe);
-  const results = await page.evaluate(`axe.run(document, { runOnly: ${JSON.stringify(rules)} })`);
+  const options = { runOnly, resultTypes: ['violations'], preload: false };
+  const results = await page.evaluate(`axe.run(document, ${JSON.stringify(options)})`);
   return (results as AxeResults).violations.flatMap((v) =>
     v.nodes.map((n) => `${v.id}, ${colours}: ${n.html.slice(0, 140)}`),
   );
 }
 
 /** Changes the colours as another tab of the browser does, and waits until the page has them. */
-async function turn(page: Page, colours: 'light' | 'dark'): Promise<void> {
+async function turn(page: Page, colours: Colours): Promise<void> {
   await page.evaluate((mode) => {
     localStorage.setItem('zither-plumb.colours', mode);
     dispatchEvent(new StorageEvent('storage', { key: 'zither-plumb.colours' }));
@@ -32,8 +38,33 @@ async function turn(page: Page, colours: 'light' | 'dark'): Promise<void> {
     const red = Number(/\d+/.exec(getComputedStyle(places).backgroundColor)?.[0]);
     return isDark ? red < 100 : red > 150;
   }, colours === 'dark');
-  // Buttons fade from one colour to the other.
-  await page.waitForTimeout(250);
+  await still(page);
+}
+
+/** Waits until nothing on the page fades or slides, and a worker's answers are drawn: nothing has changed for a fifth of a second. */
+async function still(page: Page): Promise<void> {
+  await page.evaluate(async () => {
+    await new Promise<void>((resolve) => {
+      let quiet = setTimeout(end, 200);
+      const watch = new MutationObserver(() => {
+        clearTimeout(quiet);
+        quiet = setTimeout(end, 200);
+      });
+      // A page that never rests is looked at all the same.
+      const most = setTimeout(end, 3000);
+      function end() {
+        watch.disconnect();
+        clearTimeout(quiet);
+        clearTimeout(most);
+        resolve();
+      }
+      watch.observe(document, { subtree: true, childList: true, characterData: true });
+    });
+    const ending = document
+      .getAnimations()
+      .filter((a) => a.effect?.getComputedTiming().endTime !== Infinity);
+    await Promise.allSettled(ending.map((a) => a.finished));
+  });
 }
 
 /** Buttons and fields smaller than 44 × 44 CSS pixels. */
@@ -85,11 +116,17 @@ export function asksEveryPage(size: typeof PHONE): void {
     async () => {
       const { page, context } = await visit(house.browser, size, server.address);
       const found: Record<string, string[]> = {};
+      // Each page is opened in the colours the one before was left in; only contrast differs in the others.
+      let colours: Colours = 'light';
       const look = async (at: string) => {
-        const light = [...(await barriers(page, 'light')), ...(await smallTargets(page))];
-        await turn(page, 'dark');
-        found[at] = [...light, ...(await barriers(page, 'dark'))];
-        await turn(page, 'light');
+        await still(page);
+        const first = [
+          ...(await barriers(page, colours, EVERY_RULE)),
+          ...(await smallTargets(page)),
+        ];
+        colours = colours === 'light' ? 'dark' : 'light';
+        await turn(page, colours);
+        found[at] = [...first, ...(await barriers(page, colours, CONTRAST))];
       };
       await page.getByText('Orla Venn').waitFor();
       await look('clients');
@@ -99,7 +136,6 @@ export function asksEveryPage(size: typeof PHONE): void {
       for (const stage of pagesFor(size.width < 900 ? 'phone' : 'wide')) {
         await page.goto(`${client}/${stage}`.replace(/\/$/, ''));
         await page.getByRole('heading').last().waitFor();
-        await page.waitForTimeout(250);
         await look(stage || 'client');
       }
       // The checklist with a fault opened, a review with everything in it, and the simulated camera.
@@ -109,14 +145,12 @@ export function asksEveryPage(size: typeof PHONE): void {
       await look('by eye');
       await page.goto(`${client}/watch`);
       await page.getByRole('button', { name: 'Simulated camera' }).click();
-      await page.waitForTimeout(250);
       await look('simulated camera');
       await page
         .getByRole('link', { name: /^Measured/ })
         .last()
         .click();
       await page.getByRole('heading', { name: 'Over the rep' }).waitFor();
-      await page.waitForTimeout(250);
       await look('review');
       for (const path of [
         '/floor',
@@ -128,7 +162,6 @@ export function asksEveryPage(size: typeof PHONE): void {
       ]) {
         await page.goto(server.address + path);
         await page.getByRole('heading', { level: 1 }).last().waitFor();
-        await page.waitForTimeout(250);
         await look(path);
       }
       expect(

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium, type BrowserContext, type Page } from 'playwright-core';
 import {
-  CHROMIUM,
+  BROWSER,
   enter,
   keep,
   openStage,
@@ -11,7 +11,7 @@ import {
   saved,
   seeded,
   TestServer,
-  visit,
+  visitKeepingApp,
   WIDE,
 } from './support.ts';
 
@@ -91,7 +91,7 @@ const buildsOf = (page: Page) =>
 
 describe('a room without network, at 390 × 844', () => {
   it('measure, judge, try and tick without network; reloaded without it; all of it on the server exactly once', async () => {
-    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
+    const { page, context, problems } = await visitKeepingApp(house.browser, PHONE, server.address);
     const other = await openKept(page, 'Hodd Karrin');
     await page.goto(`${server.address}/clients`);
     const client = await openKept(page, 'Orla Venn');
@@ -158,7 +158,7 @@ describe('a room without network, at 390 × 844', () => {
   });
 
   it('a simulated capture is read in Watch’s worker, kept, and shown with its landmarks after a reload', async () => {
-    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
+    const { page, context, problems } = await visitKeepingApp(house.browser, PHONE, server.address);
     const client = await openKept(page, 'Brin Ostmoor');
     await page.goto(`${client}/watch`);
     await page.getByRole('heading', { name: 'Watch', exact: true }).waitFor();
@@ -176,7 +176,11 @@ describe('a room without network, at 390 × 844', () => {
   });
 
   it('two tabs on one client: one, two, three, both reloaded, and all three arrive', async () => {
-    const { page: a, context, problems } = await visit(house.browser, PHONE, server.address);
+    const {
+      page: a,
+      context,
+      problems,
+    } = await visitKeepingApp(house.browser, PHONE, server.address);
     const client = await openKept(a, 'Tavi Brask');
     const station = async (page: Page) => {
       await page.goto(`${client}/measure/kneeTravel`);
@@ -212,7 +216,7 @@ describe('a room without network, at 390 × 844', () => {
   });
 
   it('one of ten changes that cannot be read is kept, said, saved as a file; the nine arrive', async () => {
-    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
+    const { page, context, problems } = await visitKeepingApp(house.browser, PHONE, server.address);
     const client = await openKept(page, 'Maren Sool');
     const before = await recordOf(client);
     await page.goto(`${client}/measure/kneeTravel`);
@@ -258,7 +262,7 @@ describe('a room without network, at 390 × 844', () => {
   });
 
   it('a device without room says so, keeps the change on the page and sends it when it can', async () => {
-    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
+    const { page, context, problems } = await visitKeepingApp(house.browser, PHONE, server.address);
     const client = await openKept(page, 'Pell Ashgrove');
     const before = await recordOf(client);
     await page.goto(`${client}/measure/kneeTravel`);
@@ -302,7 +306,7 @@ describe('a room without network, at 390 × 844', () => {
 
 describe('a disk that is slow', () => {
   it('has the browser ask before a page is left with a change it has not kept yet, and keeps it', async () => {
-    const { page, context, problems } = await visit(house.browser, PHONE, server.address);
+    const { page, context, problems } = await visitKeepingApp(house.browser, PHONE, server.address);
     const client = await openKept(page, 'Juno Marrel');
     const before = await recordOf(client);
     await page.goto(`${client}/measure/kneeTravel`);
@@ -354,8 +358,7 @@ describe('a phone that dies', () => {
     const profile = mkdtempSync(join(tmpdir(), 'plumb-profile-'));
     const open = async (): Promise<{ context: BrowserContext; page: Page }> => {
       const context = await chromium.launchPersistentContext(profile, {
-        executablePath: CHROMIUM,
-        args: ['--no-sandbox', '--disable-gpu'],
+        ...BROWSER,
         viewport: PHONE,
         hasTouch: true,
         isMobile: true,
@@ -396,7 +399,7 @@ describe('a phone that dies', () => {
     await second.page.goto(eye);
     await second.page.getByText('Begun earlier and not kept yet.').waitFor();
     await second.page.getByRole('button', { name: 'Keep 1 fault in 5 reps' }).waitFor();
-    await second.page.goto(`${client}/measure/kneeTravel`);
+    // This page sends what the other had kept; one opened after it has sent nothing and says nothing.
     await saved(second.page);
     const values = (await recordOf(client)).trials
       .filter((t) => !before.trials.some((o) => o.id === t.id))
@@ -416,7 +419,7 @@ describe('a newer version of the app', () => {
     cpSync(join(__dirname, '../apps/app/dist'), folder, { recursive: true });
     const own = new TestServer({ STATIC_FOLDER: folder });
     await own.start();
-    const { page, context, problems } = await visit(
+    const { page, context, problems } = await visitKeepingApp(
       house.browser,
       PHONE,
       own.address,
@@ -448,11 +451,11 @@ describe('a newer version of the app', () => {
 
 describe('two devices on one client, at 1280 × 800', () => {
   it('that changed different fields are asked field by field, the side that changed each chosen first', async () => {
-    const one = await visit(house.browser, WIDE, server.address);
+    const one = await visitKeepingApp(house.browser, WIDE, server.address);
     const client = await openKept(one.page, 'Nim Farrowe');
     await one.page.goto(`${client}/edit`);
     await one.page.getByLabel('Body mass, kg').waitFor();
-    const two = await visit(house.browser, PHONE, server.address);
+    const two = await visitKeepingApp(house.browser, PHONE, server.address);
     await two.page.goto(`${client}/edit`);
     await two.page.getByLabel('Notes').waitFor();
     // One is still typing when the other's change comes in.

@@ -66,7 +66,7 @@ describe('Probe, at 390 × 844', () => {
     await page.getByRole('button', { name: /^No change we can see: Foot cue/ }).tap();
     await page.getByText(/^Recorded: Foot cue.*no change we can see\.$/).waitFor();
     const hip = 'Abductor strength or timing, left';
-    const before = await belief(page, hip);
+    const before = await settled(page, hip);
     // Second: the leg raise aside ends early; the hip is believed more, and says what it was.
     await page.getByRole('button', { name: /^Other tests/ }).waitFor();
     if ((await card.getByRole('heading', { name: /^Standing hip abduction/ }).count()) === 0) {
@@ -79,7 +79,7 @@ describe('Probe, at 390 × 844', () => {
       .getByText(/· was \d+ %/)
       .first()
       .waitFor();
-    expect(await belief(page, hip)).toBeGreaterThan(Math.max(50, before));
+    expect(await settled(page, hip)).toBeGreaterThan(Math.max(50, before));
 
     await page.getByRole('button', { name: /^Conclude/ }).tap();
     await page.getByRole('heading', { name: 'Setup', level: 1 }).waitFor();

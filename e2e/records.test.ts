@@ -1,6 +1,6 @@
 import type { Page } from 'playwright-core';
 import { sayFound } from '@zither/words/setup';
-import { seeded, visit, WIDE } from './support.ts';
+import { openStage, seeded, visit, WIDE } from './support.ts';
 
 const house = seeded();
 const { server } = house;
@@ -60,12 +60,12 @@ describe('twenty records through the browser', () => {
       const use = sayFound({ setup, targetDepthDeg: thighDepthDeg });
       await page.getByTestId('in-use').waitFor();
       expect(await named(page, 'in-use')).toBe(use);
-      await page.goto(`${client}/setup`);
+      await openStage(page, 'Set');
       await page.getByTestId('window').waitFor();
       expect(await named(page, 'answer')).toBe(use);
       const { next } = answer.setup;
-      await page.goto(`${client}/setup?show=trials`);
-      await page.getByTestId('window').waitFor();
+      await page.getByRole('radio', { name: 'Trials' }).click();
+      await page.getByRole('radio', { name: 'Trials', checked: true }).waitFor();
       await page.getByText(/^Working out/).waitFor({ state: 'detached' });
       const { thighDepthDeg: nextDepth, ...nextSetup } = next?.setup ?? answer.setup.use;
       expect(await named(page, 'answer')).toBe(
@@ -74,7 +74,7 @@ describe('twenty records through the browser', () => {
       if (!answer.plan) continue;
       // The plan names nothing that the setup in use is not.
       expect(answer.setup.use).toMatchObject(answer.plan.setup);
-      await page.goto(`${client}/prescription`);
+      await openStage(page, 'Coach');
       const cm = (setup.stanceWidthMm / 10).toFixed(0);
       await page
         .getByText(new RegExp(`^Heels ${cm} cm apart`))

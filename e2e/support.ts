@@ -61,15 +61,14 @@ export class TestServer {
     await ended;
   }
 
-  /** Writes the demo, or takes the copy that was written once for the whole run. */
+  /** Starts with the demo: a copy of the one that was written for the whole run. */
+  async startSeeded(): Promise<void> {
+    copyFileSync(process.env['DEMO_FILE']!, this.file);
+    await this.start();
+  }
+
+  /** Writes the demo through the API. */
   async seed(): Promise<void> {
-    const written = process.env['DEMO_FILE'] ?? '';
-    if (written !== '') {
-      await this.stop();
-      copyFileSync(written, this.file);
-      await this.start();
-      return;
-    }
     const child = spawn(process.execPath, ['--import', 'tsx', 'demo/main.ts', this.address], {
       cwd: ROOT,
       stdio: ['ignore', 'ignore', 'inherit'],
@@ -85,33 +84,69 @@ export class TestServer {
   }
 }
 
-export const CHROMIUM = process.env['CHROMIUM'] ?? '/usr/bin/chromium';
+/**
+ * Pages that the browser draws for its own address bar: nobody sees them here, and every new profile pays over a second of processor time for
+ * them. A list of what is off replaces Playwright's own, so what matters of that is said again.
+ */
+const OFF = [
+  ...['WebUIOmniboxPopup', 'WebUIOmniboxFullPopup', 'WebUIOmniboxAimPopup'],
+  ...['AvoidUnnecessaryBeforeUnloadCheckSync', 'DestroyProfileOnBrowserClose', 'PaintHolding'],
+  ...['HttpsUpgrades', 'ThirdPartyStoragePartitioning', 'OptimizationHints', 'PreconnectToSearch'],
+];
 
-export const launch = (): Promise<Browser> =>
-  chromium.launch({
-    executablePath: CHROMIUM,
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
-  });
+/** How a browser is started in every test. */
+export const BROWSER = {
+  executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+    `--disable-features=${OFF.join(',')}`,
+  ],
+};
+
+export const launch = (): Promise<Browser> => chromium.launch(BROWSER);
 
 export const PHONE = { width: 390, height: 844 };
 export const WIDE = { width: 1280, height: 800 };
 
-/** A fresh browser profile; fails the test on any error the page reports. */
-export async function visit(
+interface Visit {
+  readonly context: BrowserContext;
+  readonly page: Page;
+  /** Every error the page reports. */
+  readonly problems: string[];
+}
+
+/** A page in a fresh browser profile, which does not keep the app on the device: that costs seconds and is what few journeys are about. */
+export const visit = (
   browser: Browser,
   size: typeof PHONE,
   address: string,
   path = '/clients',
-): Promise<{ context: BrowserContext; page: Page; problems: string[] }> {
+): Promise<Visit> => open(browser, { size, url: address + path, serviceWorkers: 'block' });
+
+/** The same, with the app kept on the device as everywhere outside the tests. */
+export const visitKeepingApp = (
+  browser: Browser,
+  size: typeof PHONE,
+  address: string,
+  path = '/clients',
+): Promise<Visit> => open(browser, { size, url: address + path, serviceWorkers: 'allow' });
+
+async function open(
+  browser: Browser,
+  {
+    size,
+    url,
+    serviceWorkers,
+  }: { size: typeof PHONE; url: string; serviceWorkers: 'allow' | 'block' },
+): Promise<Visit> {
   const context = await browser.newContext({
+    serviceWorkers,
     viewport: size,
     hasTouch: size.width < 900,
     isMobile: size.width < 900,
@@ -126,7 +161,7 @@ export async function visit(
     if (message.type() === 'error' && !message.text().startsWith('Failed to load resource'))
       problems.push(message.text());
   });
-  await page.goto(address + path);
+  await page.goto(url);
   return { context, page, problems };
 }
 
@@ -168,8 +203,7 @@ function house(hasDemo: boolean): House {
   let browser: Browser | null = null;
   beforeAll(async () => {
     browser = await launch();
-    await server.start();
-    if (hasDemo) await server.seed();
+    await (hasDemo ? server.startSeeded() : server.start());
   });
   afterAll(async () => {
     await browser?.close();
