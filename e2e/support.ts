@@ -1,6 +1,6 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
-import { copyFileSync, existsSync, mkdtempSync } from 'node:fs';
+import { copyFileSync, mkdtempSync } from 'node:fs';
 import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -65,22 +65,6 @@ export class TestServer {
   async startSeeded(): Promise<void> {
     copyFileSync(process.env['DEMO_FILE']!, this.file);
     await this.start();
-  }
-
-  /** Writes the demo through the API. */
-  async seed(): Promise<void> {
-    const child = spawn(process.execPath, ['--import', 'tsx', 'demo/main.ts', this.address], {
-      cwd: ROOT,
-      stdio: ['ignore', 'ignore', 'inherit'],
-    });
-    const [code] = (await once(child, 'exit')) as [number];
-    if (code !== 0) throw new Error('The demo data could not be written.');
-  }
-
-  /** The database as one file, once the server has stopped. */
-  copyTo(path: string): void {
-    if (existsSync(`${this.file}-wal`)) throw new Error('The server left its log open.');
-    copyFileSync(this.file, path);
   }
 }
 

@@ -1,6 +1,7 @@
 // npm test: installs what is missing, then check, unit, property, server and browser tests; ends with one count.
 import { Buffer } from 'node:buffer';
 import { spawn, spawnSync } from 'node:child_process';
+import { once } from 'node:events';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { installChromium, installPackages, root } from './install.mjs';
@@ -63,6 +64,17 @@ function jest(name, args, env = {}) {
   if (status !== 0 && result.numFailedTests + result.numRuntimeErrorTestSuites === 0) failed += 1;
 }
 
+/** The demo as a file, written beside the build. */
+async function writeDemo() {
+  const file = join(cache, 'demo.sqlite');
+  rmSync(file, { force: true });
+  const script = join(root, 'scripts/writeDemo.mjs');
+  const child = spawn(process.execPath, [script, file], { stdio: ['ignore', 2, 2] });
+  const [code] = await once(child, 'exit');
+  if (code !== 0) throw new Error('The demo data could not be written.');
+  return file;
+}
+
 async function main() {
   mkdirSync(cache, { recursive: true });
   installPackages();
@@ -75,10 +87,12 @@ async function main() {
     ['Circles of imports', 'check:cycles'],
   ]);
   jest('Unit, property and server tests', []);
-  say('Building the app');
+  say('Building the app and writing the demo');
+  const demo = writeDemo();
   const { buildApp } = await import('./build.mjs');
   await buildApp();
-  jest('Browser journeys', ['--config', 'jest.e2e.config.cjs'], { CHROMIUM: chromium });
+  const DEMO_FILE = await demo;
+  jest('Browser journeys', ['--config', 'jest.e2e.config.cjs'], { CHROMIUM: chromium, DEMO_FILE });
 }
 
 try {
