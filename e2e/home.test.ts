@@ -193,6 +193,11 @@ describe('what the client takes home', () => {
     await page.mouse.down();
     await page.mouse.move(from.x - 30, from.y, { steps: 4 });
     await page.mouse.move(to.x, to.y, { steps: 10 });
+    // Let go once the day below says that it takes it, as a hand does.
+    await page.waitForFunction(
+      (below) => below && getComputedStyle(below).borderTopWidth === '2px',
+      await day(/^Monday: /).elementHandle(),
+    );
     await page.mouse.up();
     await day(/^Monday: Train$/).waitFor();
     await day(/^Monday: Train$/).click();

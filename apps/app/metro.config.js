@@ -1,4 +1,5 @@
 const { getDefaultConfig } = require('expo/metro-config');
+const fs = require('fs');
 const path = require('path');
 
 const config = getDefaultConfig(__dirname);
@@ -34,10 +35,18 @@ config.resolver.resolveRequest = (context, name, platform) => {
 // A module is run when it is first used, not when the app starts: the first page needs only some of them. Not so React, which all need, and the one
 // that notes the address of the running script, by which workers are found.
 const AT_START = ['React', 'react', 'react/jsx-runtime', 'react-native', '../utils/getBundleUrl'];
+// The core calls across its modules millions of times a search, where looking each other module up again takes as long as the sums themselves.
+const CORE = path.join(__dirname, '../../packages/core/src');
+const isCode = (name) => name.endsWith('.ts');
+const HOT = fs
+  .readdirSync(CORE, { recursive: true })
+  .filter(isCode)
+  .map((name) => path.join(CORE, name));
+
 config.transformer.getTransformOptions = async () => ({
   transform: {
     experimentalImportSupport: true,
-    inlineRequires: true,
+    inlineRequires: { blockList: Object.fromEntries(HOT.map((file) => [file, true])) },
     nonInlinedRequires: AT_START,
   },
 });
