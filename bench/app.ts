@@ -4,6 +4,7 @@ import { gzipSync } from 'node:zlib';
 import { chromium, type Page } from 'playwright-core';
 import { BALANCED } from '@zither/core';
 import type { BenchLine } from './line.ts';
+import { QUIET } from '../e2e/quiet.ts';
 import { TYPICAL } from './set.ts';
 import { benchStarts } from './starts.ts';
 
@@ -230,18 +231,7 @@ export async function benchApp(
   address: string,
   executablePath: string,
 ): Promise<BenchLine[]> {
-  const browser = await chromium.launch({
-    executablePath,
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
-  });
+  const browser = await chromium.launch({ executablePath, args: QUIET });
   try {
     const viewport = { width: 390, height: 844 };
     const page = await browser.newPage({ viewport });

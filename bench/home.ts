@@ -8,6 +8,7 @@ import { chromium } from 'playwright-core';
 import { drillPicture, DRILLS, floorMarks } from '@zither/core';
 import { clientPage } from '@zither/formats/clientPage';
 import { cardDocument, floorMapDocument, planDocument, writePdf } from '@zither/formats/paper';
+import { QUIET } from '../e2e/quiet.ts';
 import type { BenchLine } from './line.ts';
 
 const family = dirname(
@@ -77,7 +78,7 @@ async function papersMs(): Promise<number> {
 async function usableMs(html: string, executablePath: string): Promise<number> {
   const file = join(mkdtempSync(join(tmpdir(), 'plumb-bench-')), 'page.html');
   writeFileSync(file, html);
-  const browser = await chromium.launch({ executablePath, args: ['--no-sandbox'] });
+  const browser = await chromium.launch({ executablePath, args: QUIET });
   const page = await browser.newPage({ viewport: { width: 390, height: 844 } });
   const session = await page.context().newCDPSession(page);
   await session.send('Emulation.setCPUThrottlingRate', { rate: SLOWER });

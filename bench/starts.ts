@@ -6,6 +6,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Readable, Writable } from 'node:stream';
 import { clientListSchema } from '@zither/contract';
+import { OWN_PAGES } from '../e2e/quiet.ts';
 import type { BenchLine } from './line.ts';
 
 /** An address that leads to another until the line is cut: what a phone sees when the network goes. */
@@ -44,6 +45,8 @@ function bareBrowser(executablePath: string) {
       '--disable-gpu',
       '--no-first-run',
       '--disable-background-networking',
+      // They are drawn just when the page starts, and no phone has them.
+      `--disable-features=${OWN_PAGES.join(',')}`,
       '--remote-debugging-pipe',
       `--user-data-dir=${profile}`,
       'about:blank',

@@ -5,6 +5,7 @@ import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium, type Browser, type BrowserContext, type Page } from 'playwright-core';
+import { QUIET } from './quiet.ts';
 
 const ROOT = join(__dirname, '..');
 
@@ -68,29 +69,10 @@ export class TestServer {
   }
 }
 
-/**
- * Pages that the browser draws for its own address bar: nobody sees them here, and every new profile pays over a second of processor time for
- * them. A list of what is off replaces Playwright's own, so what matters of that is said again.
- */
-const OFF = [
-  ...['WebUIOmniboxPopup', 'WebUIOmniboxFullPopup', 'WebUIOmniboxAimPopup'],
-  ...['AvoidUnnecessaryBeforeUnloadCheckSync', 'DestroyProfileOnBrowserClose', 'PaintHolding'],
-  ...['HttpsUpgrades', 'ThirdPartyStoragePartitioning', 'OptimizationHints', 'PreconnectToSearch'],
-];
-
 /** How a browser is started in every test. */
 export const BROWSER = {
   executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-    `--disable-features=${OFF.join(',')}`,
-  ],
+  args: QUIET,
 };
 
 export const launch = (): Promise<Browser> => chromium.launch(BROWSER);

@@ -1,10 +1,11 @@
 import '../features/shell/jitless.ts';
 import { SourceSans3_400Regular } from '@expo-google-fonts/source-sans-3/400Regular';
 import { SourceSans3_600SemiBold } from '@expo-google-fonts/source-sans-3/600SemiBold';
-import { createTheme, ThemeProvider } from '../ui/elements.ts';
+import { createTheme } from '../ui/elements.ts';
+import { LookProvider } from '../ui/LookProvider.tsx';
 import { useFonts } from 'expo-font';
 import { Slot, usePathname } from 'expo-router';
-import { useEffect, useState, useSyncExternalStore } from 'react';
+import { memo, useEffect, useState, useSyncExternalStore } from 'react';
 import { View } from 'react-native';
 import { SafeAreaProvider } from 'react-native-safe-area-context';
 import { Provider } from 'react-redux';
@@ -22,35 +23,43 @@ if (opened && opened[2] !== undefined) void import('../features/clients/ClientSc
 start(store, opened?.[1] ?? null, /^\/(clients\/?)?$/.test(at));
 
 export default function RootLayout() {
-  const [look] = useState(() => createTheme({ ...theme, mode: readMode() }));
   const [fontsReady, fontsFailed] = useFonts({
     SourceSans3_400Regular,
     SourceSans3_600SemiBold,
   });
-  const path = usePathname();
   const isOpen = useSyncExternalStore(store.subscribe, () => store.getState().rows.isOpen);
   useEffect(keepApp, []);
 
   // The page is usable with the system's letters; only the first moment waits for our own.
   // Reads the device's store before the first page, so that every page begins with what was typed.
   if ((!fontsReady && !fontsFailed) || !isOpen) return <View />;
-  const isPrint = path.endsWith('/print') || path.endsWith('/referral');
+  return <Ground />;
+}
+
+/** What all pages stand on. The router draws the layout anew at every step; this stays as it is. */
+const Ground = memo(function Ground() {
+  const [look] = useState(() => createTheme({ ...theme, mode: readMode() }));
   return (
     <SafeAreaProvider style={{ flex: 1 }}>
       <Provider store={store}>
-        <ThemeProvider theme={look}>
+        <LookProvider theme={look}>
           <SharedColours />
           <Units>
-            {isPrint ? (
-              <Slot />
-            ) : (
-              <Shell>
-                <Slot />
-              </Shell>
-            )}
+            <Pages />
           </Units>
-        </ThemeProvider>
+        </LookProvider>
       </Provider>
     </SafeAreaProvider>
+  );
+});
+
+function Pages() {
+  const path = usePathname();
+  const isPrint = path.endsWith('/print') || path.endsWith('/referral');
+  if (isPrint) return <Slot />;
+  return (
+    <Shell>
+      <Slot />
+    </Shell>
   );
 }

@@ -7,12 +7,12 @@ import { makeStore } from '../features/data/store.ts';
 import { SaveBadge } from '../ui/SaveBadge.tsx';
 import { StringGauge } from '../ui/StringGauge.tsx';
 import { Stepper } from '../ui/Stepper.tsx';
-import { ThemeProvider } from '../ui/elements.ts';
+import { LookProvider } from '../ui/LookProvider.tsx';
 import { theme } from '../ui/theme.ts';
 import { setUnits } from '@zither/words/units';
 
 const inTheme = (node: React.ReactNode) =>
-  render(<ThemeProvider theme={theme}>{node}</ThemeProvider>);
+  render(<LookProvider theme={theme}>{node}</LookProvider>);
 
 const stepper = (change: object = {}) => {
   const onChange = jest.fn();

@@ -5,11 +5,11 @@ import { FaultRow } from '../features/watch/FaultRow.tsx';
 import { MotionPlot, shareOf } from '../features/watch/MotionPlot.tsx';
 import { frameFor, spotsOf, StickFigure } from '../features/watch/StickFigure.tsx';
 import { LeanStack } from '../ui/LeanStack.tsx';
-import { ThemeProvider } from '../ui/elements.ts';
+import { LookProvider } from '../ui/LookProvider.tsx';
 import { theme } from '../ui/theme.ts';
 
 const inTheme = (node: React.ReactNode) =>
-  render(<ThemeProvider theme={theme}>{node}</ThemeProvider>);
+  render(<LookProvider theme={theme}>{node}</LookProvider>);
 
 function Row({ told }: { told: (mark: Mark) => void }) {
   const [mark, setMark] = useState(NO_MARK);

@@ -1,10 +1,17 @@
-import { Text } from './elements.ts';
 import type { ReactNode } from 'react';
-import type { StyleProp, TextStyle } from 'react-native';
+import { StyleSheet, Text, type StyleProp, type TextStyle } from 'react-native';
+import { Text as ThemedText } from './elements.ts';
 import { font, tabular } from './theme.ts';
 import { useLook } from './useLook.ts';
 
-/** Body text. `soft` for what explains, `strong` for what decides, `number` for figures of equal width. */
+const styles = StyleSheet.create({
+  body: { fontFamily: font.regular, fontSize: 16, lineHeight: 22 },
+  small: { fontSize: 14, lineHeight: 19 },
+  strong: { fontFamily: font.semibold },
+  number: tabular,
+});
+
+/** Body text, the most frequent of all elements: drawn without the theme's merging of properties. `soft` for what explains, `strong` for what decides, `number` for figures of equal width. */
 export function Say({
   children,
   soft = false,
@@ -28,10 +35,11 @@ export function Say({
     <Text
       {...(numberOfLines === undefined ? {} : { numberOfLines })}
       style={[
-        small && { fontSize: 14, lineHeight: 19 },
-        soft && { color: colors.inkSoft },
-        strong && { fontFamily: font.semibold },
-        number && tabular,
+        styles.body,
+        { color: soft ? colors.inkSoft : colors.ink },
+        small && styles.small,
+        strong && styles.strong,
+        number && styles.number,
         style,
       ]}
     >
@@ -52,12 +60,12 @@ export function Heading({
 }) {
   return (
     // The component puts its heading style over `style`, so ours has to go in as one.
-    <Text
+    <ThemedText
       {...{ [`h${level}`]: true, ...(style ? { [`h${level}Style`]: style } : {}) }}
       role="heading"
       aria-level={level}
     >
       {children}
-    </Text>
+    </ThemedText>
   );
 }

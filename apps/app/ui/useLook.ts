@@ -1,11 +1,20 @@
-import { useThemeMode, useTheme } from './elements.ts';
-import { useWindowDimensions } from 'react-native';
-import { WIDE_PX, type Palette } from './theme.ts';
+import { createContext, useContext } from 'react';
+import type { Palette } from './theme.ts';
 
-/** The palette in force and whether there is room for two panes. */
-export function useLook(): { colors: Palette; isWide: boolean; isDark: boolean; width: number } {
-  const { theme } = useTheme();
-  const { mode } = useThemeMode();
-  const { width } = useWindowDimensions();
-  return { colors: theme.colors, isWide: width >= WIDE_PX, isDark: mode === 'dark', width };
+export interface Look {
+  colors: Palette;
+  /** Whether there is room for two panes. */
+  isWide: boolean;
+  isDark: boolean;
+  /** Of the window, px. */
+  width: number;
+}
+
+export const LookContext = createContext<Look | null>(null);
+
+/** The palette in force and the room there is. */
+export function useLook(): Look {
+  const look = useContext(LookContext);
+  if (!look) throw new Error('A page is drawn inside LookProvider.');
+  return look;
 }

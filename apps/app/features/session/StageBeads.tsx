@@ -1,5 +1,6 @@
-import { Link } from 'expo-router';
+import { Link, type Href } from 'expo-router';
 import { sayStage } from '@zither/words/stages';
+import { memo } from 'react';
 import { Pressable, View } from 'react-native';
 import Svg, { Circle, Line, Path } from 'react-native-svg';
 import type { Stage } from '@zither/contract';
@@ -58,8 +59,61 @@ interface BeadsProps {
   here: Stage | null;
 }
 
+interface BeadProps {
+  href: Href;
+  name: string;
+  state: StageState;
+  /** The reason for its state. */
+  note: string;
+  isHere: boolean;
+}
+
+/** What each bead says: plain values, so that a step of the visit draws two of them anew and not seven. */
+const beadsOf = ({ clientId, views, here }: BeadsProps): (BeadProps & { key: Stage })[] =>
+  STAGES.map(({ id, name, path }) => ({
+    key: id,
+    href: `/clients/${clientId}/${path}`,
+    name,
+    state: views[id].state,
+    note: sayStage(views[id].note),
+    isHere: here === id,
+  }));
+
+const StripBead = memo(function StripBead({ href, name, state, note, isHere }: BeadProps) {
+  const { colors } = useLook();
+  return (
+    <Link href={href} asChild>
+      <Pressable
+        role="link"
+        aria-current={isHere ? 'page' : undefined}
+        aria-label={`${name}: ${SAY[state]}, ${note}`}
+        style={{
+          flex: 1,
+          minHeight: 48,
+          alignItems: 'center',
+          paddingTop: 6,
+          borderBottomWidth: 3,
+          borderColor: isHere ? colors.brass : 'transparent',
+        }}
+      >
+        <StageBead state={state} />
+        <Say
+          style={{
+            fontSize: 13,
+            lineHeight: 18,
+            fontFamily: isHere ? font.semibold : font.regular,
+            color: isHere ? colors.ink : colors.inkSoft,
+          }}
+        >
+          {name}
+        </Say>
+      </Pressable>
+    </Link>
+  );
+});
+
 /** Seven beads on a string across the top of the phone. */
-export function StageStrip({ clientId, views, here }: BeadsProps) {
+export function StageStrip(beads: BeadsProps) {
   const { colors } = useLook();
   return (
     <View
@@ -83,41 +137,48 @@ export function StageStrip({ clientId, views, here }: BeadsProps) {
           backgroundColor: colors.inkSoft,
         }}
       />
-      {STAGES.map(({ id, name, path }) => (
-        <Link key={id} href={`/clients/${clientId}/${path}`} asChild>
-          <Pressable
-            role="link"
-            aria-current={here === id ? 'page' : undefined}
-            aria-label={`${name}: ${SAY[views[id].state]}, ${sayStage(views[id].note)}`}
-            style={{
-              flex: 1,
-              minHeight: 48,
-              alignItems: 'center',
-              paddingTop: 6,
-              borderBottomWidth: 3,
-              borderColor: here === id ? colors.brass : 'transparent',
-            }}
-          >
-            <StageBead state={views[id].state} />
-            <Say
-              style={{
-                fontSize: 13,
-                lineHeight: 18,
-                fontFamily: here === id ? font.semibold : font.regular,
-                color: here === id ? colors.ink : colors.inkSoft,
-              }}
-            >
-              {name}
-            </Say>
-          </Pressable>
-        </Link>
+      {beadsOf(beads).map(({ key, ...bead }) => (
+        <StripBead key={key} {...bead} />
       ))}
     </View>
   );
 }
 
+const RailBead = memo(function RailBead({ href, name, state, note, isHere }: BeadProps) {
+  const { colors } = useLook();
+  return (
+    <Link href={href} asChild>
+      <Pressable
+        role="link"
+        aria-current={isHere ? 'page' : undefined}
+        style={{
+          minHeight: 60,
+          // Written first and drawn second: what is read aloud starts with the stage, the bead hangs on the line at the left.
+          flexDirection: 'row-reverse',
+          justifyContent: 'flex-end',
+          alignItems: 'center',
+          gap: space.s,
+          paddingLeft: 19,
+          paddingRight: space.s,
+          backgroundColor: isHere ? colors.sunken : 'transparent',
+        }}
+      >
+        <View style={{ flex: 1 }}>
+          <Say style={{ fontFamily: isHere ? font.semibold : font.regular }}>{name}</Say>
+          <Say small soft>
+            {note}
+          </Say>
+        </View>
+        <View role="img" aria-label={SAY[state]}>
+          <StageBead state={state} />
+        </View>
+      </Pressable>
+    </Link>
+  );
+});
+
 /** The same beads on the plumb line at the left of a wide page, each with the reason for its state. */
-export function StageRail({ clientId, views, here }: BeadsProps) {
+export function StageRail(beads: BeadsProps) {
   const { colors } = useLook();
   return (
     <View
@@ -142,34 +203,8 @@ export function StageRail({ clientId, views, here }: BeadsProps) {
           backgroundColor: colors.brass,
         }}
       />
-      {STAGES.map(({ id, name, path }) => (
-        <Link key={id} href={`/clients/${clientId}/${path}`} asChild>
-          <Pressable
-            role="link"
-            aria-current={here === id ? 'page' : undefined}
-            style={{
-              minHeight: 60,
-              // Written first and drawn second: what is read aloud starts with the stage, the bead hangs on the line at the left.
-              flexDirection: 'row-reverse',
-              justifyContent: 'flex-end',
-              alignItems: 'center',
-              gap: space.s,
-              paddingLeft: 19,
-              paddingRight: space.s,
-              backgroundColor: here === id ? colors.sunken : 'transparent',
-            }}
-          >
-            <View style={{ flex: 1 }}>
-              <Say style={{ fontFamily: here === id ? font.semibold : font.regular }}>{name}</Say>
-              <Say small soft>
-                {sayStage(views[id].note)}
-              </Say>
-            </View>
-            <View role="img" aria-label={SAY[views[id].state]}>
-              <StageBead state={views[id].state} />
-            </View>
-          </Pressable>
-        </Link>
+      {beadsOf(beads).map(({ key, ...bead }) => (
+        <RailBead key={key} {...bead} />
       ))}
     </View>
   );

@@ -1,6 +1,6 @@
 import MaterialIcons from '@expo/vector-icons/MaterialIcons';
 import { Link, usePathname, type Href } from 'expo-router';
-import { lazy, Suspense, type ReactNode } from 'react';
+import { lazy, memo, Suspense, type ReactNode } from 'react';
 import { Pressable, View } from 'react-native';
 import { DimButton } from '../../ui/DimButton.tsx';
 import { SaveBadge } from '../../ui/SaveBadge.tsx';
@@ -112,7 +112,7 @@ function PlumbMark() {
   );
 }
 
-function Place({
+const Place = memo(function Place({
   to,
   label,
   icon,
@@ -174,4 +174,4 @@ function Place({
       </Pressable>
     </Link>
   );
-}
+});
