@@ -190,13 +190,11 @@ const PLACES: Record<Order, (a: Placed, b: Placed) => number> = {
 };
 
 /** The order of a kind's rows, the same on every device: whatever is said at one moment is told apart by its id. */
-export const inOrderOf =
-  (kind: RowKind) =>
-  (a: Placed, b: Placed): number =>
-    PLACES[KINDS[kind].order](a, b) ||
-    later(a.updatedAt, b.updatedAt) ||
-    b.version - a.version ||
-    later(b.id, a.id);
+export function inOrderOf(kind: RowKind): (a: Placed, b: Placed) => number {
+  const placed = PLACES[KINDS[kind].order];
+  return (a, b) =>
+    placed(a, b) || later(a.updatedAt, b.updatedAt) || b.version - a.version || later(b.id, a.id);
+}
 
 const PUT_BY = new Map<string, PutKind>(PUT_KINDS.map((kind) => [KINDS[kind].put, kind]));
 
