@@ -1,5 +1,6 @@
 import { startTransition, useCallback, useEffect, useRef, useState } from 'react';
 import type { Opinion, OpinionQuestion, Reasons } from '@zither/visit';
+import { workersOf } from '../../ui/workers.ts';
 
 /** A question to the worker and its answer; answers to older questions are ignored. */
 export type Asked = { id: number; question: OpinionQuestion } & (
@@ -11,31 +12,48 @@ export type Told = { id: number } & (
 
 type Unasked<T = Asked> = T extends Asked ? Omit<T, 'id'> : never;
 
+const workers = workersOf(() => new Worker(new URL('./opinion.worker', import.meta.url)));
+
+/** Of the question asked last on any page: a worker goes from page to page. */
+let lastId = 0;
+
 /** One worker for as long as the page is open: each question is short, starting a worker is not. */
 function useEngine(onTold: (told: Told) => void) {
   const [hasFailed, setHasFailed] = useState(false);
   const worker = useRef<Worker | null>(null);
   const asked = useRef(0);
+  const isDone = useRef(true);
   const listener = useRef(onTold);
   useEffect(() => {
     listener.current = onTold;
   });
   useEffect(() => {
-    const own = new Worker(new URL('./opinion.worker', import.meta.url));
+    const own = workers.take();
     worker.current = own;
-    own.addEventListener('message', ({ data }: MessageEvent<Told>) => {
+    const listen = ({ data }: MessageEvent<Told>) => {
+      if (data.id !== asked.current) return;
+      isDone.current = true;
       // Drawn bit by bit: most of the page hangs on it.
-      if (data.id === asked.current) startTransition(() => listener.current(data));
-    });
-    own.addEventListener('error', () => setHasFailed(true));
+      startTransition(() => listener.current(data));
+    };
+    const fail = () => {
+      isDone.current = false;
+      setHasFailed(true);
+    };
+    own.addEventListener('message', listen);
+    own.addEventListener('error', fail);
     return () => {
-      own.terminate();
+      own.removeEventListener('message', listen);
+      own.removeEventListener('error', fail);
+      workers.leave(own, isDone.current);
       worker.current = null;
     };
   }, []);
   const ask = useCallback((question: Unasked) => {
-    asked.current += 1;
-    worker.current?.postMessage({ ...question, id: asked.current });
+    lastId += 1;
+    asked.current = lastId;
+    isDone.current = false;
+    worker.current?.postMessage({ ...question, id: lastId });
   }, []);
   return { ask, hasFailed };
 }

@@ -2,6 +2,7 @@ import { startTransition, useEffect, useMemo, useRef, useState } from 'react';
 import type { ChanceMap, SafetyLimit, SetupChoice } from '@zither/core';
 import type { Answer, AnswerQuestion, MapQuestion, MethodQuestion, SetupUse } from '@zither/visit';
 import { rulesOn, settledSetup } from '@zither/visit';
+import { workersOf } from '../../ui/workers.ts';
 import { keepAnswer, knownAnswer } from './keptAnswers.ts';
 
 /** What the worker of Set is asked, and what it answers. */
@@ -37,6 +38,11 @@ export interface SetState {
 
 export type Told = Exclude<SetTold, { kind: 'progress' }>;
 
+const workers = workersOf(() => new Worker(new URL('./set.worker', import.meta.url)));
+
+/** Of the question asked last on any page: a worker goes from page to page. */
+let lastId = 0;
+
 const NOTHING: SetState = { told: null, of: null, share: 0, shareOf: null, hasFailed: false };
 
 /**
@@ -46,27 +52,34 @@ const NOTHING: SetState = { told: null, of: null, share: 0, shareOf: null, hasFa
 export function useSet(question: Unasked | null): SetState & { asked: string | null } {
   const [state, setState] = useState<SetState>(NOTHING);
   const worker = useRef<Worker | null>(null);
-  const last = useRef(0);
+  const isDone = useRef(true);
   const asked = useMemo(() => (question ? JSON.stringify(question) : null), [question]);
   useEffect(() => {
-    const own = new Worker(new URL('./set.worker', import.meta.url));
+    const own = workers.take();
     worker.current = own;
-    own.addEventListener('error', () => setState((s) => ({ ...s, hasFailed: true })));
+    const fail = () => {
+      isDone.current = false;
+      setState((s) => ({ ...s, hasFailed: true }));
+    };
+    own.addEventListener('error', fail);
     return () => {
-      own.terminate();
+      own.removeEventListener('error', fail);
+      workers.leave(own, isDone.current);
       worker.current = null;
     };
   }, []);
   useEffect(() => {
     const own = worker.current;
     if (asked === null || !own) return undefined;
-    last.current += 1;
-    const id = last.current;
     if (knownAnswer(asked)) return undefined;
+    lastId += 1;
+    const id = lastId;
+    isDone.current = false;
     const listen = ({ data }: MessageEvent<SetTold>) => {
       if (data.id !== id) return;
       if (data.kind === 'progress') setState((s) => ({ ...s, share: data.share, shareOf: asked }));
       else {
+        isDone.current ||= data.isWhole;
         keepAnswer(asked, data);
         // Drawn bit by bit: most of a page hangs on it.
         startTransition(() => setState((s) => ({ ...s, told: data, of: asked })));
