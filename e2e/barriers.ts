@@ -18,7 +18,7 @@ async function barriers(
   runOnly: typeof EVERY_RULE | typeof CONTRAST,
 ): Promise<string[]> {
   if (!(await page.evaluate('!!globalThis.axe'))) await page.evaluate(axe);
-  const options = { runOnly, resultTypes: ['violations'], preload: false };
+  const options = { runOnly, resultTypes: ['violations'] };
   const results = await page.evaluate(`axe.run(document, ${JSON.stringify(options)})`);
   return (results as AxeResults).violations.flatMap((v) =>
     v.nodes.map((n) => `${v.id}, ${colours}: ${n.html.slice(0, 140)}`),
