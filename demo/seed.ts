@@ -200,6 +200,7 @@ async function seedProbe(
       kind: 'tried.put',
       ...row(),
       values: {
+        felt: null,
         cue: null,
         results: [],
         ...tried,

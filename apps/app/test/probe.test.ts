@@ -96,6 +96,7 @@ const tried = (change: Partial<Tried> = {}): Tried => ({
   side: 'left',
   outcome: 'clears',
   cue: null,
+  felt: null,
   results: [],
   undone: false,
   ...change,

@@ -1,4 +1,4 @@
-import { diagnose, type Measures, type Weight } from '@zither/core';
+import { diagnose, limitsOfKind, type Measures, type Weight } from '@zither/core';
 import { readDiagnosisFile } from '@zither/formats';
 import { sayBanned, sayEvidence, sayNotFault, sayReason } from '@zither/words/evidence';
 import { answer, readInput, refusal, type Run } from './run.ts';
@@ -25,7 +25,7 @@ export function runDiagnose(args: readonly string[]): Run {
   const given = Object.entries(measures).filter(([, value]) => value != null);
   const found = diagnose(
     { ...signs, measures: Object.fromEntries(given) as Measures },
-    { limits: limits.map((l) => (typeof l === 'string' ? l : l.kind)) },
+    { limits: limits.flatMap((l) => (typeof l === 'string' ? limitsOfKind(l) : [l])) },
   );
   return answer({
     causes: found.causes.map((c) => ({

@@ -40,6 +40,7 @@ export const NAMED_OUTCOMES = [
   'nothing',
   'heelsUp',
   'hipFront',
+  'ankleFront',
   'backRounded',
   'other',
   'clean',
@@ -57,7 +58,8 @@ type Outcome = z.infer<typeof outcomeSchema>;
 
 const USUAL: readonly Outcome[] = ['clears', 'helps', 'same', 'worse', 'pain'];
 const OWN: Readonly<Record<string, readonly Outcome[]>> = {
-  supportedSit: ['nothing', 'heelsUp', 'hipFront', 'backRounded', 'other', 'pain'],
+  supportedSit: ['nothing', 'heelsUp', 'hipFront', 'ankleFront', 'backRounded', 'other', 'pain'],
+  kneeStraightVsBent: [...USUAL, 'ankleFront'],
   counterbalance: ['clean', 'heelsUp', 'pitched', 'same', 'pain'],
 };
 
@@ -139,6 +141,7 @@ export const limitKindSchema = z.enum(
     'noLoadedLockout',
     'supportedOnly',
     'noBracing',
+    'noPositions',
     'jointRange',
   ],
   { error: 'must be a known limit.' },

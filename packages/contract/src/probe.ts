@@ -27,6 +27,8 @@ const triedShape = z.strictObject({
   test: testIdSchema,
   side: sideSchema.nullable(),
   outcome: outcomeSchema,
+  /** Where the front of a joint stopped it: tight, or a pinch; null = not said, which counts as a pinch. */
+  felt: z.enum(['tight', 'pinch'], { error: 'must be tight or pinch.' }).nullable().default(null),
   /** Of a cue that was tried: one of the house's by its id, or words of the coach or the method; null for every other test. */
   cue: z
     .strictObject({

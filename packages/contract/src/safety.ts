@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { holdSchema } from './linkage.ts';
 import {
   clientRow,
   daySchema,
@@ -9,9 +10,10 @@ import {
   sideSchema,
 } from './scalars.ts';
 
-export const painPlaceSchema = z.enum(['ankle', 'knee', 'hip', 'lowBack', 'elsewhere'], {
-  error: 'must be ankle, knee, hip, lowBack or elsewhere.',
-});
+export const painPlaceSchema = z.enum(
+  ['ankle', 'knee', 'hip', 'lowBack', 'shoulder', 'arm', 'elsewhere'],
+  { error: 'must be ankle, knee, hip, lowBack, shoulder, arm or elsewhere.' },
+);
 
 const painSideSchema = z.enum(['left', 'right', 'both'], {
   error: 'must be left, right or both.',
@@ -77,6 +79,10 @@ export const safetyLimitSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('noLoadedLockout') }),
   z.strictObject({ kind: z.literal('supportedOnly') }),
   z.strictObject({ kind: z.literal('noBracing') }),
+  z.strictObject({
+    kind: z.literal('noPositions'),
+    positions: z.array(holdSchema).min(1, { error: 'must name a load position.' }).max(8),
+  }),
   z.strictObject({
     kind: z.literal('jointRange'),
     joint: z.enum(['ankle', 'knee', 'hip'], { error: 'must be ankle, knee or hip.' }),

@@ -56,6 +56,7 @@ describe('what the practice’s counts do to a drill', () => {
 describe('a plan that may use them', () => {
   const input: PrescriptionInput = {
     causes: [{ cause: 'ankleJoint', side: 'left', chance: 0.8, because: [] }],
+    sparesKnees: false,
     limits: [],
     referred: [],
     banned: [],

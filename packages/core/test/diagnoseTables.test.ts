@@ -1,7 +1,6 @@
 import fc from 'fast-check';
 import {
   aheadOf,
-  barOf,
   CAUSE_IDS,
   CAUSES,
   diagnose,
@@ -21,6 +20,7 @@ import {
   posterior,
   tablesWith,
   TEST_IDS,
+  testBar,
   TESTS,
   worthTesting,
   type Evidence,
@@ -218,12 +218,14 @@ describe('foresight', () => {
   });
 
   it('tests are barred by the screen before by what is missing, and the bar is named', () => {
-    expect(barOf('lowBox', { limits: ['depthCap'], missing: ['lowBox'] })).toEqual({
+    expect(
+      testBar('lowBox', { limits: [{ kind: 'depthCap', thighDepthDeg: 0 }], missing: ['lowBox'] }),
+    ).toEqual({
       by: 'screen',
-      limit: 'depthCap',
+      limit: { kind: 'depthCap', thighDepthDeg: 0 },
     });
-    expect(barOf('lowBox', { missing: ['lowBox'] })).toEqual({ by: 'kit', need: 'lowBox' });
-    expect(barOf('lowBox', {})).toBeNull();
+    expect(testBar('lowBox', { missing: ['lowBox'] })).toEqual({ by: 'kit', need: 'lowBox' });
+    expect(testBar('lowBox', {})).toBeNull();
     const offered = (missing: readonly ['heelLift'] | readonly []) =>
       worthTesting([heels], { missing }).map((t) => t.test);
     expect(offered([])).toContain('heelsRaised');

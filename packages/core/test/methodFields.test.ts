@@ -53,6 +53,7 @@ const planBy = (method: MethodProfile, ...causes: WorkedCause['cause'][]) =>
   prescribe({
     causes: causes.map(worked),
     limits: [],
+    sparesKnees: false,
     referred: [],
     banned: [],
     stifferSide: 'left',

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import {
   BALANCED,
-  BARRED_BY_REFERRAL,
+  goesBeyond,
+  WITHHELD_BY_REFERRAL,
   CAUSE_IDS,
   CAUSES,
   CAUTIONS,
@@ -34,6 +35,7 @@ const input = (
 ): PrescriptionInput => ({
   causes,
   limits: [],
+  sparesKnees: false,
   referred: [],
   banned: [],
   stifferSide: 'left',
@@ -92,6 +94,7 @@ const inputs = fc
     }),
     hurt: someDrills,
     // Whatever a practice counted, the limits hold.
+    sparesKnees: fc.boolean(),
     counted: fc.array(
       fc.record({
         drill: fc.constantFrom(...DRILLS.map((d) => d.id)),
@@ -132,13 +135,15 @@ describe('a plan for the causes found', () => {
     fc.assert(
       fc.property(inputs, (given) => {
         const plan = prescribe(given);
-        const kinds = given.limits.map((l) => l.kind);
         for (const e of [...plan.drills.map((d) => d.drill), ...plan.cues.map((c) => c.cue)]) {
-          expect(e.barredBy.some((kind) => kinds.includes(kind))).toBe(false);
+          expect(given.limits.some((l) => goesBeyond(e.asks, l))).toBe(false);
+          expect(given.sparesKnees && e.asks.kneesToLine === true).toBe(false);
           expect(e.bannedAs !== undefined && given.banned.includes(e.bannedAs)).toBe(false);
           for (const cause of given.referred) {
-            expect(BARRED_BY_REFERRAL[cause]?.entries ?? []).not.toContain(e.id);
-            expect(e.causes.some((c) => BARRED_BY_REFERRAL[cause]?.causes.includes(c))).toBe(false);
+            expect(WITHHELD_BY_REFERRAL[cause]?.entries ?? []).not.toContain(e.id);
+            expect(e.causes.some((c) => WITHHELD_BY_REFERRAL[cause]?.causes.includes(c))).toBe(
+              false,
+            );
           }
         }
         for (const { drill } of plan.drills) {
@@ -348,7 +353,7 @@ describe('the tables', () => {
       for (const cause of e.causes) expect(CAUSE_IDS).toContain(cause);
       expect(e.precaution).toMatch(/\.$/);
     }
-    for (const barred of Object.values(BARRED_BY_REFERRAL))
+    for (const barred of Object.values(WITHHELD_BY_REFERRAL))
       for (const id of barred.entries) expect(ids).toContain(id);
     expect(CAUTIONS.length).toBeGreaterThan(2);
   });

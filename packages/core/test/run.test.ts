@@ -21,6 +21,7 @@ const input = (change: Partial<PrescriptionInput> = {}): PrescriptionInput => ({
     { cause: 'habitSitsBack', side: null, chance: 0.7, because: [] },
   ],
   limits: [],
+  sparesKnees: false,
   referred: [],
   banned: [],
   stifferSide: 'left',

@@ -13,6 +13,7 @@ import {
   startBelief,
   uncertaintyOf,
   SCREEN_QUESTIONS,
+  limitsOfRule,
   SCREEN_RULES,
   screenOutcome as outcomeFrom,
   solve,
@@ -114,7 +115,13 @@ describe('the rule table', () => {
     }
     for (const rule of SCREEN_RULES) {
       expect(rule.because).toMatch(/\.$/);
-      if (rule.outcome === 'withinLimits') expect(rule.limits.length).toBeGreaterThan(0);
+      if (rule.outcome === 'withinLimits')
+        expect(
+          limitsOfRule(rule, {
+            hipPinch: { atDeg: null },
+            anklePinch: { side: 'left', atDeg: 20 },
+          }).length,
+        ).toBeGreaterThan(0);
     }
     expect(new Set(SCREEN_RULES.map((r) => r.id)).size).toBe(SCREEN_RULES.length);
   });
@@ -181,6 +188,36 @@ describe('the rule table', () => {
     expect(outcome.kind).toBe(kind);
     if (outcome.kind === 'withinLimits') expect(outcome.limits.map((l) => l.kind)).toEqual(limits);
   });
+
+  it.each([
+    ['shoulder', ['counterbalance', 'highBar', 'lowBar', 'overhead'], ['front', 'goblet']],
+    ['arm', ['counterbalance', 'front', 'goblet', 'lowBar', 'overhead'], ['highBar']],
+  ] as const)(
+    'pain of the %s limits positions of the load, neither depth nor load itself',
+    (place, bars, leaves) => {
+      for (const side of ['left', 'right', 'both'] as const) {
+        const outcome = outcomeOf({ pain: { place, side, level: 2 } }, null, TODAY);
+        expect(outcome).toMatchObject({
+          kind: 'withinLimits',
+          limits: [{ kind: 'noPositions', positions: bars }],
+        });
+        const positions: readonly string[] = bars;
+        for (const hold of leaves) expect(positions).not.toContain(hold);
+      }
+      expect(outcomeOf({ pain: { place, level: 4 } }, null, TODAY).kind).toBe('hold');
+      // A sore knee besides still caps the depth.
+      const two = outcomeOf({ pain: { place, level: 1 } }, null, TODAY, [
+        { place: 'knee', level: 1 },
+      ]);
+      expect(two.kind === 'withinLimits' && two.limits.map((l) => l.kind).sort()).toEqual([
+        'depthCap',
+        'noLoad',
+        'noLoadedLockout',
+        'noPositions',
+        'verticalShins',
+      ]);
+    },
+  );
 
   it('caps a sore ankle at chair height, stricter than pain alone', () => {
     const outcome = outcomeOf({ pain: { place: 'ankle', level: 2 } }, null, TODAY);
@@ -523,5 +560,154 @@ describe('a limit of one joint', () => {
       ['knee', 'left', 70],
       ['hip', 'right', 90],
     ]);
+  });
+});
+
+describe('what a clearance replaces', () => {
+  type Screen = { at: string; answers: ScreenAnswers; asked?: readonly string[] };
+  /** Screens in the order they were said, the last the newest. */
+  const after = (screens: readonly Screen[], cleared: readonly Clearance[]) =>
+    outcomeFrom(
+      screens.map(({ at, answers: given, asked = QUESTION_IDS }, i) => ({
+        answers: given,
+        saidAt: at,
+        answeredAt: Object.fromEntries(asked.map((q) => [q, at])),
+        asked,
+        on: at.slice(0, 10),
+        isNewest: i === screens.length - 1,
+        source: { of: 'screening' as const, ofId: `screen-${i}` },
+      })),
+      cleared,
+      TODAY,
+    );
+  const kinds = (outcome: ScreenOutcome) =>
+    outcome.kind === 'withinLimits' ? outcome.limits.map((l) => l.kind).sort() : outcome.kind;
+  const EARLY = '2026-01-02T08:00:00.000Z';
+  const given = (covers: string[], limits: SafetyLimit[] = [], change: Partial<Clearance> = {}) =>
+    clearance({
+      covers,
+      limits,
+      givenOn: '2026-01-02',
+      saidAt: '2026-01-02T12:00:00.000Z',
+      ...change,
+    });
+
+  it.each([
+    ['pregnancy', { pregnancy: true }, ['noBracing', 'noLoad', 'supportedOnly']],
+    ['boneOrBalance', { boneOrBalance: true }, ['noLoad', 'supportedOnly']],
+    ['medication', { medication: true }, ['supportedOnly']],
+    ['clearedInjury', { recentInjury: { clearedByClinician: true } }, ['noLoad']],
+    ['child', { under16: { guardianPresent: true } }, ['noLoad']],
+    ['heartCleared', { heartDisease: { clearedByClinician: true } }, ['noBracing', 'noLoad']],
+    ['herniaUncleared', { hernia: { clearedByClinician: false } }, ['noBracing', 'noLoad']],
+    ['bloodPressureCleared', { bloodPressure: { clearedByClinician: true } }, ['noBracing']],
+    [
+      'kneePain',
+      { pain: { place: 'knee', level: 2 } },
+      ['depthCap', 'noLoad', 'noLoadedLockout', 'verticalShins'],
+    ],
+  ] as [string, ScreenAnswers, string[]][])('%s', (rule, told, before) => {
+    const screens = [{ at: EARLY, answers: told }];
+    expect(kinds(after(screens, []))).toEqual(before);
+    // It replaces what it names: by nothing, or by its own limits.
+    const rest = rule === 'kneePain' ? ['depthCap', 'noLoad'] : [];
+    expect(kinds(after(screens, [given([rule])]))).toEqual(rest);
+    expect(kinds(after(screens, [given([rule], [{ kind: 'noBracing' }])]))).toEqual(
+      [...rest, 'noBracing'].sort(),
+    );
+    // Not what it does not name, not what was told after it, not once it has run out.
+    expect(kinds(after(screens, [given(['swelling'])]))).toEqual(before);
+    expect(
+      kinds(after([{ at: '2026-01-03T08:00:00.000Z', answers: told }], [given([rule])])),
+    ).toEqual(before);
+    expect(kinds(after(screens, [given([rule], [], { expiresOn: '2026-01-04' })]))).toEqual(before);
+  });
+
+  it('goes on while the answer is asked again and stays, and ends with a "no" in between', () => {
+    const yes = (at: string) => ({ at: `${at}T08:00:00.000Z`, answers: { pregnancy: true } });
+    const no = (at: string) => ({ at: `${at}T08:00:00.000Z`, answers: {} });
+    const cleared = [given(['pregnancy'])];
+    expect(kinds(after([yes('2026-01-02'), yes('2026-01-04')], cleared))).toEqual([]);
+    expect(kinds(after([yes('2026-01-02'), no('2026-01-03'), yes('2026-01-04')], cleared))).toEqual(
+      ['noBracing', 'noLoad', 'supportedOnly'],
+    );
+    // A screen that has not come to the question yet says nothing of it.
+    const unfinished = { ...no('2026-01-03'), asked: ['pain'] };
+    expect(kinds(after([yes('2026-01-02'), unfinished, yes('2026-01-04')], cleared))).toEqual([]);
+  });
+
+  it('an injury cleared before its answer was updated stays cleared; another injury does not', () => {
+    const injury = (clearedByClinician: boolean, place: PainPlace, at: string): Screen => ({
+      at,
+      answers: { recentInjury: { clearedByClinician, place, side: 'left' } },
+    });
+    const later = '2026-01-04T08:00:00.000Z';
+    const cleared = [given(['uncleared'], [{ kind: 'noBracing' }])];
+    expect(kinds(after([injury(false, 'knee', EARLY)], cleared))).toEqual(['noBracing']);
+    expect(
+      kinds(after([injury(false, 'knee', EARLY), injury(true, 'knee', later)], cleared)),
+    ).toEqual(['noBracing']);
+    expect(
+      kinds(after([injury(false, 'knee', EARLY), injury(true, 'hip', later)], cleared)),
+    ).toEqual(['noBracing', 'noLoad']);
+    expect(kinds(after([injury(false, 'knee', EARLY), injury(false, 'hip', later)], cleared))).toBe(
+      'hold',
+    );
+  });
+
+  it('never lifts a hold it does not name, nor another clinician’s limit; the strictest wins', () => {
+    const screens = [{ at: EARLY, answers: { pregnancy: true, swelling: true } }];
+    expect(kinds(after(screens, [given(['pregnancy'])]))).toBe('hold');
+    const both = given(['pregnancy', 'swelling'], [{ kind: 'depthCap', thighDepthDeg: 0 }]);
+    const other = given(['pregnancy', 'swelling'], [{ kind: 'depthCap', thighDepthDeg: -20 }], {
+      who: 'B. Other',
+      saidAt: '2026-01-03T12:00:00.000Z',
+    });
+    for (const list of [
+      [both, other],
+      [other, both],
+    ])
+      expect(after(screens, list)).toMatchObject({
+        limits: [{ kind: 'depthCap', thighDepthDeg: -20 }],
+      });
+    // The same clinician, later and for the same: the newer word counts.
+    const newer = { ...other, who: ' a. clinician ', limits: [] };
+    expect(kinds(after(screens, [both, newer]))).toEqual([]);
+    const forLess = { ...newer, covers: ['pregnancy'] };
+    expect(kinds(after(screens, [both, forLess]))).toEqual(['depthCap']);
+  });
+
+  it('a joint’s range is replaced by the same clinician alone, and only for that joint and side', () => {
+    const range = (mostDeg: number, side: 'left' | 'right' = 'left'): SafetyLimit => ({
+      kind: 'jointRange',
+      joint: 'knee',
+      side,
+      mostDeg,
+    });
+    const first = given(['clearedInjury'], [range(60), range(70, 'right')]);
+    const wider = given(['clearedInjury'], [range(100)], { saidAt: '2026-01-03T12:00:00.000Z' });
+    const screens = [{ at: EARLY, answers: { recentInjury: { clearedByClinician: true } } }];
+    expect(after(screens, [first, wider])).toMatchObject({
+      limits: expect.arrayContaining([range(100), range(70, 'right')]),
+    });
+    expect(after(screens, [first, { ...wider, who: 'B. Other' }])).toMatchObject({
+      limits: expect.arrayContaining([range(60), range(70, 'right')]),
+    });
+  });
+
+  it('a pinch limits its range until it is named by a clearance given after it', () => {
+    const told = (saidAt: string) => ({
+      answers: { hipPinch: { atDeg: null }, anklePinch: { side: 'right' as const, atDeg: 24 } },
+      saidAt,
+      on: saidAt.slice(0, 10),
+      isNewest: true,
+      source: null,
+    });
+    const limits = (cleared: Clearance[], at = EARLY) =>
+      kinds(outcomeFrom([told(at)], cleared, TODAY));
+    expect(limits([])).toEqual(['depthCap', 'jointRange', 'noDeepFold']);
+    expect(limits([given(['hipPinch'])])).toEqual(['jointRange']);
+    expect(limits([given(['anklePinch'])])).toEqual(['depthCap', 'noDeepFold']);
+    expect(limits([given(['hipPinch'])], '2026-01-03T08:00:00.000Z')).toContain('noDeepFold');
   });
 });

@@ -1,11 +1,12 @@
 import type { Dossier, TriedValues } from '@zither/contract';
 import {
+  barOf,
   belongsTo,
   CUE_KINDS,
-  type BannedCue,
+  cueInWords,
+  type Barring,
   type Cue,
   type MethodProfile,
-  type SafetyLimit,
 } from '@zither/core';
 import type { Opinion } from './opinion.ts';
 
@@ -24,20 +25,14 @@ const WORTH_FROM = 0.1;
 /** So many are offered; the coach's own words can always be typed. */
 const OFFERED = 7;
 
-/** Cues worth three reps: aimed at causes that are not unlikely, part of the method, allowed by Clear and not banned; then the method's own words. */
+/** Cues worth three reps: aimed at causes that are not unlikely, part of the method, and not barred; then the method's own words. */
 export function cuesToTry(
   opinion: Pick<Opinion, 'diagnosis'>,
   method: MethodProfile,
-  limits: readonly SafetyLimit[],
+  barring: Barring,
   cues: readonly Cue[],
 ): CueToTry[] {
-  const banned: readonly BannedCue[] = opinion.diagnosis.bannedCues;
-  const open = cues.filter(
-    (cue) =>
-      belongsTo(cue, method) &&
-      !cue.barredBy.some((kind) => limits.some((l) => l.kind === kind)) &&
-      !(cue.bannedAs && banned.includes(cue.bannedAs)),
-  );
+  const open = cues.filter((cue) => belongsTo(cue, method) && barOf(cue, barring) === null);
   const fit = opinion.diagnosis.causes
     .filter((c) => c.probability >= WORTH_FROM)
     .flatMap(({ cause, probability }) =>
@@ -51,7 +46,9 @@ export function cuesToTry(
     .sort((a, b) => b.worth - a.worth)
     .map(({ cue }) => cue);
   const house = [...new Set(fit)].map(({ id, words, precaution }) => ({ id, words, precaution }));
-  const own = method.cueWords.map((words) => ({ id: null, words, precaution: '' }));
+  const own = method.cueWords
+    .filter((words) => barOf(cueInWords(words, []), barring) === null)
+    .map((words) => ({ id: null, words, precaution: '' }));
   return [...house.slice(0, OFFERED - Math.min(2, own.length)), ...own.slice(0, 2)];
 }
 

@@ -1,15 +1,17 @@
 import type { CueValues, Schools } from '@zither/contract';
-import { CUES, type BannedCue, type Cue } from '@zither/core';
+import { CUES, kindsBarring, withBars, type BannedCue, type Cue } from '@zither/core';
 
 const ASKS: readonly CueValues['asksFor'][] = ['kneesOut', 'chestUp', 'forcedTuck'];
 const isAsked = (ban: BannedCue | undefined): ban is NonNullable<CueValues['asksFor']> =>
   ASKS.some((a) => a === ban);
 
 /** A practice's cue as the prescriber reads it; to which methods a house cue belongs stays as it is. */
-function asCue(id: string, { asksFor, ...told }: CueValues, house: Cue | undefined): Cue {
+function asCue(id: string, { asksFor, barredBy, ...told }: CueValues, house: Cue | undefined): Cue {
   return {
     id,
     ...told,
+    // What the house's version asks stays asked.
+    asks: withBars(house?.asks ?? {}, barredBy),
     ...(house?.onlyIn ? { onlyIn: house.onlyIn } : {}),
     ...(asksFor === null ? {} : { bannedAs: asksFor }),
   };
@@ -35,6 +37,6 @@ export const cueValuesOf = (of: Cue): CueValues => ({
   phase: of.phase,
   causes: [...of.causes],
   precaution: of.precaution,
-  barredBy: of.barredBy.filter((k) => k !== 'jointRange'),
+  barredBy: kindsBarring(of.asks),
   asksFor: isAsked(of.bannedAs) ? of.bannedAs : null,
 });

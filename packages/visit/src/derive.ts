@@ -3,7 +3,6 @@ import {
   NAMED_DEPTHS_DEG,
   foldLimitOf,
   foldLine,
-  hipSeparationFromInterAsisMm,
   keptTrials,
   limitsUnder,
   measuredDays,
@@ -12,7 +11,6 @@ import {
   obeying,
   resolveBody,
   type AnkleReading,
-  type Body,
   type BothSides,
   type Case,
   type FoldLine,
@@ -20,22 +18,8 @@ import {
   type SafetyLimit,
   type Support,
 } from '@zither/core';
+import { bodyOf } from './body.ts';
 import { methodOf, methodUnder } from './method.ts';
-
-/** The core's body from a client row. A measured inter-ASIS distance gives the hip centres unless they were measured themselves. */
-export const bodyOf = (
-  client: Pick<Client, 'statureMm' | 'massKg' | 'segmentsMm' | 'shoulderWidthMm' | 'interAsisMm'>,
-): Body => ({
-  statureMm: client.statureMm,
-  massKg: client.massKg,
-  segmentsMm: {
-    ...(client.interAsisMm === null
-      ? {}
-      : { hipSeparation: hipSeparationFromInterAsisMm(client.interAsisMm) }),
-    ...client.segmentsMm,
-  },
-  ...(client.shoulderWidthMm === null ? {} : { shoulderWidthMm: client.shoulderWidthMm }),
-});
 
 /** What is known of a client today: of every measure the newest reading, whatever visit it came from. */
 export interface Known {

@@ -1,11 +1,17 @@
 import type { Dossier, DrillValues, Schools } from '@zither/contract';
 import {
+  asksUnder,
   asMaintained,
   asTolerated,
   drill,
   DRILLS,
   drillVerdict,
+  END_OF_RANGE_DEG,
+  kindsBarring,
+  together,
+  withBars,
   type Aim,
+  type Asks,
   type CauseId,
   type Drill,
   type DrillStrength,
@@ -13,13 +19,32 @@ import {
 } from '@zither/core';
 import { rechecksOf } from './rechecks.ts';
 
+/** What kit and part of a practice's own drill say of what it asks: a weight is a load, and what lengthens a calf takes the ankle to its end. */
+function askedBesides({ kit, part, presses, works }: DrillValues): Asks {
+  const lengthens =
+    part === 'makeRoom' &&
+    !presses &&
+    works.some(({ cause }) => cause === 'ankleJoint' || cause === 'gastrocnemius');
+  return {
+    ...(kit.includes('bar') || kit.includes('lightWeight') ? { load: true } : {}),
+    ...(lengthens ? { ankleDeg: END_OF_RANGE_DEG } : {}),
+  };
+}
+
+/** What a practice's drill asks. What the house's version asks stays asked; limits named beyond those are added. */
+const asksOf = (values: DrillValues, house: Drill | undefined): Asks =>
+  house
+    ? withBars(house.asks, values.barredBy)
+    : together(asksUnder(values.barredBy), askedBesides(values));
+
 /** A practice's drill as the prescriber reads it; what it does not say (neighbours, a ban) stays as the house has it. */
 function asDrill(id: string, values: DrillValues, house: Drill | undefined): Drill {
-  const { photo: _photo, works, presses, ...told } = values;
+  const { photo: _photo, works, presses, barredBy: _barredBy, ...told } = values;
   const { repSeconds, grows, bannedAs, easier, harder } = house ?? {};
   return drill({
     id,
     ...told,
+    asks: asksOf(values, house),
     ...(presses ? { presses: true } : {}),
     works: Object.fromEntries(works.map(({ cause, strength }) => [cause, strength])) as Partial<
       Record<CauseId, DrillStrength>
@@ -88,7 +113,7 @@ export const drillValuesOf = (of: Drill, photo: string | null): DrillValues => (
   dose: { ...of.dose },
   kit: [...of.kit],
   precaution: of.precaution,
-  barredBy: of.barredBy.filter((k) => k !== 'jointRange'),
+  barredBy: kindsBarring(of.asks),
   photo,
 });
 

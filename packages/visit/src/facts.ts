@@ -14,7 +14,8 @@ import {
   type Side,
   type SetupRules,
 } from '@zither/core';
-import { bodyOf, knownOf } from './derive.ts';
+import { bodyOf } from './body.ts';
+import { knownOf } from './derive.ts';
 import { WORKED_OUT, type EquationId } from './equationIds.ts';
 
 /** One thing that is known of a client, and how well. */

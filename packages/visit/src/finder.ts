@@ -10,7 +10,8 @@ import {
   type SetupQuestion,
   type SetupRules,
 } from '@zither/core';
-import { bodyOf, clientCase, isHeelSaid, kitHere, knownOf, startingSetup } from './derive.ts';
+import { bodyOf } from './body.ts';
+import { clientCase, isHeelSaid, kitHere, knownOf, startingSetup } from './derive.ts';
 import { methodOf } from './method.ts';
 import { sidesOf } from './sides.ts';
 import { countingTrials } from './trying.ts';

@@ -18,7 +18,7 @@ import {
   type Support,
   type WeaningStep,
 } from '@zither/core';
-import { bodyOf } from './derive.ts';
+import { bodyOf } from './body.ts';
 import { purposeOf } from './method.ts';
 import { trainingChosen } from './training.ts';
 

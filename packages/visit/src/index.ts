@@ -54,3 +54,6 @@ export * from './entries.ts';
 export * from './comparisons.ts';
 export * from './severity.ts';
 export * from './equationIds.ts';
+export * from './barring.ts';
+export * from './body.ts';
+export * from './pinches.ts';

@@ -2,6 +2,7 @@ import type { CaptureLine, Dossier, LoadSet, LoadSetValues } from '@zither/contr
 import {
   formAtLoad,
   formBetween,
+  limitOn,
   loadAdvice,
   RUNG_TABLE,
   RUNGS,
@@ -159,7 +160,7 @@ export function loadAnswer(
     last: last ? { loadKg: last.loadKg, hasClearFault: isClear(last) } : null,
     isPainful: (sets[0]?.pain ?? 0) > 0,
     likelyKg: capBy?.likelyKg ?? null,
-    isBarred: limits.some((l) => RUNG_TABLE[rung].barredBy.includes(l.kind) || l.kind === 'noLoad'),
+    isBarred: limitOn(RUNG_TABLE[rung].asks, limits) !== null,
     stepKg: USUAL_STEP_KG,
   });
   return { mostKg, because, capBy: because === 'formCap' ? (capBy ?? null) : null };

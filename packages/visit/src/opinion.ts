@@ -11,6 +11,7 @@ import {
   planOf,
   posterior,
   SIDED_FINDINGS,
+  tablesFor,
   tablesWith,
   worthTesting,
   testKey,
@@ -49,7 +50,7 @@ export interface Opinion {
 
 /** The whole opinion on a client. Deterministic. */
 export function opine({ signs, circumstances, changes }: OpinionQuestion): Opinion {
-  const tables = tablesWith(changes);
+  const tables = tablesFor(tablesWith(changes), signs);
   const evidence = evidenceOf(signs, tables);
   const beliefs = posterior(evidence, tables);
   const diagnosis = diagnose(signs, circumstances, tables);
@@ -87,7 +88,7 @@ export function reasonsFor(
   { signs, circumstances, changes }: OpinionQuestion,
   node: number,
 ): Reasons {
-  const tables = tablesWith(changes);
+  const tables = tablesFor(tablesWith(changes), signs);
   const evidence = evidenceOf(signs, tables);
   const { cause, side } = NODES[node]!;
   const done = (signs.tests ?? []).map((t) => testKey(t.test, t.side));

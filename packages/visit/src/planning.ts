@@ -1,8 +1,10 @@
 import type { Condition, Decision, Dossier, PrescriptionValues, LookAsks } from '@zither/contract';
 import {
   aimsOf,
+  barOf,
   CAUSES,
   footPositions,
+  limitOn,
   lowerSide,
   newestReading,
   prescribe,
@@ -29,7 +31,8 @@ import type { Opinion } from './opinion.ts';
 import { ladderOf } from './ladder.ts';
 import { cuesThatCleared } from './cueTrial.ts';
 import { baselinesOf, isTelling } from './looks.ts';
-import { basisOf, namedIn, referredOf, workedOn } from './signs.ts';
+import { barringOf } from './barring.ts';
+import { basisOf, namedIn, workedOn } from './signs.ts';
 import { cuesOf } from './cues.ts';
 import { drillsFor, drillsOf } from './drills.ts';
 import { hurtAtHome } from './home.ts';
@@ -55,7 +58,7 @@ export interface PlanAnswer extends Prescription {
   /** Who says what to work on: the conclusion in Probe, or the beliefs as they stand. */
   basis: 'concluded' | 'believed' | 'nothing';
   causes: WorkedCause[];
-  referred: CauseId[];
+  referred: readonly CauseId[];
   /** Likely causes that are for a clinician: nothing is drilled for them. */
   forClinician: { cause: CauseId; side: Side | null }[];
   /** The short test that would tell most; null when none would change anything. */
@@ -119,15 +122,14 @@ export function planFor(
   on: string,
 ): PlanAnswer {
   const { basis, causes } = causesToWorkOn(workedOn(dossier), opinion);
-  const referred = referredOf(dossier);
+  const barring = barringOf(dossier, use.method, limits, opinion);
+  const { referred } = barring;
   const known = knownOf(dossier);
   const { left, right } = known.toeOutDeg;
   const next = opinion.tests.find((t) => t.isWorth)?.next ?? null;
   const asked: PrescriptionInput = {
+    ...barring,
     causes,
-    limits,
-    referred,
-    banned: opinion.diagnosis.bannedCues,
     stifferSide: lowerSide({
       left: known.ankle.left?.deg ?? 0,
       right: known.ankle.right?.deg ?? 0,
@@ -216,13 +218,13 @@ export function keepsLimits(
   limits: readonly SafetyLimit[],
 ): boolean {
   const at = { setup: plan.setup, targetDepthDeg: plan.thighDepthDeg };
-  const barred = plan.rung ? RUNG_TABLE[plan.rung].barredBy : [];
+  const barring = barringOf(dossier, methodOf(dossier), limits, null);
   const given = new Set([...plan.cues, ...plan.drills].map((entry) => entry.id));
   return (
     underLimits(dossier, at, methodOf(dossier), limits)?.isBroken !== true &&
-    !limits.some((l) => barred.includes(l.kind)) &&
+    (!plan.rung || limitOn(RUNG_TABLE[plan.rung].asks, limits) === null) &&
     ![...cuesOf(dossier.schools), ...drillsOf(dossier.schools)].some(
-      ({ id, barredBy }) => given.has(id) && limits.some((l) => barredBy.some((k) => k === l.kind)),
+      (entry) => given.has(entry.id) && barOf(entry, barring) !== null,
     )
   );
 }

@@ -12,6 +12,8 @@ import {
   type Told,
 } from '@zither/core';
 
+import { pinchesOf } from './pinches.ts';
+
 /** Where a client stands with the screen today. */
 export type Safety =
   | { state: 'notScreened' }
@@ -70,6 +72,9 @@ function toldOf(dossier: Dossier): Told[] {
   const screens = bySaid(dossier.screenings).map((s): Told => ({
     answers: countingAnswers(dossier, s),
     saidAt: s.answeredAt.pain ?? s.saidAt,
+    answeredAt: s.answeredAt,
+    // A corrected answer was never given: its question says nothing here.
+    asked: s.asked.filter((q) => !isAnswerCorrected(dossier, s, q)),
     on: s.takenOn,
     isNewest: s.id === newest?.id,
     source: { of: 'screening', ofId: s.id },
@@ -91,14 +96,7 @@ function toldOf(dossier: Dossier): Told[] {
       source: { of: 'stop', ofId: s.id },
       isOpen: s.after === null,
     }));
-  return [...screens, ...hurt, ...stopped];
-}
-
-/** The injury told in the newest screen, if a clinician has cleared squatting with it. */
-export function clearedInjury(dossier: Dossier): Screening['answers']['recentInjury'] | null {
-  const newest = newestScreening(dossier);
-  const injury = newest && countingAnswers(dossier, newest).recentInjury;
-  return injury?.clearedByClinician ? injury : null;
+  return [...screens, ...hurt, ...stopped, ...pinchesOf(dossier)];
 }
 
 /** The joint and side a screen told of, where it is one joint of one side: of an injury, else of pain. */

@@ -28,6 +28,7 @@ import {
 } from '@zither/core';
 import { asksAlike } from '@zither/contract/row';
 import { knownOf } from './derive.ts';
+import { pinchedReading, pinchesOf } from './pinches.ts';
 import { baselinesOf, isTelling, type Look } from './looks.ts';
 
 /** A fault as it was seen on the newest day of looking, by whom, and whether it is left alone. */
@@ -246,7 +247,7 @@ function fromMeasure(dossier: Dossier): { tests: TestDone[]; known: string[] } {
       tests.push({ test: 'archOnHeelRaise', side, outcome: forms.value === 1 ? 'clears' : 'same' });
     const has = (measure: 'kneeToWall' | 'shinAngle' | 'shinAngleStraight') =>
       keptTrials(trials, measure, side).length > 0;
-    if (hasPinch(dossier, side))
+    if (pinchedReading(dossier, side))
       tests.push({ test: 'kneeStraightVsBent', side, outcome: 'pain', earlier: true });
     else if ((has('kneeToWall') || has('shinAngle')) && has('shinAngleStraight'))
       known.push(testKey('kneeStraightVsBent', side));
@@ -362,7 +363,7 @@ export function basisOf(
     seenOn,
     seen: [...seen.values()],
     circumstances: {
-      limits: limits.map((l) => l.kind),
+      limits,
       missing: hasLift(dossier) ? [...missing] : [...new Set<Need>([...missing, 'heelLift'])],
       known: answered.known,
     },
@@ -390,18 +391,13 @@ export function basisOf(
   };
 }
 
-/** A pinch that ended the newest ankle reading of a side: bone meets bone, for a clinician. */
-const hasPinch = ({ trials }: Dossier, side: Side): boolean =>
-  (['kneeToWall', 'shinAngle', 'shinAngleStraight'] as const)
-    .flatMap((measure) => keptTrials(trials, measure, side))
-    .sort((a, b) => a.takenAt.localeCompare(b.takenAt))
-    .at(-1)?.pinch === true;
-
-/** Causes that are for a clinician, by the conclusion in force and by what Measure met; nothing is drilled for them. */
+/** Causes that are for a clinician, by the conclusion in force and by what Measure and the tests met; nothing is given for them. */
 export function referredOf(dossier: Dossier): CauseId[] {
   const concluded = (workedOn(dossier)?.causes ?? [])
     .map((c) => c.cause)
     .filter((cause) => ['refer', 'stop'].includes(CAUSES[cause].kind));
-  const pinched = SIDES.some((side) => hasPinch(dossier, side));
-  return [...new Set<CauseId>([...concluded, ...(pinched ? ['ankleBlock' as const] : [])])];
+  const pinched = pinchesOf(dossier).map(({ answers }): CauseId =>
+    answers.anklePinch ? 'ankleBlock' : 'hipFoldRoom',
+  );
+  return [...new Set<CauseId>([...concluded, ...pinched])];
 }

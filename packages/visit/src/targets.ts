@@ -1,6 +1,7 @@
 import type { Dossier } from '@zither/contract';
 import { NAVICULAR_DROP_MM, resolveBody, solve, type MeasureId } from '@zither/core';
-import { bodyOf, clientCase } from './derive.ts';
+import { bodyOf } from './body.ts';
+import { clientCase } from './derive.ts';
 import { methodOf } from './method.ts';
 
 export interface Target {

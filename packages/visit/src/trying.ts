@@ -26,7 +26,7 @@ import {
   type SetupQuestion,
   type SetupTried,
 } from '@zither/core';
-import { bodyOf } from './derive.ts';
+import { bodyOf } from './body.ts';
 import { methodUnder } from './method.ts';
 
 /** Day of the newest ankle reading: what was tried before it was tried on other ankles. */

@@ -1,5 +1,5 @@
 import type { Dossier, TriedValues } from '@zither/contract';
-import { BALANCED, prescribe, profileOf, CUES, DRILLS } from '@zither/core';
+import { BALANCED, NO_BARS, prescribe, profileOf, CUES, DRILLS } from '@zither/core';
 import {
   basisOf,
   cuesThatCleared,
@@ -32,6 +32,7 @@ const cueTrial = (
   test: 'cueTrial',
   side: null,
   outcome,
+  felt: null,
   cue: { id: 'midfoot-heavy', words: 'Keep the laces heavy.' },
   results: [result('clears')],
   undone: false,
@@ -48,17 +49,22 @@ const chanceOf = (tests: { test: 'cueTrial'; side: null; outcome: TriedValues['o
 describe('a cue that is tried', () => {
   it('is one of the method’s, aimed at what is likely, allowed by Clear; then the method’s own words', () => {
     const opinion = opine({ signs: { findings }, circumstances: { limits: [] }, changes: [] });
-    const ids = cuesToTry(opinion, BALANCED, [], CUES).map((c) => c.id);
+    const ids = cuesToTry(opinion, BALANCED, NO_BARS, CUES).map((c) => c.id);
     expect(ids).toContain('unlock-together');
-    expect(cuesToTry(opinion, BALANCED, [], CUES).filter((c) => c.id === null)).toHaveLength(2);
+    expect(cuesToTry(opinion, BALANCED, NO_BARS, CUES).filter((c) => c.id === null)).toHaveLength(
+      2,
+    );
     // A method that starts with the hips has no cue against it; shins upright bars the knees that reach.
-    expect(cuesToTry(opinion, profileOf('openHip')!, [], CUES).map((c) => c.id)).not.toContain(
+    expect(cuesToTry(opinion, profileOf('openHip')!, NO_BARS, CUES).map((c) => c.id)).not.toContain(
       'unlock-together',
     );
     expect(
-      cuesToTry(opinion, BALANCED, [{ kind: 'verticalShins', shankDeg: 12 }], CUES).map(
-        (c) => c.id,
-      ),
+      cuesToTry(
+        opinion,
+        BALANCED,
+        { ...NO_BARS, limits: [{ kind: 'verticalShins', shankDeg: 12 }] },
+        CUES,
+      ).map((c) => c.id),
     ).not.toContain('knees-reach');
   });
 
@@ -94,6 +100,7 @@ describe('a cue that is tried', () => {
           { cause: 'quadsWeak', side: null, chance: 0.6, because: [] },
         ],
         limits: [],
+        sparesKnees: false,
         referred: [],
         banned: [],
         wishes: { minutes: 10, kit: null, pinned: [], banned: [] },

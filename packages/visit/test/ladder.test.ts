@@ -145,6 +145,7 @@ describe('what the record shows of the ladder', () => {
       side: null,
       outcome,
       cue: null,
+      felt: null,
       results: [],
       undone: false,
     });

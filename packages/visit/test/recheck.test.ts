@@ -79,6 +79,7 @@ const recheck = (on: string, change: object = {}) =>
     takenBack: false,
     plan: PLAN_ID,
     method: { id: 'balanced', version: 0 },
+    felt: null,
     results: [],
     step: 'keep',
     nextOn: '2026-03-01',

@@ -9,7 +9,6 @@ import {
   type StopKind,
 } from '@zither/core';
 import {
-  clearedInjury,
   emptyDossier,
   isHeld,
   limitsOf,
@@ -82,12 +81,19 @@ const clearance = (
 });
 
 describe('a clearance as typed', () => {
-  const form = { who: 'B. Physician', licence: '4711', givenOn: '2026-01-02', expiresOn: '' };
+  const form = {
+    who: 'B. Physician',
+    licence: '4711',
+    givenOn: '2026-01-02',
+    expiresOn: '',
+    covers: 1,
+  };
   it.each([
     [{}, null],
     [{ expiresOn: '2026-02-01' }, null],
     [{ who: '' }, /who cleared it/],
     [{ licence: '' }, /which licence/],
+    [{ covers: 0 }, /what it was given for/],
     [{ givenOn: '2.1.2026' }, /^Choose the (day it was given|last day)/],
     [{ givenOn: '2026-02-30' }, /^Choose the (day it was given|last day)/],
     [{ givenOn: '2026-01-06' }, /after today/],
@@ -129,17 +135,11 @@ describe('a clearance as typed', () => {
     expect(told({ pain: { place: 'knee', side: 'both', level: 2 } })).toBeNull();
     expect(told({ pain: { place: 'lowBack', level: 2 } })).toBeNull();
     expect(told({})).toBeNull();
-    const cleared = { clearedByClinician: true, place: 'knee' as const };
-    const injured = (answers: Dossier['screenings'][number]['answers']) =>
-      clearedInjury(dossier({ screenings: [screening({ answers })] }));
-    expect(injured({ recentInjury: cleared })).toEqual(cleared);
-    expect(injured({ recentInjury: { ...cleared, clearedByClinician: false } })).toBeNull();
-    expect(injured({})).toBeNull();
   });
 
   it('may carry each kind of limit the later stages obey', () => {
     const kinds = new Set(USUAL_LIMITS.map((l) => l.kind));
-    expect(kinds.size).toBe(7);
+    expect(kinds.size).toBe(8);
     expect(new Set(USUAL_LIMITS.map(sayLimit)).size).toBe(USUAL_LIMITS.length);
   });
 });

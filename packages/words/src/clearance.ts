@@ -5,11 +5,12 @@ const isDay = (text: string) => daySchema.safeParse(text).success;
 
 /** What is wrong with the form, in a sentence; null when it may be recorded. */
 export function clearanceProblem(
-  form: { who: string; licence: string; givenOn: string; expiresOn: string },
+  form: { who: string; licence: string; givenOn: string; expiresOn: string; covers: number },
   day: string,
 ): string | null {
   if (form.who === '' || form.licence === '')
     return 'Write who cleared it and under which licence.';
+  if (form.covers === 0) return 'Tick what it was given for.';
   if (!isDay(form.givenOn)) return 'Choose the day it was given.';
   if (form.givenOn > day) return 'It cannot have been given after today.';
   if (form.expiresOn === '') return null;
@@ -47,3 +48,7 @@ export function sayClearance({
     ...joints.map((j) => `${j}.`),
   ].join(' ');
 }
+
+/** Whose clearance replaces the limits of a reason. */
+export const sayReplaced = ({ who, givenOn }: Pick<Clearance, 'who' | 'givenOn'>): string =>
+  `Cleared by ${who}, ${givenOn}: the limits of that clearance apply instead.`;

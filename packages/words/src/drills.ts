@@ -1,4 +1,4 @@
-import { CAUSES, type Drill, type DrillStrength } from '@zither/core';
+import { CAUSES, kindsBarring, type Drill, type DrillStrength } from '@zither/core';
 import { BAR_NAMES } from './probe.ts';
 import { DRILL_KIT_NAMES, PART_NAMES } from './plan.ts';
 import { sayList } from './terms.ts';
@@ -28,7 +28,9 @@ export function sayDrillNote({
 }
 
 /** When the screen keeps it from being given; null where it never does. */
-export const sayBarred = ({ barredBy }: Pick<Drill, 'barredBy'>): string | null =>
-  barredBy.length === 0
+export const sayBarred = ({ asks }: Pick<Drill, 'asks'>): string | null => {
+  const kinds = kindsBarring(asks);
+  return kinds.length === 0
     ? null
-    : `Not given while Clear says: ${sayList(barredBy.map((k) => BAR_NAMES[k]))}.`;
+    : `Not given while Clear says: ${sayList(kinds.map((k) => BAR_NAMES[k]))}.`;
+};

@@ -1,7 +1,7 @@
 import { ENTRY_TEST, RUNG_TABLE, type Dose, type LadderAnswer, type RungId } from '@zither/core';
 import type { EntryTest } from '@zither/visit';
 import { sayShortDay } from './days.ts';
-import { BAR_NAMES } from './probe.ts';
+import { sayBar } from './probe.ts';
 import { PURPOSE_NAMES } from './safety.ts';
 import { sayList } from './terms.ts';
 import { sayMass } from './units.ts';
@@ -48,7 +48,7 @@ export function sayBecause({ now, because }: Pick<LadderAnswer, 'now' | 'because
     case 'notClean':
       return `The ${lower(because.seen.rung)} did not go clean on ${sayShortDay(because.seen.on)}: one easier first.`;
     case 'limit':
-      return `Clear rules out the ${lower(because.wanted)} (${BAR_NAMES[because.limit]}).`;
+      return `Clear rules out the ${lower(because.wanted)} (${sayBar(because.limit)}).`;
   }
 }
 
@@ -57,7 +57,7 @@ export function sayNext({ now, next }: Pick<LadderAnswer, 'now' | 'next'>): stri
   if (!next) return 'This is the top of this client’s ladder.';
   const { rung, missing } = next;
   const limit = missing.find((m) => m.kind === 'limit');
-  if (limit) return `Next: ${lower(rung)}, once Clear allows it (${BAR_NAMES[limit.limit]}).`;
+  if (limit) return `Next: ${lower(rung)}, once Clear allows it (${sayBar(limit.limit)}).`;
   const range = missing.some((m) => m.kind === 'range')
     ? ' What was done on a heel lift opens nothing before one clean squat flat and barefoot.'
     : '';

@@ -23,7 +23,7 @@ import type { PlanAnswer } from '@zither/visit';
 import { sayDepth, saySupport, sayToes } from './instrument.ts';
 import { HOLD_NAMES } from './names.ts';
 import { ladderLines } from './ladder.ts';
-import { BAR_NAMES, CUE_NAMES, sureWord } from './probe.ts';
+import { CUE_NAMES, sayBar, sureWord } from './probe.ts';
 import { sayUse } from './setup.ts';
 import { sayHeight, sayLength, sayMass, unitsNow } from './units.ts';
 import { sayNumber } from './numbers.ts';
@@ -130,7 +130,9 @@ export const sayTime = (seconds: number): string =>
 export function sayLeftOutBecause(because: LeftOutBecause): string {
   switch (because.kind) {
     case 'limit':
-      return `ruled out by Clear (${BAR_NAMES[because.limit]}).`;
+      return `ruled out by Clear (${sayBar(because.limit)}).`;
+    case 'sparesKnees':
+      return 'it sends the knees forward, and this squat is to spare them.';
     case 'referred':
       return `${CAUSES[because.cause].name} is for a clinician first.`;
     case 'kit':

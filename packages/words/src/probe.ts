@@ -11,6 +11,7 @@ import {
   type TestId,
 } from '@zither/core';
 import { sayPercent } from './numbers.ts';
+import { sayLimit } from './safety.ts';
 import { count, sayList } from './terms.ts';
 
 const OUTCOME_NAMES: Record<Outcome, string> = {
@@ -22,6 +23,7 @@ const OUTCOME_NAMES: Record<Outcome, string> = {
   nothing: 'Nothing stopped it',
   heelsUp: 'Heels came up',
   hipFront: 'Front of the hip',
+  ankleFront: 'Front of the ankle',
   backRounded: 'Back rounded',
   other: 'Something else',
   clean: 'Clean',
@@ -57,7 +59,7 @@ const OWN_WORDS: Partial<Record<TestId, Partial<Record<Outcome, string>>>> = {
 /** Tests of which only some outcomes can be seen; all others offer every one the model knows. */
 const OFFERED: Partial<Record<TestId, readonly Outcome[]>> = {
   slickFloor: ['same', 'worse', 'pain'],
-  kneeStraightVsBent: ['clears', 'helps', 'same', 'pain'],
+  kneeStraightVsBent: ['clears', 'helps', 'same', 'ankleFront', 'pain'],
   archOnHeelRaise: ['clears', 'helps', 'same', 'pain'],
   standingAbduction: ['same', 'worse', 'pain'],
 };
@@ -73,6 +75,7 @@ const OUTCOME_SHORT: Partial<Record<Outcome, string>> = {
   other: 'Other',
   heelsUp: 'Heels up',
   hipFront: 'Hip front',
+  ankleFront: 'Ankle front',
   backRounded: 'Back rounds',
   pitched: 'Pitched',
 };
@@ -97,6 +100,24 @@ export const sayOutcomeShort = (test: TestId, outcome: Outcome): string =>
 /** An outcome inside a sentence. */
 export const lowerOutcome = (test: TestId, outcome: Outcome): string =>
   sayOutcome(test, outcome).toLowerCase();
+
+/** How a test turned out, with what was felt where the front of a joint stopped it: "front of the hip, a pinch". */
+export const sayTriedOutcome = ({
+  test,
+  outcome,
+  felt,
+}: {
+  test: TestId;
+  outcome: Outcome;
+  felt: 'tight' | 'pinch' | null;
+}): string =>
+  outcome === 'hipFront' || outcome === 'ankleFront'
+    ? `${lowerOutcome(test, outcome)}, ${felt === 'tight' ? 'tight' : felt === 'pinch' ? 'a pinch' : 'not said whether tight or a pinch'}`
+    : lowerOutcome(test, outcome);
+
+/** The question after the front of a joint stopped a test, and what each answer means. */
+export const sayFrontQuestion = (test: TestId, outcome: Outcome): string =>
+  `${sayOutcome(test, outcome)}: tight, or a pinch? A pinch ends that range and goes to a clinician.`;
 
 /** A share as whole per cent, never claiming certainty. */
 export const sayShare = (p: number): string =>
@@ -134,7 +155,15 @@ export const BAR_NAMES: Record<SafetyLimit['kind'], string> = {
   noLoadedLockout: 'no lock-out under load',
   supportedOnly: 'only with support',
   noBracing: 'no held breath',
+  noPositions: 'no such load position',
   jointRange: 'the range of one joint',
+};
+
+/** A limit as the reason something is left out: "no load", "left hip folded no further than 70°". */
+export const sayBar = (limit: SafetyLimit): string => {
+  if (limit.kind !== 'jointRange') return BAR_NAMES[limit.kind];
+  const said = sayLimit(limit);
+  return said.charAt(0).toLowerCase() + said.slice(1);
 };
 
 /** What one outcome would do, in a sentence: the causes that would lead to a plan, or how the largest belief would move. */
@@ -207,8 +236,7 @@ export const sayPrior = (prior: number): string =>
   `Before anything was seen it was ${sayShare(prior)} (ghost bead): how common it is, by the tables on the Shelf.`;
 
 /** Why a test is left out: the screen. */
-export const sayNotDone = (limit: keyof typeof BAR_NAMES): string =>
-  `Not done: the screen says ${BAR_NAMES[limit]}.`;
+export const sayNotDone = (limit: SafetyLimit): string => `Not done: Clear says ${sayBar(limit)}.`;
 
 /** Pain came in a test. */
 export const sayPainIn = (test: string): string =>

@@ -28,6 +28,7 @@ export const UNITS = { mm: ' mm', cm: ' cm', deg: '°', kg: ' kg', percent: ' %'
 // Made when first needed: a browser takes a while to open its language tables, and the first page needs neither.
 let plural: Intl.PluralRules | undefined;
 let conjunction: Intl.ListFormat | undefined;
+let disjunction: Intl.ListFormat | undefined;
 
 /** The word alone, as many as there are. */
 export function term(n: number, of: Term): string {
@@ -42,6 +43,12 @@ export const count = (n: number, of: Term): string => `${n} ${term(n, of)}`;
 export function sayList(parts: Iterable<string>): string {
   conjunction ??= new Intl.ListFormat('en', { type: 'conjunction' });
   return conjunction.format(parts);
+}
+
+/** "a, b or c". */
+export function sayOr(parts: Iterable<string>): string {
+  disjunction ??= new Intl.ListFormat('en', { type: 'disjunction' });
+  return disjunction.format(parts);
 }
 
 /** The first letter large, as a sentence or a title begins. */

@@ -18,26 +18,30 @@ interface Draft {
   expiresOn: string;
   givenOn: string;
   limits: readonly SafetyLimit[];
+  /** Rules that it names. */
+  covers: readonly string[];
 }
 
 /** Records a clinician's word: the only thing that lifts a hold, and what says how far a joint may go. */
 export function ClearanceForm({
   dossier,
-  covers,
+  reasons,
   lifts,
 }: {
   dossier: Dossier;
-  covers: readonly string[];
+  /** Rules that it may name, in the words of what was told. */
+  reasons: readonly { id: string; says: string }[];
   /** Whether there is a hold to lift; else it only says what is allowed. */
   lifts: boolean;
 }) {
   const { putClearance } = useChanges();
+  const named = reasons.map((r) => r.id).join(' ');
   const {
     value: draft,
     set,
     drop,
   } = useDraft<Draft>(
-    `clearance/${dossier.client.id}`,
+    `clearance/${dossier.client.id}/${named}`,
     useMemo(
       () => ({
         who: '',
@@ -45,11 +49,14 @@ export function ClearanceForm({
         expiresOn: '',
         givenOn: today(),
         limits: lifts ? USUAL_LIMITS.filter((l) => l.kind === 'noLoad') : [],
+        // A hold is cleared as a whole; of several limits the coach says which.
+        covers: lifts || named.includes(' ') === false ? named.split(' ') : [],
       }),
-      [lifts],
+      [lifts, named],
     ),
   );
   const { who, licence, expiresOn, givenOn } = draft;
+  const covers = draft.covers.filter((id) => reasons.some((r) => r.id === id));
   // By what they say: a draft read back holds other objects.
   const limits = USUAL_LIMITS.filter((l) => draft.limits.some((d) => sayLimit(d) === sayLimit(l)));
   const joints = draft.limits.filter((l) => l.kind === 'jointRange');
@@ -72,7 +79,7 @@ export function ClearanceForm({
       givenOn: givenOn.trim(),
       expiresOn: expiresOn.trim(),
     };
-    const found = clearanceProblem(form, today());
+    const found = clearanceProblem({ ...form, covers: covers.length }, today());
     setProblem(found);
     if (found !== null) return;
     putClearance(
@@ -89,11 +96,11 @@ export function ClearanceForm({
   };
   return (
     <Fold
-      title={lifts ? 'Record a clearance' : 'Record what the clinician allows'}
+      title={lifts ? 'Record a clearance' : 'Record what a clinician allows'}
       note={
         lifts
           ? 'Who, licence, limits and until when. It lifts the hold it covers.'
-          : 'Who, licence, what is allowed, from when and until when.'
+          : 'Its limits replace those of the reasons it names. All others stay.'
       }
     >
       <Input
@@ -117,6 +124,16 @@ export function ClearanceForm({
         value={expiresOn}
         onChange={(expiresOn) => change({ expiresOn })}
       />
+      {!lifts && (
+        <Ticks
+          label="It was given for"
+          options={reasons.map(({ id, says }) => ({ value: id, label: says }))}
+          values={covers}
+          onChange={(id, isOn) =>
+            change({ covers: isOn ? [...covers, id] : covers.filter((c) => c !== id) })
+          }
+        />
+      )}
       <Ticks
         label="Limits given"
         options={USUAL_LIMITS.map((limit) => ({ value: sayLimit(limit), label: sayLimit(limit) }))}

@@ -8,18 +8,22 @@ import { Part } from '../../ui/Screen.tsx';
 import { today } from '../data/index.ts';
 import { ClearanceForm } from './ClearanceForm.tsx';
 import { CorrectPart } from './CorrectPart.tsx';
-import { clearancesOf, clearedInjury, safetyOf } from '@zither/visit';
-import { sayClearance } from '@zither/words/clearance';
-import { sayLimit } from '@zither/words/safety';
-
-/** What is allowed after a cleared injury: it lifts no hold, of this injury or a later one. */
-const CLEARED_INJURY = ['clearedInjury'];
+import { clearancesOf, safetyOf } from '@zither/visit';
+import { sayClearance, sayReplaced } from '@zither/words/clearance';
+import { CLINICIAN_LIFTS, sayLifts, sayLimit } from '@zither/words/safety';
 
 /** The screen's word: go, within limits, or hold and refer with the way to lift it. */
 export function Outcome({ dossier }: { dossier: Dossier }) {
   const safety = safetyOf(dossier, today());
   if (safety.state === 'notScreened') return null;
   const { outcome } = safety;
+  const nameable =
+    outcome.kind === 'withinLimits'
+      ? outcome.brought
+          .filter((b) => b.clearedBy === null && !b.rule.isOfTheDay)
+          .map((b) => ({ id: b.rule.id, says: b.reason }))
+          .filter((r, i, all) => all.findIndex((o) => o.id === r.id) === i)
+      : [];
   const body: ReactNode =
     outcome.kind === 'go' ? (
       <Notice tone="good">
@@ -35,11 +39,21 @@ export function Outcome({ dossier }: { dossier: Dossier }) {
             ))}
           </View>
         </Notice>
-        {outcome.reasons.map((reason) => (
-          <Say key={reason}>{reason}</Say>
+        {outcome.brought.map((b) => (
+          <View key={`${b.rule.id} ${b.told.saidAt}`} style={{ gap: 2 }}>
+            <Say>{b.reason}</Say>
+            <Say small soft>
+              {b.clearedBy ? sayReplaced(b.clearedBy) : sayLifts(b.rule.lifts)}
+            </Say>
+          </View>
         ))}
-        {safety.state === 'screened' && clearedInjury(dossier) && (
-          <ClearanceForm dossier={dossier} covers={CLEARED_INJURY} lifts={false} />
+        {dossier.clearances.length > 0 && (
+          <Say small soft>
+            {CLINICIAN_LIFTS}
+          </Say>
+        )}
+        {safety.state === 'screened' && nameable.length > 0 && (
+          <ClearanceForm dossier={dossier} reasons={nameable} lifts={false} />
         )}
       </>
     ) : (
@@ -61,7 +75,16 @@ export function Outcome({ dossier }: { dossier: Dossier }) {
           </View>
         </Notice>
         <CorrectPart dossier={dossier} standing={outcome.standing} />
-        <ClearanceForm dossier={dossier} covers={outcome.holdRules} lifts />
+        {[...new Set(outcome.standing.map((h) => sayLifts(h.rule.lifts)))].map((lifts) => (
+          <Say key={lifts} small soft>
+            {lifts}
+          </Say>
+        ))}
+        <ClearanceForm
+          dossier={dossier}
+          reasons={outcome.holdRules.map((id) => ({ id, says: id }))}
+          lifts
+        />
       </>
     );
   return (

@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import { FlatList, View } from 'react-native';
 import type { Dossier, LoadSet, LoadSetValues } from '@zither/contract';
 import { valuesIn } from '@zither/contract/row';
-import { RUNG_TABLE, RUNGS, type RungId } from '@zither/core';
+import { limitOn, RUNG_TABLE, RUNGS, type RungId } from '@zither/core';
 import {
   cleanLoads,
   filmedSets,
@@ -177,9 +177,10 @@ export function LoadScreen({ dossier }: { dossier: Dossier }) {
         <Fold title="Variation, effort, pain, kit" note={sayMore(draft)}>
           <Choice
             label="Variation"
-            options={RUNGS.filter((r) =>
-              RUNG_TABLE[r].barredBy.every((k) => !limits.some((l) => l.kind === k)),
-            ).map((r) => ({ value: r, label: RUNG_TABLE[r].name }))}
+            options={RUNGS.filter((r) => limitOn(RUNG_TABLE[r].asks, limits) === null).map((r) => ({
+              value: r,
+              label: RUNG_TABLE[r].name,
+            }))}
             value={draft.rung}
             onChange={(rung: RungId) => change({ rung })}
           />

@@ -40,7 +40,7 @@ export function LadderPart({
   const { chosen, choose } = useTraining(dossier);
   const lastTest = entryTests(dossier).at(-1) ?? null;
   const [loadKg, setLoadKg] = useState<number | null>(null);
-  const carries = RUNG_TABLE[ladder.now].barredBy.includes('noLoad');
+  const carries = RUNG_TABLE[ladder.now].asks.load === true;
   const used = loadKg ?? ladder.loadKg ?? 0;
   const record = (isClean: boolean) => {
     putDecision(

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { TriedValues } from '@zither/contract';
-import type { Cue, MethodProfile, SafetyLimit } from '@zither/core';
+import type { Barring, Cue, MethodProfile } from '@zither/core';
 import { cuesToTry, overallOf, type CueResult, type Opinion, type SeenLine } from '@zither/visit';
 import { CUE_RESULT_NAMES, sayCueFinding } from '@zither/words/cueTrial';
 import { Button, Input } from '../../ui/elements.ts';
@@ -17,14 +17,15 @@ const keyOf = ({ fault, side }: Pick<SeenLine, 'fault' | 'side'>) => `${fault} $
 export function CuePart({
   opinion,
   method,
-  limits,
+  barring,
   cues: all,
   seen,
   onRecord,
 }: {
   opinion: Opinion;
   method: MethodProfile;
-  limits: readonly SafetyLimit[];
+  /** What keeps cues from this client. */
+  barring: Barring;
   /** The practice's cues. */
   cues: readonly Cue[];
   seen: readonly SeenLine[];
@@ -32,7 +33,7 @@ export function CuePart({
     values: Pick<TriedValues, 'cue' | 'results' | 'outcome'> & { test: 'cueTrial' },
   ) => void;
 }) {
-  const cues = cuesToTry(opinion, method, limits, all);
+  const cues = cuesToTry(opinion, method, barring, all);
   const [picked, setPicked] = useState<string>('');
   const [own, setOwn] = useState('');
   const [did, setDid] = useState<Partial<Record<string, CueResult['outcome']>>>({});

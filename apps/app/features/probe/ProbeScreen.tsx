@@ -3,7 +3,7 @@ import { sayEvidence } from '@zither/words/evidence';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import type { Dossier, Tried, TriedValues } from '@zither/contract';
-import { barOf, CAUSES, testKey, TESTS, type Need, type Outcome } from '@zither/core';
+import { CAUSES, testBar, testKey, TESTS, type Need, type Outcome } from '@zither/core';
 import { Button } from '../../ui/elements.ts';
 import { RowButton } from '../../ui/RowButton.tsx';
 import { Notice } from '../../ui/Notice.tsx';
@@ -13,11 +13,13 @@ import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { StopButton, SafetyNotice } from '../clear/index.ts';
 import {
+  isFront,
   isHeld,
   limitsOf,
   methodOf,
   safetyOf,
   conclusionOf,
+  barringOf,
   basisOf,
   cuesOf,
   workedOn,
@@ -42,12 +44,13 @@ import { TestList } from './TestList.tsx';
 import { TriedPart } from './TriedPart.tsx';
 import { useOpinion } from './useOpinion.ts';
 import { CuePart } from './CuePart.tsx';
+import { FrontQuestion } from './FrontQuestion.tsx';
 import { VerdictPart } from './VerdictPart.tsx';
 import {
-  lowerOutcome,
   outcomesOffered,
   sayOutcome,
   sayOutcomeShort,
+  sayTriedOutcome,
   sayTest,
 } from '@zither/words/probe';
 
@@ -76,6 +79,8 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
   const dispatch = useAppDispatch();
   const [picked, setPicked] = useState<string | null>(null);
   const [last, setLast] = useState<string | null>(null);
+  // The front of a joint stopped a test: tight or a pinch is still to be said.
+  const [front, setFront] = useState<Outcome | null>(null);
   const setMissing = (next: Need[]) => dispatch(settingsActions.changed({ missing: next }));
 
   const back = { to: `/clients/${client.id}` as const, label: `Back to ${client.name}` };
@@ -105,7 +110,7 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
   const tests = (now?.tests ?? []).filter(
     ({ next }) =>
       !done.includes(testKey(next.test, next.side)) &&
-      barOf(next.test, basis.circumstances) === null,
+      testBar(next.test, basis.circumstances) === null,
   );
   const keyOf = (t: (typeof tests)[number]) => testKey(t.next.test, t.next.side);
   const first = tests.find((t) => t.isWorth);
@@ -115,7 +120,7 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
 
   const keep = (
     done: Pick<TriedValues, 'test' | 'outcome'> &
-      Partial<Pick<TriedValues, 'side' | 'cue' | 'results'>>,
+      Partial<Pick<TriedValues, 'side' | 'cue' | 'results' | 'felt'>>,
   ) => {
     const id = newId();
     putTried(
@@ -125,6 +130,7 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
         takenOn: day,
         takenAt: moment(),
         side: null,
+        felt: null,
         cue: null,
         results: [],
         undone: false,
@@ -133,10 +139,15 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
     );
     setLast(id);
   };
-  const record = (outcome: Outcome) => {
+  const record = (outcome: Outcome, felt: Tried['felt'] = null) => {
     if (!current) return;
-    keep({ test: current.next.test, side: current.next.side, outcome });
+    if (isFront(outcome) && felt === null) {
+      setFront(outcome);
+      return;
+    }
+    keep({ test: current.next.test, side: current.next.side, outcome, felt });
     setPicked(null);
+    setFront(null);
   };
   const leave = (line: SeenLine, because: string) =>
     putDecision(
@@ -241,7 +252,7 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
             <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.s }}>
               <View style={{ flex: 1 }}>
                 <Say small>
-                  {`Recorded: ${sayTest(lastTried.test, lastTried.side)}, ${lowerOutcome(lastTried.test, lastTried.outcome)}.`}
+                  {`Recorded: ${sayTest(lastTried.test, lastTried.side)}, ${sayTriedOutcome(lastTried)}.`}
                 </Say>
               </View>
               <Button type="clear" title="Undo" onPress={() => undo(lastTried, true)} />
@@ -313,7 +324,7 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
           <CuePart
             opinion={now}
             method={methodOf(dossier)}
-            limits={limitsOf(safety)}
+            barring={barringOf(dossier, methodOf(dossier), limitsOf(safety), now)}
             cues={cuesOf(dossier.schools)}
             seen={basis.seen}
             onRecord={keep}
@@ -349,19 +360,35 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
               </Say>
               {isWide ? '' : `: ${TESTS[current.next.test].how}`}
             </Say>
-            <View style={{ flexDirection: 'row', justifyContent: 'flex-end', gap: 6 }}>
-              {outcomes.map((outcome) => (
-                <RowButton
-                  key={outcome}
-                  type={outcome === 'pain' ? 'outline' : 'solid'}
-                  title={sayOutcomeShort(current.next.test, outcome)}
-                  accessibilityLabel={`${sayOutcome(current.next.test, outcome)}: ${sayTest(current.next.test, current.next.side)}`}
-                  buttonStyle={{ minHeight: 52, paddingHorizontal: 2 }}
-                  titleStyle={{ fontSize: isWide ? 15 : 13, lineHeight: 17 }}
-                  onPress={() => record(outcome)}
-                />
-              ))}
-            </View>
+            {front ? (
+              <FrontQuestion
+                test={current.next.test}
+                outcome={front}
+                onSay={(felt) => record(front, felt)}
+                onBack={() => setFront(null)}
+              />
+            ) : (
+              <View
+                style={{
+                  flexDirection: 'row',
+                  flexWrap: 'wrap',
+                  justifyContent: 'flex-end',
+                  gap: 6,
+                }}
+              >
+                {outcomes.map((outcome) => (
+                  <RowButton
+                    key={outcome}
+                    type={outcome === 'pain' ? 'outline' : 'solid'}
+                    title={sayOutcomeShort(current.next.test, outcome)}
+                    accessibilityLabel={`${sayOutcome(current.next.test, outcome)}: ${sayTest(current.next.test, current.next.side)}`}
+                    buttonStyle={{ minHeight: 52, paddingHorizontal: 2 }}
+                    titleStyle={{ fontSize: isWide ? 15 : 13, lineHeight: 17 }}
+                    onPress={() => record(outcome)}
+                  />
+                ))}
+              </View>
+            )}
           </View>
         ) : (
           <RowButton

@@ -1,8 +1,8 @@
 import { View } from 'react-native';
 import {
-  barOf,
   NEED_NAMES,
   TEST_IDS,
+  testBar,
   testKey,
   TESTS,
   type Circumstances,
@@ -36,7 +36,7 @@ export function TestList({
   const { colors } = useLook();
   const others = opinion.tests.filter(({ next }) => testKey(next.test, next.side) !== current);
   const barred = TEST_IDS.flatMap((id) => {
-    const bar = barOf(id, circumstances);
+    const bar = testBar(id, circumstances);
     return bar ? [{ id, bar }] : [];
   });
   if (others.length + barred.length === 0) return null;

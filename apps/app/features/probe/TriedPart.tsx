@@ -7,7 +7,7 @@ import { Part } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { sayCueTrial } from '@zither/words/cueTrial';
-import { lowerOutcome, sayTest } from '@zither/words/probe';
+import { sayTest, sayTriedOutcome } from '@zither/words/probe';
 
 /** Short tests done since the newest looks; each can be withdrawn and counted again. */
 export function TriedPart({
@@ -42,14 +42,14 @@ export function TriedPart({
               <Say soft={t.undone}>{sayCueTrial(t) ?? sayTest(t.test, t.side)}</Say>
               <Say small strong={!t.undone} soft={t.undone}>
                 {t.undone
-                  ? `withdrawn (was: ${lowerOutcome(t.test, t.outcome)})`
-                  : `${lowerOutcome(t.test, t.outcome)} · ${sayDay(t.takenOn)}`}
+                  ? `withdrawn (was: ${sayTriedOutcome(t)})`
+                  : `${sayTriedOutcome(t)} · ${sayDay(t.takenOn)}`}
               </Say>
             </View>
             <Button
               type="clear"
               title={t.undone ? 'Count it again' : 'Withdraw'}
-              accessibilityLabel={`${t.undone ? 'Count it again' : 'Withdraw'}: ${sayTest(t.test, t.side)}, ${lowerOutcome(t.test, t.outcome)}`}
+              accessibilityLabel={`${t.undone ? 'Count it again' : 'Withdraw'}: ${sayTest(t.test, t.side)}, ${sayTriedOutcome(t)}`}
               onPress={() => onUndo(t, !t.undone)}
             />
           </View>

@@ -13,7 +13,7 @@ import {
   type Circumstances,
   type NextTest,
 } from './nextTests.ts';
-import { HOUSE_TABLES, type Tables } from './tables.ts';
+import { HOUSE_TABLES, tablesFor, type Tables } from './tables.ts';
 import {
   bannedCues,
   kneesSeen,
@@ -58,8 +58,9 @@ export const EXPLAINED = { most: 5, from: 0.08 } as const;
 export function diagnose(
   signs: Signs,
   circumstances: Circumstances = {},
-  tables: Tables = HOUSE_TABLES,
+  own: Tables = HOUSE_TABLES,
 ): Diagnosis {
+  const tables = tablesFor(own, signs);
   const evidence = evidenceOf(signs, tables);
   const there = evidence.filter(isThere);
   const probabilities = posterior(evidence, tables);

@@ -60,6 +60,8 @@ export interface Signs {
   tests?: readonly TestDone[] | undefined;
   /** Faults that were looked for, seen or not; what is neither here nor among the findings was not looked at. */
   lookedAt?: readonly FaultId[] | undefined;
+  /** Nothing was ever carried: no load can be beyond control. */
+  isUnloaded?: boolean | undefined;
 }
 
 /** How likely a fault is there although this observer looked for it and did not see it (house defaults). */
@@ -170,8 +172,11 @@ export function evidenceOf(
     part('leanUnused', leanBudget.unusedAnkleDeg, SHORT.leanUnusedDeg);
     part('leanOffBalance', leanBudget.offBalanceDeg, SHORT.leanOffBalanceDeg);
   }
-  for (const { test, outcome, side = null } of tests)
+  for (const { test, outcome: told, side = null } of tests) {
+    // What stops the knee bent and straight in front of the ankle is what hurts there.
+    const outcome = test === 'kneeStraightVsBent' && told === 'ankleFront' ? 'pain' : told;
     list.push({ kind: 'test', test, side: TESTS[test].sided ? side : null, outcome });
+  }
   return list;
 }
 

@@ -23,7 +23,7 @@ export {
 export { diagnose, EXPLAINED, type Diagnosis, type LikelyCause } from './diagnose.ts';
 export { ledgersOf, type Weight, type WeightReason } from './ledger.ts';
 export {
-  barOf,
+  testBar,
   isThere,
   testKey,
   WORTH_BITS,
@@ -50,6 +50,7 @@ export {
   houseValueOf,
   pullsIn,
   SURE,
+  tablesFor,
   tablesWith,
   type Effect,
   type Pull,

@@ -1,4 +1,5 @@
 import type { Side } from '../linkage/setup.ts';
+import { limitOn } from '../safety/bars.ts';
 import type { SafetyLimit } from '../safety/screen.ts';
 import type { FindingId } from './links.ts';
 import { causesBehind, expectedGain, type Evidence } from './model.ts';
@@ -38,7 +39,7 @@ function sidesFor(
 
 /** What keeps tests from being done, beside the screen. */
 export interface Circumstances {
-  limits?: readonly SafetyLimit['kind'][] | undefined;
+  limits?: readonly SafetyLimit[] | undefined;
   /** Kit that is missing. */
   missing?: readonly Need[] | undefined;
   /** Done already, or known without the test: {@link testKey}s. */
@@ -46,12 +47,12 @@ export interface Circumstances {
 }
 
 /** Why a test is not done here: a limit of the screen, or what it needs; null = it may be done. */
-export function barOf(
+export function testBar(
   test: TestId,
   { limits = [], missing = [] }: Circumstances,
-): { by: 'screen'; limit: SafetyLimit['kind'] } | { by: 'kit'; need: Need } | null {
-  const { barredBy, needs } = TESTS[test];
-  const limit = barredBy.find((kind) => limits.includes(kind));
+): { by: 'screen'; limit: SafetyLimit } | { by: 'kit'; need: Need } | null {
+  const { asks, needs } = TESTS[test];
+  const limit = limitOn(asks, limits);
   if (limit) return { by: 'screen', limit };
   return needs && missing.includes(needs) ? { by: 'kit', need: needs } : null;
 }
@@ -68,7 +69,7 @@ export function worthTesting(
   const sees = (id: FindingId) => there.some((e) => e.finding === id);
   const asked = causesBehind(there, tables);
   // Which cue is tried is the coach's choice: it is offered beside the tests, not ranked among them.
-  return TEST_IDS.filter((id) => id !== 'cueTrial' && barOf(id, { limits, missing }) === null)
+  return TEST_IDS.filter((id) => id !== 'cueTrial' && testBar(id, { limits, missing }) === null)
     .filter((id) => id !== 'kneesOutCue' || (sees('kneesIn') && !sees('kneesOut')))
     .flatMap((test) => sidesFor(test, there).map((side) => ({ test, side })))
     .filter(({ test, side }) => !known.includes(testKey(test, side)))

@@ -192,3 +192,13 @@ export function tablesWith(changes: readonly TableChange[]): Tables {
     },
   };
 }
+
+/** So unlikely is a cause that cannot be, by what is known of the client. */
+const CANNOT_BE = 1e-6;
+
+/** The tables for one client: a load that nobody carries is beyond nobody's control. */
+export const tablesFor = (
+  tables: Tables,
+  { isUnloaded }: { isUnloaded?: boolean | undefined },
+): Tables =>
+  isUnloaded ? { ...tables, priors: { ...tables.priors, loadBeyondControl: CANNOT_BE } } : tables;

@@ -1,4 +1,4 @@
-import type { SafetyLimit } from '../safety/screen.ts';
+import { DEEP, END_OF_RANGE_DEG, type Asks } from '../safety/bars.ts';
 import type { CauseId } from './causes.ts';
 import type { FindingId, Strength } from './links.ts';
 
@@ -30,6 +30,7 @@ export const NAMED_OUTCOMES = [
   'nothing',
   'heelsUp',
   'hipFront',
+  'ankleFront',
   'backRounded',
   'other',
   'clean',
@@ -88,8 +89,8 @@ export interface ProbeTest {
   needs?: Need;
   /** Runs this long, seconds; absent = no clock needed. */
   timerS?: number;
-  /** Limits of Clear under which it is not done. */
-  barredBy: readonly SafetyLimit['kind'][];
+  /** What it asks of a body: decides under which limits it is not done. */
+  asks: Asks;
   status: 'house default';
 }
 
@@ -101,6 +102,10 @@ const test = (entry: Omit<ProbeTest, 'status'>): ProbeTest => ({
 /** How a test may turn out, in the order of its buttons. */
 export const outcomesOf = ({ named }: Pick<ProbeTest, 'named'>): readonly Outcome[] =>
   named ? [...(Object.keys(named) as Outcome[]), 'pain'] : CHANGES;
+
+/** What may be recorded of a test: how it may turn out, and where the front of the ankle stopped it. */
+export const recordedOutcomesOf = (id: TestId): readonly Outcome[] =>
+  id === 'kneeStraightVsBent' ? [...CHANGES, 'ankleFront'] : outcomesOf(TESTS[id]);
 
 /** Every short test of the trade. The strength of each link is a house default. */
 export const TESTS: Readonly<Record<TestId, ProbeTest>> = {
@@ -131,7 +136,7 @@ export const TESTS: Readonly<Record<TestId, ProbeTest>> = {
     ],
     worsens: [['habitDives', 'some']],
     hurts: [],
-    barredBy: ['verticalShins'],
+    asks: { shinDeg: 30 },
   }),
   counterbalance: test({
     id: 'counterbalance',
@@ -180,7 +185,7 @@ export const TESTS: Readonly<Record<TestId, ProbeTest>> = {
       same: { usually: 0.6, causes: [] },
     },
     hurts: [],
-    barredBy: ['noLoad'],
+    asks: { load: true, free: true, position: 'counterbalance' },
   }),
   supportedSit: test({
     id: 'supportedSit',
@@ -213,6 +218,7 @@ export const TESTS: Readonly<Record<TestId, ProbeTest>> = {
         ],
       },
       hipFront: { usually: 0.08, causes: [['hipFoldRoom', 'strong']] },
+      ankleFront: { usually: 0.02, causes: [['ankleBlock', 'strong']] },
       backRounded: {
         usually: 0.1,
         causes: [
@@ -220,13 +226,13 @@ export const TESTS: Readonly<Record<TestId, ProbeTest>> = {
           ['adductors', 'some'],
         ],
       },
-      other: { usually: 0.52, causes: [] },
+      other: { usually: 0.5, causes: [] },
     },
     hurts: [
       ['painGuarding', 'some'],
       ['ankleBlock', 'some'],
     ],
-    barredBy: ['depthCap', 'noDeepFold', 'verticalShins'],
+    asks: DEEP,
   }),
   openStance: test({
     id: 'openStance',
@@ -243,7 +249,7 @@ export const TESTS: Readonly<Record<TestId, ProbeTest>> = {
     ],
     worsens: [['adductors', 'some']],
     hurts: [],
-    barredBy: [],
+    asks: {},
   }),
   narrowStance: test({
     id: 'narrowStance',
@@ -264,7 +270,7 @@ export const TESTS: Readonly<Record<TestId, ProbeTest>> = {
       ['hipInwardRotation', 'weak'],
     ],
     hurts: [],
-    barredBy: ['noDeepFold'],
+    asks: { hipFoldDeg: 105 },
   }),
   slickFloor: test({
     id: 'slickFloor',
@@ -282,7 +288,7 @@ export const TESTS: Readonly<Record<TestId, ProbeTest>> = {
       ['hipInwardRotation', 'weak'],
     ],
     hurts: [],
-    barredBy: ['supportedOnly'],
+    asks: { free: true },
   }),
   kneeStraightVsBent: test({
     id: 'kneeStraightVsBent',
@@ -295,7 +301,7 @@ export const TESTS: Readonly<Record<TestId, ProbeTest>> = {
     relieves: [['gastrocnemius', 'strong']],
     worsens: [['ankleJoint', 'some']],
     hurts: [['ankleBlock', 'strong']],
-    barredBy: [],
+    asks: { ankleDeg: END_OF_RANGE_DEG },
   }),
   footCue: test({
     id: 'footCue',
@@ -308,7 +314,7 @@ export const TESTS: Readonly<Record<TestId, ProbeTest>> = {
     relieves: [['footControl', 'strong']],
     worsens: [],
     hurts: [],
-    barredBy: [],
+    asks: {},
   }),
   kneesOutCue: test({
     id: 'kneesOutCue',
@@ -324,7 +330,7 @@ export const TESTS: Readonly<Record<TestId, ProbeTest>> = {
     ],
     worsens: [['hipInwardRotation', 'weak']],
     hurts: [],
-    barredBy: [],
+    asks: {},
   }),
   archOnHeelRaise: test({
     id: 'archOnHeelRaise',
@@ -339,13 +345,13 @@ export const TESTS: Readonly<Record<TestId, ProbeTest>> = {
     blocks: ['structuralFlatFoot'],
     worsens: [],
     hurts: [],
-    barredBy: [],
+    asks: {},
   }),
   hinge: test({
     id: 'hinge',
     name: 'Hinge instead of squat',
     minutes: 1,
-    how: 'Hips back over straight knees, three times, seen from behind. Does the shift stay?',
+    how: 'Hips back over soft knees, three times, seen from behind. Does the shift stay?',
     precaution: 'Back in its standing shape; unloaded.',
     // The shift is said of the side it goes to, the hip behind it is the other one: the hinge clears the shift, whichever it was.
     sided: false,
@@ -357,7 +363,7 @@ export const TESTS: Readonly<Record<TestId, ProbeTest>> = {
     ],
     worsens: [],
     hurts: [],
-    barredBy: ['noDeepFold'],
+    asks: { hipFoldDeg: 105 },
   }),
   slowDescent: test({
     id: 'slowDescent',
@@ -376,7 +382,7 @@ export const TESTS: Readonly<Record<TestId, ProbeTest>> = {
     ],
     worsens: [['quadsWeak', 'some']],
     hurts: [],
-    barredBy: [],
+    asks: {},
   }),
   lowBox: test({
     id: 'lowBox',
@@ -395,7 +401,7 @@ export const TESTS: Readonly<Record<TestId, ProbeTest>> = {
       ['habitSitsBack', 'some'],
     ],
     hurts: [['painGuarding', 'some']],
-    barredBy: ['depthCap', 'noDeepFold'],
+    asks: { depthDeg: 15, hipFoldDeg: 110, kneeFlexionDeg: 120 },
   }),
   lightVsLoad: test({
     id: 'lightVsLoad',
@@ -423,7 +429,7 @@ export const TESTS: Readonly<Record<TestId, ProbeTest>> = {
     ],
     worsens: [],
     hurts: [],
-    barredBy: ['noLoad', 'supportedOnly', 'noLoadedLockout'],
+    asks: { load: true, free: true, lockout: true },
   }),
   armsDown: test({
     id: 'armsDown',
@@ -436,7 +442,7 @@ export const TESTS: Readonly<Record<TestId, ProbeTest>> = {
     relieves: [['shoulderLat', 'strong']],
     worsens: [],
     hurts: [],
-    barredBy: [],
+    asks: { free: true },
   }),
   standingAbduction: test({
     id: 'standingAbduction',
@@ -449,7 +455,7 @@ export const TESTS: Readonly<Record<TestId, ProbeTest>> = {
     relieves: [],
     worsens: [['abductors', 'strong']],
     hurts: [],
-    barredBy: [],
+    asks: {},
   }),
   cueTrial: test({
     id: 'cueTrial',
@@ -487,6 +493,6 @@ export const TESTS: Readonly<Record<TestId, ProbeTest>> = {
     ],
     worsens: [],
     hurts: [],
-    barredBy: [],
+    asks: {},
   }),
 };

@@ -1,6 +1,6 @@
+import { DEEP, END_OF_RANGE_DEG, type Asks } from '../safety/bars.ts';
 import type { CauseId } from '../diagnose/causes.ts';
 import type { BannedCue } from '../diagnose/verdicts.ts';
-import type { SafetyLimit } from '../safety/screen.ts';
 import type { MethodProfile } from '../setup/profiles.ts';
 
 /** Fields of a method by which a cue may be part of it or not. */
@@ -25,8 +25,8 @@ export interface Cue {
   /** What it answers, of the causes that Probe weighs; the first is what it is best at. */
   causes: readonly CauseId[];
   precaution: string;
-  /** Limits of the screen under which it is not given. */
-  barredBy: readonly SafetyLimit['kind'][];
+  /** What it asks of a body: decides under which limits it is not given. */
+  asks: Asks;
   /** Methods it belongs to; absent = all. */
   onlyIn?: OnlyIn;
   /** Not given while this is banned for the client. */
@@ -42,7 +42,7 @@ export const CUES: readonly Cue[] = [
     words: 'Keep the heels as heavy as the toes, all the way down.',
     causes: ['ankleJoint', 'gastrocnemius', 'habitDives'],
     precaution: 'Not a cue to sit back: the whole foot stays down.',
-    barredBy: [],
+    asks: {},
   },
   {
     id: 'between-heels',
@@ -51,7 +51,7 @@ export const CUES: readonly Cue[] = [
     words: 'Lower the belt buckle between your heels.',
     causes: ['hipFoldRoom', 'adductors', 'ankleJoint'],
     precaution: 'Stop above any hip pinch.',
-    barredBy: ['depthCap', 'noDeepFold', 'verticalShins'],
+    asks: DEEP,
   },
   {
     id: 'chest-goes-with-shins',
@@ -60,7 +60,7 @@ export const CUES: readonly Cue[] = [
     words: 'Let the chest go with the shins: two parallel lines.',
     causes: ['proportions'],
     precaution: 'Long thighs need this lean. Do not chase an upright chest.',
-    barredBy: ['verticalShins'],
+    asks: { shinDeg: 30 },
     onlyIn: { workingPoint: ['parallelLines'] },
   },
   {
@@ -70,7 +70,7 @@ export const CUES: readonly Cue[] = [
     words: 'Keep the laces heavy.',
     causes: ['habitDives', 'quadsWeak', 'loadBeyondControl'],
     precaution: 'Feel it; do not stare at the mirror.',
-    barredBy: [],
+    asks: {},
   },
   {
     id: 'knees-reach',
@@ -79,7 +79,7 @@ export const CUES: readonly Cue[] = [
     words: 'Let the knees travel to the line in front of your toes.',
     causes: ['habitSitsBack', 'quadsWeak'],
     precaution: 'Only with the whole foot down and no knee pain.',
-    barredBy: ['verticalShins'],
+    asks: { shinDeg: 35, kneesToLine: true },
     onlyIn: { workingPoint: ['parallelLines', 'kneesForward'], kneeTravel: ['shoeFront', 'free'] },
   },
   {
@@ -89,7 +89,7 @@ export const CUES: readonly Cue[] = [
     words: 'Unlock knees and hips in the same breath.',
     causes: ['habitSitsBack', 'habitDives'],
     precaution: 'Start without load.',
-    barredBy: ['verticalShins'],
+    asks: { shinDeg: 20 },
     onlyIn: { breaks: ['together'] },
   },
   {
@@ -99,7 +99,7 @@ export const CUES: readonly Cue[] = [
     words: 'Let the belt move back a hand’s width, then bend the knees.',
     causes: ['habitDives'],
     precaution: 'Not for clients who already sit back.',
-    barredBy: [],
+    asks: {},
     onlyIn: { breaks: ['together', 'hipsFirst'] },
   },
   {
@@ -109,7 +109,7 @@ export const CUES: readonly Cue[] = [
     words: 'Three points: big toe, little toe, heel.',
     causes: ['footControl', 'lateralLeg', 'shoeOrSurface'],
     precaution: 'Keep a prescribed orthosis in.',
-    barredBy: [],
+    asks: {},
     onlyIn: { toes: ['left'] },
   },
   {
@@ -119,7 +119,7 @@ export const CUES: readonly Cue[] = [
     words: 'Print both big toes into the floor and leave them there.',
     causes: ['footControl', 'lateralLeg', 'shoeOrSurface'],
     precaution: 'Keep a prescribed orthosis in.',
-    barredBy: [],
+    asks: {},
     onlyIn: { toes: ['pressed'] },
   },
   {
@@ -129,7 +129,7 @@ export const CUES: readonly Cue[] = [
     words: 'Toes light, the ball of each big toe and the heel heavy.',
     causes: ['footControl', 'lateralLeg', 'shoeOrSurface'],
     precaution: 'Keep a prescribed orthosis in. Lower the toes again if they cramp.',
-    barredBy: [],
+    asks: {},
     onlyIn: { toes: ['lifted'] },
   },
   {
@@ -139,7 +139,7 @@ export const CUES: readonly Cue[] = [
     words: 'Set both feet to the same mark before you go down.',
     causes: ['hipInwardRotation'],
     precaution: 'If one hip pinches with feet alike, stop and have it measured.',
-    barredBy: [],
+    asks: {},
   },
   {
     id: 'knee-over-second-toe',
@@ -148,7 +148,7 @@ export const CUES: readonly Cue[] = [
     words: 'Point the knees where the second toes point.',
     causes: ['abductors', 'overCuedKneesOut', 'hipInwardRotation'],
     precaution: 'Not “knees out”: knees that already track are left alone.',
-    barredBy: [],
+    asks: {},
   },
   {
     id: 'breathe-brace',
@@ -157,7 +157,7 @@ export const CUES: readonly Cue[] = [
     words: 'Breath in low, ribs over the belt, then move.',
     causes: ['trunkBracing', 'hipFlexors', 'shoulderLat', 'loadBeyondControl'],
     precaution: 'No long breath-holds with high blood pressure or in pregnancy.',
-    barredBy: ['noBracing'],
+    asks: { bracing: true },
   },
   {
     id: 'heels-on-marks',
@@ -166,7 +166,7 @@ export const CUES: readonly Cue[] = [
     words: 'Heels on their marks, weight over the laces, then start.',
     causes: ['ankleJoint', 'gastrocnemius', 'quadsWeak'],
     precaution: 'The marks come from the setup in use: do not step wider to get lower.',
-    barredBy: [],
+    asks: {},
   },
   {
     id: 'toes-after-heels',
@@ -175,7 +175,7 @@ export const CUES: readonly Cue[] = [
     words: 'Set the heels first, then turn the toes to their marks.',
     causes: ['hipFoldRoom', 'adductors', 'hipInwardRotation'],
     precaution: 'The angle comes from the setup in use: do not turn further out to get lower.',
-    barredBy: [],
+    asks: {},
   },
   {
     id: 'unlock-first',
@@ -184,7 +184,7 @@ export const CUES: readonly Cue[] = [
     words: 'Unlock the knees a finger’s width before you start.',
     causes: ['habitSitsBack', 'quadsWeak'],
     precaution: 'Soft knees, no bend yet.',
-    barredBy: ['verticalShins'],
+    asks: { shinDeg: 20 },
     onlyIn: { breaks: ['together', 'kneesFirst'] },
   },
   {
@@ -194,7 +194,7 @@ export const CUES: readonly Cue[] = [
     words: 'Decide on the count before you go: three down.',
     causes: ['habitDives', 'loadBeyondControl'],
     precaution: 'A slower way down is harder: take load off if the count gets lost.',
-    barredBy: [],
+    asks: {},
   },
   {
     id: 'kneecaps-over-laces',
@@ -203,7 +203,7 @@ export const CUES: readonly Cue[] = [
     words: 'Line each kneecap up with its laces before you go.',
     causes: ['abductors', 'hipInwardRotation', 'overCuedKneesOut'],
     precaution: 'Not “knees out”: straight over the laces.',
-    barredBy: [],
+    asks: {},
   },
   {
     id: 'coin-under-toe',
@@ -212,7 +212,7 @@ export const CUES: readonly Cue[] = [
     words: 'Keep a coin pinned under the ball of each big toe.',
     causes: ['footControl', 'lateralLeg'],
     precaution: 'Keep a prescribed orthosis in. Do not claw the toes.',
-    barredBy: [],
+    asks: {},
   },
   {
     id: 'between-two-posts',
@@ -221,7 +221,7 @@ export const CUES: readonly Cue[] = [
     words: 'Go down between two posts: the knees touch neither of them.',
     causes: ['abductors', 'hipInwardRotation', 'adductors'],
     precaution: 'The posts stand over the second toes, no wider.',
-    barredBy: [],
+    asks: {},
   },
   {
     id: 'spread-the-floor',
@@ -230,7 +230,7 @@ export const CUES: readonly Cue[] = [
     words: 'Spread the floor apart between your feet.',
     causes: ['abductors'],
     precaution: 'Only for knees that were seen to come in, and only until they track.',
-    barredBy: [],
+    asks: {},
     bannedAs: 'kneesOut',
   },
   {
@@ -240,7 +240,7 @@ export const CUES: readonly Cue[] = [
     words: 'Keep the front of your shirt the same length all the way down.',
     causes: ['trunkBracing', 'hipFlexors', 'shoulderLat'],
     precaution: 'The same length, not shorter: no forced tuck and no arch.',
-    barredBy: [],
+    asks: {},
   },
   {
     id: 'soft-arrival',
@@ -249,7 +249,7 @@ export const CUES: readonly Cue[] = [
     words: 'Arrive at the bottom without a sound.',
     causes: ['habitDives', 'loadBeyondControl'],
     precaution: 'Take load off if it cannot be slowed down.',
-    barredBy: [],
+    asks: {},
   },
   {
     id: 'three-prints',
@@ -258,7 +258,7 @@ export const CUES: readonly Cue[] = [
     words: 'Leave three equal prints in the floor at the bottom: heel, big toe, little toe.',
     causes: ['footControl', 'lateralLeg', 'ankleJoint'],
     precaution: 'Stop at the depth where a heel gets light.',
-    barredBy: [],
+    asks: {},
   },
   {
     id: 'knees-at-marks',
@@ -267,7 +267,7 @@ export const CUES: readonly Cue[] = [
     words: 'Keep both knees pointed at the marks in front of your toes.',
     causes: ['abductors', 'hipInwardRotation', 'adductors'],
     precaution: 'The marks lie on the line of the second toes.',
-    barredBy: [],
+    asks: {},
   },
   {
     id: 'belly-between-thighs',
@@ -276,7 +276,7 @@ export const CUES: readonly Cue[] = [
     words: 'Let the belly sink between the thighs.',
     causes: ['hipFoldRoom', 'adductors'],
     precaution: 'Stop above any hip pinch.',
-    barredBy: ['depthCap', 'noDeepFold'],
+    asks: { depthDeg: 25, hipFoldDeg: 120, kneeFlexionDeg: 130 },
   },
   {
     id: 'zip-stays-long',
@@ -285,7 +285,7 @@ export const CUES: readonly Cue[] = [
     words: 'Keep the zip of your jacket long at the bottom.',
     causes: ['trunkBracing', 'hipFlexors', 'shoulderLat'],
     precaution: 'Long, not arched: stop at the depth where the low back rounds.',
-    barredBy: [],
+    asks: {},
   },
   {
     id: 'knees-stay-at-line',
@@ -294,7 +294,7 @@ export const CUES: readonly Cue[] = [
     words: 'Leave the knees at the line in front of your toes while you pause.',
     causes: ['habitSitsBack', 'quadsWeak'],
     precaution: 'Only with the whole foot down and no knee pain.',
-    barredBy: ['verticalShins'],
+    asks: { shinDeg: 35, kneesToLine: true },
     onlyIn: { workingPoint: ['parallelLines', 'kneesForward'], kneeTravel: ['shoeFront', 'free'] },
   },
   {
@@ -304,7 +304,7 @@ export const CUES: readonly Cue[] = [
     words: 'Push the floor away through the laces.',
     causes: ['quadsWeak', 'habitSitsBack', 'footControl', 'lateralLeg'],
     precaution: 'The heels stay down as long as you push.',
-    barredBy: [],
+    asks: {},
   },
   {
     id: 'push-ceiling-away',
@@ -313,7 +313,7 @@ export const CUES: readonly Cue[] = [
     words: 'Push the ceiling away.',
     causes: ['trunkBracing', 'hipFlexors', 'shoulderLat'],
     precaution: 'Chest and hips rise together: do not throw the head back.',
-    barredBy: [],
+    asks: {},
   },
   {
     id: 'up-between-posts',
@@ -322,7 +322,7 @@ export const CUES: readonly Cue[] = [
     words: 'Come up between the same two posts.',
     causes: ['abductors', 'hipInwardRotation'],
     precaution: 'The posts stand over the second toes, no wider.',
-    barredBy: [],
+    asks: {},
   },
   {
     id: 'shins-lean-heels-stay',
@@ -331,7 +331,7 @@ export const CUES: readonly Cue[] = [
     words: 'The shins lean, the heels stay.',
     causes: ['ankleJoint', 'gastrocnemius', 'quadsWeak'],
     precaution: 'Stop where a heel gets light or the front of the ankle pinches.',
-    barredBy: ['verticalShins'],
+    asks: { shinDeg: 30, ankleDeg: END_OF_RANGE_DEG, kneesToLine: true },
     onlyIn: { workingPoint: ['parallelLines', 'kneesForward'] },
   },
   {
@@ -341,7 +341,7 @@ export const CUES: readonly Cue[] = [
     words: 'Keep the arches up without rolling to the outside.',
     causes: ['footControl', 'lateralLeg'],
     precaution: 'Keep a prescribed orthosis in.',
-    barredBy: [],
+    asks: {},
   },
   {
     id: 'thighs-follow-feet',
@@ -350,7 +350,7 @@ export const CUES: readonly Cue[] = [
     words: 'Let the thighs follow the feet, then fold.',
     causes: ['adductors', 'hipFoldRoom', 'hipInwardRotation'],
     precaution: 'The knees follow the feet and go no further out. Stop above any hip pinch.',
-    barredBy: [],
+    asks: {},
   },
   {
     id: 'ribs-over-pelvis',
@@ -359,7 +359,7 @@ export const CUES: readonly Cue[] = [
     words: 'Keep the ribs over the pelvis.',
     causes: ['trunkBracing', 'hipFlexors', 'shoulderLat'],
     precaution: 'Stacked, not tucked under.',
-    barredBy: [],
+    asks: {},
   },
   {
     id: 'weight-before-ankle',
@@ -368,7 +368,7 @@ export const CUES: readonly Cue[] = [
     words: 'Feel the weight just in front of the ankle bone at the bottom.',
     causes: ['ankleJoint', 'habitSitsBack'],
     precaution: 'Feel it; do not stare at the mirror.',
-    barredBy: [],
+    asks: {},
   },
   {
     id: 'arch-as-high',
@@ -377,7 +377,7 @@ export const CUES: readonly Cue[] = [
     words: 'Feel the arch as high at the bottom as at the top.',
     causes: ['footControl', 'lateralLeg'],
     precaution: 'Come up where the arch gives way: that is the depth for today.',
-    barredBy: [],
+    asks: {},
   },
   {
     id: 'kneecaps-still-over',
@@ -386,7 +386,7 @@ export const CUES: readonly Cue[] = [
     words: 'Kneecaps still over the second toes.',
     causes: ['abductors', 'hipInwardRotation', 'adductors'],
     precaution: 'Not “knees out”: knees that already track are left alone.',
-    barredBy: [],
+    asks: {},
   },
   {
     id: 'thighs-carry',
@@ -395,7 +395,7 @@ export const CUES: readonly Cue[] = [
     words: 'Let the thighs carry you; do not rest at the bottom.',
     causes: ['quadsWeak', 'habitDives', 'loadBeyondControl'],
     precaution: 'No bounce out of the bottom.',
-    barredBy: [],
+    asks: {},
   },
   {
     id: 'fold-at-creases',
@@ -404,7 +404,7 @@ export const CUES: readonly Cue[] = [
     words: 'Fold at the hip creases and stop where the low back wants to help.',
     causes: ['hipFoldRoom', 'adductors'],
     precaution: 'Stop above any hip pinch.',
-    barredBy: ['depthCap', 'noDeepFold'],
+    asks: { depthDeg: 25, hipFoldDeg: 120, kneeFlexionDeg: 130 },
   },
   {
     id: 'stay-tight-below',
@@ -413,7 +413,7 @@ export const CUES: readonly Cue[] = [
     words: 'Stay tight around the belt at the bottom.',
     causes: ['trunkBracing', 'hipFlexors', 'shoulderLat'],
     precaution: 'No long breath-holds with high blood pressure or in pregnancy.',
-    barredBy: ['noBracing'],
+    asks: { bracing: true },
   },
   {
     id: 'knees-forward-until',
@@ -422,7 +422,7 @@ export const CUES: readonly Cue[] = [
     words: 'Keep the knees forward until the hips pass them.',
     causes: ['quadsWeak', 'habitSitsBack'],
     precaution: 'Only with the whole foot down and no knee pain.',
-    barredBy: ['verticalShins'],
+    asks: { shinDeg: 30, kneesToLine: true },
     onlyIn: { workingPoint: ['parallelLines', 'kneesForward'], kneeTravel: ['shoeFront', 'free'] },
   },
   {
@@ -432,7 +432,7 @@ export const CUES: readonly Cue[] = [
     words: 'Straighten the knees over the second toes.',
     causes: ['abductors', 'hipInwardRotation'],
     precaution: 'Not “knees out”: knees that already track are left alone.',
-    barredBy: [],
+    asks: {},
   },
   {
     id: 'toe-joint-until-up',
@@ -441,7 +441,7 @@ export const CUES: readonly Cue[] = [
     words: 'Keep the joint of the big toe down until you stand.',
     causes: ['footControl', 'lateralLeg'],
     precaution: 'Keep a prescribed orthosis in.',
-    barredBy: [],
+    asks: {},
   },
   {
     id: 'ribs-and-hips-together',
@@ -450,9 +450,27 @@ export const CUES: readonly Cue[] = [
     words: 'Ribs and hips rise at the same pace.',
     causes: ['trunkBracing', 'hipFlexors', 'shoulderLat'],
     precaution: 'If the hips still shoot up, the load is too much for today.',
-    barredBy: [],
+    asks: {},
   },
 ];
+
+/** Demands of a method's words that a limit may rule out; compared without case (the house's words; of a practice's own no demand is known). */
+const ASKED_IN_WORDS: Readonly<Record<string, Asks>> = {
+  'knees stay forward': { shinDeg: 30, kneesToLine: true },
+  'sit between the hips': { depthDeg: 25, hipFoldDeg: 120, kneeFlexionDeg: 130 },
+  'drive the upper back into the bar': { load: true, position: 'lowBar' },
+};
+
+/** A cue in words of the coach's or the method's own. */
+export const cueInWords = (words: string, causes: readonly CauseId[]): Cue => ({
+  id: 'own-words',
+  kind: 'external',
+  phase: 'down',
+  words,
+  causes,
+  precaution: 'The client’s own cue: drop it as soon as it is no longer needed.',
+  asks: ASKED_IN_WORDS[words.trim().toLowerCase()] ?? {},
+});
 
 const OPENS = 'The hip opens on the way up: there is nothing to cue.';
 const SLACK = 'With the knee bent the calf is slack.';

@@ -1,6 +1,6 @@
 import type { CauseId } from '../diagnose/causes.ts';
 import type { BannedCue } from '../diagnose/verdicts.ts';
-import type { SafetyLimit } from '../safety/screen.ts';
+import type { Asks } from '../safety/bars.ts';
 
 /** Parts of a preparation routine by what they do for the squat, in working order. */
 export const ROUTINE_PARTS = ['makeRoom', 'ownIt', 'useIt'] as const;
@@ -62,8 +62,8 @@ export interface Drill {
   kit: readonly DrillKit[];
   /** What to take care of, and when to stop. */
   precaution: string;
-  /** Limits of the screen under which it is not given. */
-  barredBy: readonly SafetyLimit['kind'][];
+  /** What it asks of a body: decides under which limits it is not given. */
+  asks: Asks;
   /** Not given while this is banned for the client. */
   bannedAs?: BannedCue;
   /** The next easier and harder one, by id. */

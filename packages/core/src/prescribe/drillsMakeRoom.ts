@@ -1,3 +1,4 @@
+import { END_OF_RANGE_DEG } from '../safety/bars.ts';
 import { drill, type Drill } from './drill.ts';
 
 /** Drills that make room: pressure on soft tissue, and what moves or lengthens. Doses are common practice (no source) and house defaults. */
@@ -15,7 +16,7 @@ export const MAKE_ROOM: readonly Drill[] = [
     dose: { amount: 90, unit: 'seconds', sets: 1 },
     kit: ['roller'],
     precaution: 'Not on a swollen, hot or newly painful calf: see a clinician.',
-    barredBy: [],
+    asks: { hipFoldDeg: 90 },
   }),
   drill({
     id: 'sole-roll',
@@ -30,7 +31,7 @@ export const MAKE_ROOM: readonly Drill[] = [
     dose: { amount: 60, unit: 'seconds', sets: 1 },
     kit: ['ball'],
     precaution: 'Hold on to something steady if balance is poor.',
-    barredBy: [],
+    asks: {},
   }),
   drill({
     id: 'loaded-ankle-rock',
@@ -44,7 +45,14 @@ export const MAKE_ROOM: readonly Drill[] = [
     dose: { amount: 2, unit: 'minutes', sets: 1 },
     kit: ['lightWeight'],
     precaution: 'A pinch in front of the ankle means stop: refer, do not stretch it.',
-    barredBy: ['noLoad', 'verticalShins'],
+    asks: {
+      load: true,
+      hipFoldDeg: 90,
+      kneeFlexionDeg: 110,
+      ankleDeg: END_OF_RANGE_DEG,
+      shinDeg: 35,
+      kneesToLine: true,
+    },
     bannedAs: 'stretchAnkle',
     easier: 'knee-over-toe-rock',
   }),
@@ -60,7 +68,7 @@ export const MAKE_ROOM: readonly Drill[] = [
     dose: { amount: 60, unit: 'seconds', sets: 2 },
     kit: ['wall'],
     precaution: 'Stretch at the back of the leg is fine; a block in front is not.',
-    barredBy: ['verticalShins'],
+    asks: { kneeFlexionDeg: 50, ankleDeg: END_OF_RANGE_DEG, shinDeg: 35 },
     bannedAs: 'stretchAnkle',
     harder: 'loaded-ankle-rock',
   }),
@@ -76,7 +84,7 @@ export const MAKE_ROOM: readonly Drill[] = [
     dose: { amount: 60, unit: 'seconds', sets: 1 },
     kit: ['wall'],
     precaution: 'Ease off at any tingling in the foot.',
-    barredBy: [],
+    asks: { ankleDeg: END_OF_RANGE_DEG },
     bannedAs: 'stretchAnkle',
   }),
   drill({
@@ -92,7 +100,7 @@ export const MAKE_ROOM: readonly Drill[] = [
     kit: [],
     precaution:
       'A pinch at the front of the hip ends it: stop there, open the knee or leave it out.',
-    barredBy: ['noDeepFold', 'depthCap'],
+    asks: { depthDeg: 10, hipFoldDeg: 120, kneeFlexionDeg: 110, ankleDeg: 15 },
     easier: 'rock-back-on-all-fours',
   }),
   drill({
@@ -107,7 +115,7 @@ export const MAKE_ROOM: readonly Drill[] = [
     dose: { amount: 10, unit: 'reps', sets: 2 },
     kit: [],
     precaution: 'A pinch at the front of the hip ends that range.',
-    barredBy: ['noDeepFold'],
+    asks: { hipFoldDeg: 105, kneeFlexionDeg: 90 },
     harder: 'half-kneeling-turn',
   }),
   drill({
@@ -123,7 +131,7 @@ export const MAKE_ROOM: readonly Drill[] = [
     dose: { amount: 90, unit: 'seconds', sets: 1 },
     kit: ['ball'],
     precaution: 'Stay on the muscle, off the bone and off the outside of the knee.',
-    barredBy: [],
+    asks: { hipFoldDeg: 95, kneeFlexionDeg: 90 },
     easier: 'knuckle-shin-press',
   }),
   drill({
@@ -138,7 +146,7 @@ export const MAKE_ROOM: readonly Drill[] = [
     dose: { amount: 60, unit: 'seconds', sets: 2 },
     kit: [],
     precaution: 'Pad the knee. A pinch at the front of the hip ends it.',
-    barredBy: [],
+    asks: { hipFoldDeg: 90, kneeFlexionDeg: 95 },
     easier: 'long-step-opener',
   }),
   drill({
@@ -153,7 +161,7 @@ export const MAKE_ROOM: readonly Drill[] = [
     dose: { amount: 8, unit: 'reps', sets: 2 },
     kit: ['upright'],
     precaution: 'Stay above any pinch in the groin.',
-    barredBy: ['depthCap', 'noDeepFold', 'verticalShins'],
+    asks: { depthDeg: 15, hipFoldDeg: 115, kneeFlexionDeg: 130, ankleDeg: 25, shinDeg: 30 },
     easier: 'wide-knee-rock',
   }),
   drill({
@@ -168,7 +176,7 @@ export const MAKE_ROOM: readonly Drill[] = [
     dose: { amount: 8, unit: 'reps', sets: 2 },
     kit: ['wall'],
     precaution: 'Stop before any pinch on top of the shoulder.',
-    barredBy: [],
+    asks: { position: 'overhead', hipFoldDeg: 90 },
   }),
   drill({
     id: 'knee-over-toe-rock',
@@ -182,7 +190,7 @@ export const MAKE_ROOM: readonly Drill[] = [
     dose: { amount: 10, unit: 'reps', sets: 2 },
     kit: [],
     precaution: 'A pinch in front of the ankle means stop: refer, do not stretch it.',
-    barredBy: ['verticalShins'],
+    asks: { hipFoldDeg: 90, kneeFlexionDeg: 110, ankleDeg: END_OF_RANGE_DEG, shinDeg: 35 },
     bannedAs: 'stretchAnkle',
     harder: 'loaded-ankle-rock',
   }),
@@ -199,7 +207,13 @@ export const MAKE_ROOM: readonly Drill[] = [
     kit: [],
     precaution:
       'Not with the head low when dizzy or with high blood pressure: take the wall version.',
-    barredBy: [],
+    asks: {
+      position: 'overhead',
+      headLow: true,
+      hipFoldDeg: 100,
+      kneeFlexionDeg: 45,
+      ankleDeg: END_OF_RANGE_DEG,
+    },
     bannedAs: 'stretchAnkle',
     harder: 'straight-knee-calf-stretch',
   }),
@@ -216,7 +230,7 @@ export const MAKE_ROOM: readonly Drill[] = [
     dose: { amount: 60, unit: 'seconds', sets: 1 },
     kit: ['ball'],
     precaution: 'Stay off the crease itself: vessels and nerves lie there.',
-    barredBy: [],
+    asks: { hipFoldDeg: 90, kneeFlexionDeg: 20 },
   }),
   drill({
     id: 'crossed-foot-lean',
@@ -230,7 +244,7 @@ export const MAKE_ROOM: readonly Drill[] = [
     dose: { amount: 45, unit: 'seconds', sets: 2 },
     kit: [],
     precaution: 'No weight on a rolled foot if the ankle has been sprained lately.',
-    barredBy: [],
+    asks: {},
   }),
   drill({
     id: 'knuckle-shin-press',
@@ -245,7 +259,7 @@ export const MAKE_ROOM: readonly Drill[] = [
     dose: { amount: 90, unit: 'seconds', sets: 1 },
     kit: [],
     precaution: 'Stay on the muscle, off the bone.',
-    barredBy: [],
+    asks: { hipFoldDeg: 95, kneeFlexionDeg: 90 },
     harder: 'outer-shin-press',
   }),
   drill({
@@ -260,7 +274,7 @@ export const MAKE_ROOM: readonly Drill[] = [
     dose: { amount: 10, unit: 'reps', sets: 2 },
     kit: [],
     precaution: 'Cramp is no harm: shake it out and go on.',
-    barredBy: [],
+    asks: {},
   }),
   drill({
     id: 'thumb-sole-press',
@@ -275,7 +289,7 @@ export const MAKE_ROOM: readonly Drill[] = [
     dose: { amount: 60, unit: 'seconds', sets: 1 },
     kit: [],
     precaution: 'Not on broken or numb skin.',
-    barredBy: [],
+    asks: { hipFoldDeg: 95, kneeFlexionDeg: 110 },
     harder: 'sole-roll',
   }),
   drill({
@@ -290,7 +304,7 @@ export const MAKE_ROOM: readonly Drill[] = [
     dose: { amount: 8, unit: 'reps', sets: 2 },
     kit: [],
     precaution: 'A pinch at the front of the hip ends that range: try the knees wider.',
-    barredBy: ['noDeepFold'],
+    asks: { hipFoldDeg: 115, kneeFlexionDeg: 130 },
     harder: 'supported-deep-lunge',
   }),
   drill({
@@ -305,7 +319,7 @@ export const MAKE_ROOM: readonly Drill[] = [
     dose: { amount: 8, unit: 'reps', sets: 2 },
     kit: ['upright'],
     precaution: 'The knee stays over the foot: the turn is in the hip.',
-    barredBy: [],
+    asks: {},
     harder: 'one-leg-turn',
   }),
   drill({
@@ -320,7 +334,7 @@ export const MAKE_ROOM: readonly Drill[] = [
     dose: { amount: 8, unit: 'reps', sets: 2 },
     kit: [],
     precaution: 'Pad the knees. Stop above any pinch in the groin.',
-    barredBy: ['noDeepFold'],
+    asks: { hipFoldDeg: 115, kneeFlexionDeg: 130 },
     harder: 'side-to-side-sit',
   }),
   drill({
@@ -335,7 +349,7 @@ export const MAKE_ROOM: readonly Drill[] = [
     dose: { amount: 45, unit: 'seconds', sets: 2 },
     kit: ['upright'],
     precaution: 'The low back stays as it is: less step if it arches.',
-    barredBy: [],
+    asks: { kneeFlexionDeg: 40 },
     harder: 'tall-kneeling-hip-opener',
   }),
   drill({
@@ -350,7 +364,7 @@ export const MAKE_ROOM: readonly Drill[] = [
     dose: { amount: 45, unit: 'seconds', sets: 2 },
     kit: ['wall'],
     precaution: 'Stop before any pinch on top of the shoulder.',
-    barredBy: [],
+    asks: { position: 'overhead', hipFoldDeg: 60 },
     harder: 'back-to-wall-reach',
   }),
 ];

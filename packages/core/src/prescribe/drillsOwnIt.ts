@@ -1,3 +1,4 @@
+import { END_OF_RANGE_DEG } from '../safety/bars.ts';
 import { drill, type Drill } from './drill.ts';
 
 /** Drills that own the range: strength and control in it. Doses are common practice (no source) and house defaults. */
@@ -14,7 +15,7 @@ export const OWN_IT: readonly Drill[] = [
     dose: { amount: 8, unit: 'reps', sets: 2 },
     kit: [],
     precaution: 'A pinch at the front of the hip ends that range. Something soft under the knee.',
-    barredBy: ['noDeepFold'],
+    asks: { hipFoldDeg: 105, kneeFlexionDeg: 95 },
     easier: 'seated-knee-sway',
   }),
   drill({
@@ -29,7 +30,7 @@ export const OWN_IT: readonly Drill[] = [
     dose: { amount: 5, unit: 'reps', sets: 3 },
     kit: ['wall'],
     precaution: 'Keep breathing; never hold the breath lying down when pregnant or dizzy.',
-    barredBy: [],
+    asks: { hipFoldDeg: 90, kneeFlexionDeg: 90 },
   }),
   drill({
     id: 'arch-lift',
@@ -43,7 +44,7 @@ export const OWN_IT: readonly Drill[] = [
     dose: { amount: 2, unit: 'minutes', sets: 1 },
     kit: [],
     precaution: 'Keep a prescribed orthosis in.',
-    barredBy: [],
+    asks: {},
     easier: 'hand-held-sole-turn',
   }),
   drill({
@@ -60,7 +61,7 @@ export const OWN_IT: readonly Drill[] = [
     repSeconds: 2.5,
     kit: [],
     precaution: 'Stop when the waist starts to do the work.',
-    barredBy: [],
+    asks: {},
     harder: 'one-leg-hip-hold',
   }),
   drill({
@@ -75,7 +76,7 @@ export const OWN_IT: readonly Drill[] = [
     dose: { amount: 8, unit: 'reps', sets: 2 },
     kit: [],
     precaution: 'Only as deep as the knees are comfortable.',
-    barredBy: ['verticalShins', 'supportedOnly'],
+    asks: { free: true, hipFoldDeg: 80, kneeFlexionDeg: 100, ankleDeg: 20, shinDeg: 20 },
     easier: 'kneeling-lean-back',
   }),
   drill({
@@ -90,7 +91,7 @@ export const OWN_IT: readonly Drill[] = [
     dose: { amount: 8, unit: 'reps', sets: 2 },
     kit: ['lightWeight'],
     precaution: 'No long breath-holds with high blood pressure or in pregnancy.',
-    barredBy: ['noLoad'],
+    asks: { load: true, position: 'overhead', hipFoldDeg: 90, kneeFlexionDeg: 95 },
   }),
   drill({
     id: 'knee-travel-hold',
@@ -104,7 +105,7 @@ export const OWN_IT: readonly Drill[] = [
     dose: { amount: 6, unit: 'reps', sets: 2 },
     kit: [],
     precaution: 'Nothing may pinch in front of the ankle.',
-    barredBy: ['verticalShins'],
+    asks: { kneeFlexionDeg: 50, ankleDeg: END_OF_RANGE_DEG, shinDeg: 35, kneesToLine: true },
     bannedAs: 'stretchAnkle',
     easier: 'seated-foot-pull',
   }),
@@ -120,7 +121,7 @@ export const OWN_IT: readonly Drill[] = [
     dose: { amount: 8, unit: 'reps', sets: 2 },
     kit: [],
     precaution: 'A cramp in the calf: ease off, then smaller.',
-    barredBy: [],
+    asks: { hipFoldDeg: 90, kneeFlexionDeg: 20, ankleDeg: END_OF_RANGE_DEG },
     harder: 'knee-travel-hold',
   }),
   drill({
@@ -135,7 +136,7 @@ export const OWN_IT: readonly Drill[] = [
     dose: { amount: 8, unit: 'reps', sets: 2 },
     kit: ['upright'],
     precaution: 'Not on a newly painful tendon.',
-    barredBy: [],
+    asks: { ankleDeg: 0 },
     easier: 'seated-foot-pull',
   }),
   drill({
@@ -150,7 +151,7 @@ export const OWN_IT: readonly Drill[] = [
     dose: { amount: 8, unit: 'reps', sets: 2 },
     kit: [],
     precaution: 'The knee stays still.',
-    barredBy: [],
+    asks: { hipFoldDeg: 95, kneeFlexionDeg: 110 },
     harder: 'arch-lift',
   }),
   drill({
@@ -165,7 +166,7 @@ export const OWN_IT: readonly Drill[] = [
     dose: { amount: 6, unit: 'reps', sets: 2 },
     kit: ['wall'],
     precaution: 'A pinch ends that height.',
-    barredBy: ['noDeepFold'],
+    asks: { hipFoldDeg: 110, kneeFlexionDeg: 90 },
     easier: 'lying-knee-pull',
   }),
   drill({
@@ -180,7 +181,7 @@ export const OWN_IT: readonly Drill[] = [
     dose: { amount: 6, unit: 'reps', sets: 2 },
     kit: [],
     precaution: 'A pinch ends that range: open the knee a little.',
-    barredBy: ['noDeepFold'],
+    asks: { hipFoldDeg: 115, kneeFlexionDeg: 110 },
     harder: 'knee-lift-hold',
   }),
   drill({
@@ -195,7 +196,7 @@ export const OWN_IT: readonly Drill[] = [
     dose: { amount: 6, unit: 'reps', sets: 2 },
     kit: ['wall'],
     precaution: 'Keep a hand near the wall.',
-    barredBy: [],
+    asks: {},
     easier: 'standing-turn-over-hip',
   }),
   drill({
@@ -210,7 +211,7 @@ export const OWN_IT: readonly Drill[] = [
     dose: { amount: 10, unit: 'reps', sets: 2 },
     kit: [],
     precaution: 'Less height before the back helps.',
-    barredBy: [],
+    asks: { hipFoldDeg: 60, kneeFlexionDeg: 60 },
     harder: 'side-step-knee-bend',
   }),
   drill({
@@ -225,7 +226,7 @@ export const OWN_IT: readonly Drill[] = [
     dose: { amount: 8, unit: 'reps', sets: 2 },
     kit: [],
     precaution: 'Only as deep as the knee stays over the foot.',
-    barredBy: ['supportedOnly', 'verticalShins'],
+    asks: { free: true, hipFoldDeg: 90, kneeFlexionDeg: 90, ankleDeg: 20, shinDeg: 25 },
     easier: 'inner-thigh-lift',
   }),
   drill({
@@ -240,7 +241,7 @@ export const OWN_IT: readonly Drill[] = [
     dose: { amount: 6, unit: 'reps', sets: 2 },
     kit: ['wall'],
     precaution: 'Keep a hand near the wall.',
-    barredBy: [],
+    asks: {},
     easier: 'side-leg-raise',
   }),
   drill({
@@ -255,7 +256,7 @@ export const OWN_IT: readonly Drill[] = [
     dose: { amount: 5, unit: 'reps', sets: 2 },
     kit: ['wall'],
     precaution: 'Keep breathing.',
-    barredBy: [],
+    asks: {},
     easier: 'heels-dig-lift',
     harder: 'half-kneeling-chop',
   }),
@@ -271,7 +272,7 @@ export const OWN_IT: readonly Drill[] = [
     dose: { amount: 8, unit: 'reps', sets: 2 },
     kit: ['lightWeight'],
     precaution: 'Lighter before the pelvis turns.',
-    barredBy: ['noLoad'],
+    asks: { load: true, position: 'counterbalance', hipFoldDeg: 90, kneeFlexionDeg: 95 },
     easier: 'half-kneeling-turn',
   }),
   drill({
@@ -286,7 +287,7 @@ export const OWN_IT: readonly Drill[] = [
     dose: { amount: 5, unit: 'reps', sets: 2 },
     kit: [],
     precaution: 'No arching of the low back.',
-    barredBy: [],
+    asks: {},
   }),
   drill({
     id: 'wall-hand-lift',
@@ -300,7 +301,7 @@ export const OWN_IT: readonly Drill[] = [
     dose: { amount: 12, unit: 'reps', sets: 2 },
     kit: ['wall'],
     precaution: 'Stop before any pinch on top of the shoulder.',
-    barredBy: [],
+    asks: { position: 'overhead' },
     easier: 'lying-arm-lift',
   }),
   drill({
@@ -315,7 +316,7 @@ export const OWN_IT: readonly Drill[] = [
     dose: { amount: 10, unit: 'reps', sets: 2 },
     kit: [],
     precaution: 'Arms wider if a shoulder pinches.',
-    barredBy: [],
+    asks: { position: 'overhead' },
     harder: 'wall-hand-lift',
   }),
   drill({
@@ -330,7 +331,7 @@ export const OWN_IT: readonly Drill[] = [
     dose: { amount: 8, unit: 'reps', sets: 2 },
     kit: [],
     precaution: 'Only as far as the knees are comfortable.',
-    barredBy: ['verticalShins'],
+    asks: { kneeFlexionDeg: 110, shinDeg: 60, kneesToLine: true },
     harder: 'split-knee-bend',
   }),
 ];

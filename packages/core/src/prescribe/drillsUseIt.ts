@@ -1,3 +1,4 @@
+import { DEEP } from '../safety/bars.ts';
 import { drill, type Drill } from './drill.ts';
 
 /** Drills that use it: the squat itself. Doses are common practice (no source) and house defaults. */
@@ -15,7 +16,7 @@ export const USE_IT: readonly Drill[] = [
     grows: { step: 1, most: 5 },
     kit: ['upright'],
     precaution: 'Stop above any hip pinch; use the arms as much as you need.',
-    barredBy: ['noDeepFold', 'depthCap', 'verticalShins'],
+    asks: DEEP,
   }),
   drill({
     id: 'knees-lead-wall',
@@ -29,7 +30,7 @@ export const USE_IT: readonly Drill[] = [
     dose: { amount: 5, unit: 'reps', sets: 3 },
     kit: ['line'],
     precaution: 'Only as far as the knees are comfortable.',
-    barredBy: ['verticalShins', 'supportedOnly'],
+    asks: { free: true, shinDeg: 35, kneesToLine: true },
   }),
   drill({
     id: 'slow-descent',
@@ -47,13 +48,13 @@ export const USE_IT: readonly Drill[] = [
       gastrocnemius: 'weak',
       lateralLeg: 'weak',
     },
-    how: 'Bodyweight or a light load. Take seven slow counts down in your own setup, pause one breath, stand up.',
+    how: 'Without load. Take seven slow counts down in your own setup, pause one breath, stand up.',
     feel: 'The same pressure under the foot all the way down.',
     sides: 'together',
     dose: { amount: 4, unit: 'reps', sets: 2 },
     kit: [],
     precaution: 'End the set when the shape goes, not when the legs do.',
-    barredBy: ['supportedOnly'],
+    asks: { free: true },
     harder: 'pause-above-bottom',
   }),
   drill({
@@ -73,7 +74,7 @@ export const USE_IT: readonly Drill[] = [
     dose: { amount: 5, unit: 'reps', sets: 2 },
     kit: ['lightWeight'],
     precaution: 'Lower the plate at once if the shoulders tire.',
-    barredBy: ['noLoad', 'supportedOnly'],
+    asks: { load: true, free: true, position: 'counterbalance' },
   }),
   drill({
     id: 'feet-along-the-way',
@@ -87,7 +88,7 @@ export const USE_IT: readonly Drill[] = [
     dose: { amount: 5, unit: 'reps', sets: 1 },
     kit: [],
     precaution: 'The arch is the stop: when it sinks, come up.',
-    barredBy: ['supportedOnly'],
+    asks: { free: true },
   }),
   drill({
     id: 'pause-above-bottom',
@@ -101,7 +102,7 @@ export const USE_IT: readonly Drill[] = [
     dose: { amount: 3, unit: 'reps', sets: 3 },
     kit: ['bar'],
     precaution: 'End the set when the shape goes.',
-    barredBy: ['noLoad', 'supportedOnly', 'noLoadedLockout'],
+    asks: { load: true, free: true, lockout: true, position: 'highBar' },
     easier: 'slow-descent',
   }),
   drill({
@@ -116,7 +117,7 @@ export const USE_IT: readonly Drill[] = [
     dose: { amount: 5, unit: 'reps', sets: 2 },
     kit: [],
     precaution: 'Lower the arms when the low back arches.',
-    barredBy: ['supportedOnly'],
+    asks: { free: true, position: 'overhead' },
   }),
   drill({
     id: 'wide-supported-sit',
@@ -131,7 +132,7 @@ export const USE_IT: readonly Drill[] = [
     grows: { step: 30, most: 180 },
     kit: ['upright'],
     precaution: 'Stop above any hip pinch.',
-    barredBy: ['noDeepFold', 'depthCap', 'verticalShins'],
+    asks: DEEP,
   }),
   drill({
     id: 'bottom-shift',
@@ -145,7 +146,7 @@ export const USE_IT: readonly Drill[] = [
     dose: { amount: 10, unit: 'reps', sets: 2 },
     kit: ['upright'],
     precaution: 'Stop above any hip pinch.',
-    barredBy: ['noDeepFold', 'depthCap', 'verticalShins'],
+    asks: DEEP,
   }),
   drill({
     id: 'mid-foot-rock',
@@ -159,7 +160,7 @@ export const USE_IT: readonly Drill[] = [
     dose: { amount: 5, unit: 'reps', sets: 2 },
     kit: ['upright'],
     precaution: 'Heels and toes stay on the floor.',
-    barredBy: [],
+    asks: {},
   }),
   drill({
     id: 'squat-snacks',
@@ -178,7 +179,7 @@ export const USE_IT: readonly Drill[] = [
     dose: { amount: 3, unit: 'reps', sets: 1 },
     kit: [],
     precaution: 'Stop for the day when something aches.',
-    barredBy: ['supportedOnly'],
+    asks: { free: true },
   }),
   drill({
     id: 'until-shape-goes',
@@ -192,7 +193,7 @@ export const USE_IT: readonly Drill[] = [
     dose: { amount: 15, unit: 'reps', sets: 1 },
     kit: [],
     precaution: 'The shape ends the set, not the legs.',
-    barredBy: ['supportedOnly'],
+    asks: { free: true },
   }),
   drill({
     id: 'hands-help-sit-up',
@@ -206,6 +207,6 @@ export const USE_IT: readonly Drill[] = [
     dose: { amount: 6, unit: 'reps', sets: 2 },
     kit: ['upright'],
     precaution: 'More hand is always allowed.',
-    barredBy: [],
+    asks: {},
   }),
 ];

@@ -19,5 +19,4 @@ export {
   type Purpose,
   type PurposePlan,
 } from './purpose.ts';
-export { BARRED_BY_REFERRAL } from './referral.ts';
 export { footPositions, type FootPosition } from './footPositions.ts';

@@ -1,5 +1,6 @@
 import { HOLD_LOAD_MOST_KG } from '../linkage/holds.ts';
 import type { Hold, Setup } from '../linkage/setup.ts';
+import { limitOn, type Asks } from '../safety/bars.ts';
 import type { SafetyLimit } from '../safety/screen.ts';
 import type { MethodProfile } from '../setup/profiles.ts';
 import type { Dose, Purpose } from './purpose.ts';
@@ -25,19 +26,20 @@ export interface Rung {
   how: string;
   /** Where the load or the hands are. */
   hold: Hold;
-  /** Limits of the screen under which it is not trained. */
-  barredBy: readonly SafetyLimit['kind'][];
+  /** What it asks of a body: decides under which limits it is not trained. */
+  asks: Asks;
 }
 
-const rung = (
-  id: RungId,
-  name: string,
-  how: string,
-  hold: Hold,
-  barredBy: readonly SafetyLimit['kind'][],
-): Rung => ({ id, name, how, hold, barredBy });
+const rung = (id: RungId, name: string, how: string, hold: Hold, asks: Asks): Rung => ({
+  id,
+  name,
+  how,
+  hold,
+  asks,
+});
 
-const LOADED: readonly SafetyLimit['kind'][] = ['noLoad', 'supportedOnly'];
+/** Demands of every loaded variation. */
+const loaded = (position: Hold): Asks => ({ load: true, free: true, position });
 
 export const RUNG_TABLE: Readonly<Record<RungId, Rung>> = {
   supported: rung(
@@ -45,63 +47,63 @@ export const RUNG_TABLE: Readonly<Record<RungId, Rung>> = {
     'Supported squat',
     'Hold an upright at chest height. Let the hands carry as little as the shape needs.',
     'bodyweight',
-    [],
+    {},
   ),
   counterweight: rung(
     'counterweight',
     'Counterweight reach squat',
     'Hold 5 to 10 kg in front and reach it out at arm’s length on the way down.',
     'counterbalance',
-    LOADED,
+    loaded('counterbalance'),
   ),
   box: rung(
     'box',
     'Squat to a box',
     'Sit down to a box at your depth without dropping, touch it, and rise from where you are.',
     'bodyweight',
-    ['supportedOnly'],
+    { free: true },
   ),
   goblet: rung(
     'goblet',
     'Goblet squat',
     'Hold the weight against the breastbone, elbows inside the knees.',
     'goblet',
-    LOADED,
+    loaded('goblet'),
   ),
   gobletHeels: rung(
     'gobletHeels',
     'Heels-raised goblet squat',
     'As the goblet squat, with the heel lift of your setup.',
     'goblet',
-    LOADED,
+    loaded('goblet'),
   ),
   front: rung(
     'front',
     'Front squat',
     'Bar on the front of the shoulders, elbows high.',
     'front',
-    LOADED,
+    loaded('front'),
   ),
   highBar: rung(
     'highBar',
     'High-bar squat',
     'Bar on top of the shoulder blades; a mid position counts as well.',
     'highBar',
-    LOADED,
+    loaded('highBar'),
   ),
   lowBar: rung(
     'lowBar',
     'Low-bar squat',
     'Bar below the ridge of the shoulder blades, hips back first.',
     'lowBar',
-    LOADED,
+    loaded('lowBar'),
   ),
   overhead: rung(
     'overhead',
     'Overhead squat',
     'Bar or stick over mid-foot on straight arms.',
     'overhead',
-    LOADED,
+    loaded('overhead'),
   ),
 };
 
@@ -152,7 +154,7 @@ export type OnRungBecause =
   | { kind: 'shown'; seen: RungSeen }
   /** The one above did not go clean. */
   | { kind: 'notClean'; seen: RungSeen }
-  | { kind: 'limit'; limit: SafetyLimit['kind']; wanted: RungId };
+  | { kind: 'limit'; limit: SafetyLimit; wanted: RungId };
 
 /** What is missing for the next rung; empty = it is open. */
 export type MissingForRung =
@@ -160,7 +162,7 @@ export type MissingForRung =
   | { kind: 'pause'; seconds: number }
   /** A clean squat flat and barefoot first. */
   | { kind: 'range' }
-  | { kind: 'limit'; limit: SafetyLimit['kind'] };
+  | { kind: 'limit'; limit: SafetyLimit };
 
 export interface LadderAnswer {
   /** This client's own rungs, the easiest first. */
@@ -173,8 +175,8 @@ export interface LadderAnswer {
   next: { rung: RungId; missing: MissingForRung[] } | null;
 }
 
-const barOf = (id: RungId, limits: readonly SafetyLimit[]): SafetyLimit['kind'] | null =>
-  RUNG_TABLE[id].barredBy.find((kind) => limits.some((l) => l.kind === kind)) ?? null;
+const limitOf = (id: RungId, limits: readonly SafetyLimit[]): SafetyLimit | null =>
+  limitOn(RUNG_TABLE[id].asks, limits);
 
 /** How high a purpose climbs unless the setup in use goes further. */
 const usualTop = (purpose: Purpose | null): RungId =>
@@ -265,17 +267,17 @@ export function ladderFor(question: LadderQuestion): LadderAnswer {
     ? { at: rungs.indexOf(chosenRung), because: { kind: 'chosen' } }
     : climbed(rungs, question);
   const wanted = rungs[at]!;
-  const bar = barOf(wanted, limits);
+  const bar = limitOf(wanted, limits);
   if (bar) {
     // Down to the first that is allowed; a supported squat always is.
-    while (at > 0 && barOf(rungs[at]!, limits)) at -= 1;
+    while (at > 0 && limitOf(rungs[at]!, limits)) at -= 1;
     because = { kind: 'limit', limit: bar, wanted };
   }
   const now = rungs[at]!;
   const next = rungs[at + 1];
   const newest = newestOn(now, seen);
   const missing: MissingForRung[] = [];
-  const nextBar = next ? barOf(next, limits) : null;
+  const nextBar = next ? limitOf(next, limits) : null;
   if (nextBar) missing.push({ kind: 'limit', limit: nextBar });
   if (!newest?.isClean || newest.reps < ENTRY_TEST.reps)
     missing.push({ kind: 'cleanReps', reps: ENTRY_TEST.reps });

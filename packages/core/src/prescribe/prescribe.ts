@@ -1,9 +1,9 @@
 import type { CauseId } from '../diagnose/causes.ts';
+import { barOf } from '../safety/bars.ts';
 import type { Side } from '../linkage/setup.ts';
 import { countedFactor, factorFrom } from './counted.ts';
-import { belongsTo, type Cue } from './cues.ts';
+import { belongsTo, cueInWords, type Cue } from './cues.ts';
 import { DRILL_EFFECT, IN_EVERY_ROOM, ROUTINE_PARTS, type Drill } from './drill.ts';
-import { BARRED_BY_REFERRAL } from './referral.ts';
 import { bestRoutine, costOf, type Routine } from './routine.ts';
 import type {
   LeftOut,
@@ -40,22 +40,6 @@ function merged(causes: readonly WorkedCause[]): Merged[] {
   return list;
 }
 
-/** Why a drill or cue may not be given; null = it may. */
-function barOf(
-  entry: { id: string; causes: readonly CauseId[]; barredBy: Drill['barredBy'] },
-  bannedAs: Drill['bannedAs'],
-  { limits, referred, banned }: PrescriptionInput,
-): LeftOutBecause | null {
-  const limit = entry.barredBy.find((kind) => limits.some((l) => l.kind === kind));
-  if (limit) return { kind: 'limit', limit };
-  for (const cause of referred) {
-    const barred = BARRED_BY_REFERRAL[cause];
-    if (barred?.entries.includes(entry.id) || entry.causes.some((c) => barred?.causes.includes(c)))
-      return { kind: 'referred', cause };
-  }
-  return bannedAs && banned.includes(bannedAs) ? { kind: 'banned', cue: bannedAs } : null;
-}
-
 /**
  * Cues and drills for the causes to work on, from the tables, under the screen's limits. At most two cues, one a cause. The drills are the best that fit
  * into the minutes ({@link bestRoutine}). Without a cause nothing is given. Drills and cues that fit but are left out are named with the reason. Deterministic.
@@ -73,7 +57,7 @@ export function prescribe(input: PrescriptionInput): Prescription {
   const openCues = input.cues
     .filter((cue) => belongsTo(cue, input.method))
     .filter((cue) => {
-      const bar = barOf(cue, cue.bannedAs, input);
+      const bar = barOf(cue, input);
       if (bar && worksOn(cue)) leaveOut('cue', cue.id, cue.words, bar);
       return bar === null;
     });
@@ -84,7 +68,8 @@ export function prescribe(input: PrescriptionInput): Prescription {
   // What cleared it today comes first, whichever of its causes that was.
   for (const { id, words } of input.cleared) {
     if (id === null) {
-      if (causes[0]) give(ownCue(words, causes[0].cause), causes[0].cause, true);
+      const own = causes[0] && cueInWords(words, [causes[0].cause.cause]);
+      if (own && !barOf(own, input)) give(own, causes[0]!.cause, true);
       continue;
     }
     const cue = openCues.find((c) => c.id === id);
@@ -108,11 +93,8 @@ export function prescribe(input: PrescriptionInput): Prescription {
 /** What keeps a drill from being given: the screen, a clinician, a ban, pain at home, the coach's own removals, or missing kit. */
 function drillBar(drill: Drill, input: PrescriptionInput): LeftOutBecause | null {
   const { banned, kit } = input.wishes;
-  const bar = barOf(drill, drill.bannedAs, input);
+  const bar = barOf(drill, input);
   if (bar) return bar;
-  // Whoever wrote the entry: nothing under a bar where the screen allows no load.
-  if (drill.kit.includes('bar') && input.limits.some((l) => l.kind === 'noLoad'))
-    return { kind: 'limit', limit: 'noLoad' };
   if (input.hurt.includes(drill.id)) return { kind: 'hurt' };
   if (banned.includes(drill.id)) return { kind: 'coach' };
   const lacking = drill.kit.find((k) => kit && !kit.includes(k) && !IN_EVERY_ROOM.includes(k));
@@ -202,17 +184,6 @@ export function swapFor(
     less: costOf(before, after),
   };
 }
-
-/** Words of the coach or the method that cleared it when they were tried. */
-const ownCue = (words: string, { cause }: WorkedCause): Cue => ({
-  id: 'own-words',
-  kind: 'external',
-  phase: 'down',
-  words,
-  causes: [cause],
-  precaution: 'The client’s own cue: drop it as soon as it is no longer needed.',
-  barredBy: [],
-});
 
 /** The entry that is best at a cause: the one that names it earliest; the first of equals. */
 function bestFor<T extends { causes: readonly CauseId[] }>(

@@ -1,8 +1,7 @@
 import type { CauseId } from '../diagnose/causes.ts';
 import type { Evidence } from '../diagnose/model.ts';
-import type { BannedCue } from '../diagnose/verdicts.ts';
 import type { Side } from '../linkage/setup.ts';
-import type { SafetyLimit } from '../safety/screen.ts';
+import type { Bar, Barring } from '../safety/bars.ts';
 import type { MethodProfile } from '../setup/profiles.ts';
 import type { CountedDrill } from './counted.ts';
 import type { Cue } from './cues.ts';
@@ -21,12 +20,8 @@ export interface WorkedCause {
 }
 
 /** Inputs of a plan: the causes to work on, most probable first, and what must be kept from it. */
-export interface PrescriptionInput {
+export interface PrescriptionInput extends Barring {
   causes: readonly WorkedCause[];
-  limits: readonly SafetyLimit[];
-  /** Sent to a clinician: nothing is drilled for them. */
-  referred: readonly CauseId[];
-  banned: readonly BannedCue[];
   /** Done first where a cause has no side of its own: the stiffer ankle's. */
   stifferSide: Side;
   /** Which cues are part of it, and whether mobility is trained in the squat or by itself first. */
@@ -73,12 +68,7 @@ export interface PrescribedDrill {
 
 /** Why something that would fit is left out. */
 export type LeftOutBecause =
-  | { kind: 'limit'; limit: SafetyLimit['kind'] }
-  | { kind: 'referred'; cause: CauseId }
-  | { kind: 'banned'; cue: BannedCue }
-  | { kind: 'kit'; kit: DrillKit }
-  | { kind: 'coach' }
-  | { kind: 'hurt' };
+  Bar | { kind: 'kit'; kit: DrillKit } | { kind: 'coach' } | { kind: 'hurt' };
 
 export interface LeftOut {
   what: 'cue' | 'drill';

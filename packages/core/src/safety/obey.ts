@@ -5,15 +5,16 @@ import type { SafetyLimit } from './screen.ts';
 
 /**
  * A question brought under the screen's limits: no load, no deeper, no further forward and no more folded than they allow. A limit the
- * question already keeps is left as it is; nothing is ever loosened. `supportedOnly`, `noLoadedLockout` and `noBracing` are not matters of the linkage
- * and are said on every page instead.
+ * question already keeps is left as it is; nothing is ever loosened. A load that may not be carried leaves a squat without one, hands free.
+ * `noLoadedLockout` and `noBracing` are not matters of the linkage and are said on every page instead.
  */
 export function obeying(question: Case, limits: readonly SafetyLimit[]): Case {
   let { setup, target, limits: own } = question;
   for (const limit of limits) {
     switch (limit.kind) {
       case 'noLoad':
-        if (setup.loadKg > 0) setup = { ...setup, loadKg: 0 };
+      case 'supportedOnly':
+        if (setup.loadKg > 0) setup = { ...setup, loadKg: 0, hold: 'bodyweight' };
         break;
       case 'depthCap':
         if (target.thighDepthDeg > limit.thighDepthDeg)
@@ -28,8 +29,11 @@ export function obeying(question: Case, limits: readonly SafetyLimit[]): Case {
       case 'jointRange':
         own = withinJoint(own, limit);
         break;
+      case 'noPositions':
+        if (limit.positions.includes(setup.hold))
+          setup = { ...setup, loadKg: 0, hold: 'bodyweight' };
+        break;
       case 'noLoadedLockout':
-      case 'supportedOnly':
       case 'noBracing':
         break;
     }

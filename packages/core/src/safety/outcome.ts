@@ -1,4 +1,4 @@
-import { applies, reasonOf, SCREEN_RULES, type ScreenRule } from './rules.ts';
+import { applies, limitsOfRule, reasonOf, SCREEN_RULES, type ScreenRule } from './rules.ts';
 import type { SafetyLimit, ToldAnswers } from './screen.ts';
 
 /** A clinician's word that lifts a hold, as recorded. Days are yyyy-mm-dd. */
@@ -19,6 +19,9 @@ export interface Told {
   answers: ToldAnswers;
   /** When the pain among them was said, ISO 8601 UTC; of the rest only the newest screen matters. */
   saidAt: string;
+  /** When each question was answered, where that was recorded; and which were asked. */
+  answeredAt?: Readonly<Record<string, string | undefined>> | undefined;
+  asked?: readonly string[] | undefined;
   /** Day it was said of, yyyy-mm-dd. */
   on: string;
   /** Of the newest screen, or since it. Older ones keep their holds and lose their limits. */
@@ -35,9 +38,20 @@ export interface StandingHold {
   told: Told;
 }
 
+/** A rule that applies, in the words of what was told, and the clearance that replaces its limits; null = they stand. */
+export interface Brought extends StandingHold {
+  reason: string;
+  clearedBy: Clearance | null;
+}
+
 export type ScreenOutcome =
   | { kind: 'go'; reasons: readonly string[] }
-  | { kind: 'withinLimits'; limits: SafetyLimit[]; reasons: readonly string[] }
+  | {
+      kind: 'withinLimits';
+      limits: SafetyLimit[];
+      reasons: readonly string[];
+      brought: readonly Brought[];
+    }
   | {
       kind: 'hold';
       reasons: readonly string[];
@@ -79,6 +93,8 @@ function stricter(a: SafetyLimit, b: SafetyLimit): SafetyLimit {
     return a.shankDeg <= b.shankDeg ? a : b;
   if (a.kind === 'noDeepFold' && b.kind === 'noDeepFold')
     return a.hipFoldDeg <= b.hipFoldDeg ? a : b;
+  if (a.kind === 'noPositions' && b.kind === 'noPositions')
+    return { ...a, positions: [...new Set([...a.positions, ...b.positions])].sort() };
   if (a.kind === 'jointRange' && b.kind === 'jointRange') return a.mostDeg <= b.mostDeg ? a : b;
   return a;
 }
@@ -90,21 +106,92 @@ export const isInForce = (
 ): boolean =>
   clearance.givenOn <= today && (clearance.expiresOn === null || today <= clearance.expiresOn);
 
-/**
- * Whether a clearance was given for this hold: for the rule; and of pain and of what stopped the work only what was said before it and before
- * the day it was given.
- */
-function isCovered({ rule, told }: StandingHold, clearance: Clearance): boolean {
-  if (!clearance.covers.includes(rule.id)) return false;
+type Applying = StandingHold;
+
+/** Whether a clearance names a rule: by itself, or as the same thing told before. */
+const names = (
+  { covers }: Pick<Clearance, 'covers'>,
+  { id, alsoNamedAs = [] }: ScreenRule,
+): boolean => covers.includes(id) || alsoNamedAs.some((other) => covers.includes(other));
+
+/** Whether what is told happened during the work, or is pain or a pinch: each is new whenever it is said. */
+const isNewEachTime = ({ rule, told }: Applying): boolean =>
+  told.source?.of === 'pain' ||
+  told.source?.of === 'stop' ||
+  ['pain', 'hipPinch', 'anklePinch'].includes(rule.when.question);
+
+/** When a question was answered in what was told. */
+const answeredAt = ({ answeredAt: at = {}, saidAt }: Told, question: string): string =>
+  at[question] ?? saidAt;
+
+/** Whether two answers are of the same thing: of an injury the same place and side. */
+function isSameAnswer(question: ScreenRule['when']['question'], a: ToldAnswers, b: ToldAnswers) {
+  if (!a[question] || !b[question]) return false;
+  if (question !== 'recentInjury') return true;
+  const [x, y] = [a.recentInjury, b.recentInjury];
+  return x?.place === y?.place && x?.side === y?.side;
+}
+
+/** Whether an answer was known by the time of a clearance: said before it, or again without a "no" since. */
+function wasKnown({ rule, told }: Applying, { saidAt }: Clearance, all: readonly Told[]): boolean {
+  const { question } = rule.when;
+  if (answeredAt(told, question) <= saidAt) return true;
+  const earlier = all
+    .filter(
+      (t) =>
+        t !== told &&
+        (t.source === null || t.source.of === 'screening') &&
+        (t.asked?.some((q) => q === question) ?? true) &&
+        answeredAt(t, question) <= answeredAt(told, question),
+    )
+    .sort((a, b) => answeredAt(b, question).localeCompare(answeredAt(a, question)));
+  for (const t of earlier) {
+    if (!isSameAnswer(question, t.answers, told.answers)) return false;
+    if (answeredAt(t, question) <= saidAt) return true;
+  }
+  return false;
+}
+
+/** Whether a clearance was given for this: it names the rule, and what was told was known by then. */
+function isCovered(applying: Applying, clearance: Clearance, all: readonly Told[]): boolean {
+  const { rule, told } = applying;
+  if (rule.isOfTheDay || !names(clearance, rule)) return false;
+  if (!isNewEachTime(applying)) return wasKnown(applying, clearance, all);
   const isOfWork = told.source?.of === 'pain' || told.source?.of === 'stop';
-  if (!isOfWork && rule.when.question !== 'pain') return true;
   return told.saidAt <= clearance.saidAt && (!isOfWork || told.on <= clearance.givenOn);
 }
 
+const isSameClinician = (a: Clearance, b: Clearance): boolean =>
+  a.who.trim().toLowerCase() === b.who.trim().toLowerCase();
+
+/** A clearance in force with the limits of it that the same clinician has not replaced since. */
+function standingLimits(
+  clearance: Clearance,
+  inForce: readonly Clearance[],
+  applying: readonly Applying[],
+  today: string,
+): { limits: SafetyLimit[]; joints: SafetyLimit[] } {
+  const newer = inForce.filter(
+    (c) => c !== clearance && c.saidAt > clearance.saidAt && isSameClinician(c, clearance),
+  );
+  const named = applying.filter(({ rule }) => names(clearance, rule));
+  const isReplaced =
+    named.length > 0 && newer.some((c) => named.every(({ rule }) => names(c, rule)));
+  const again = new Set(newer.flatMap((c) => jointLimitsOn(c.limits, today)).map(limitKey));
+  return {
+    // Given for nothing that is told now, they are of the past.
+    limits:
+      named.length > 0 && !isReplaced
+        ? clearance.limits.filter((l) => l.kind !== 'jointRange')
+        : [],
+    joints: jointLimitsOn(clearance.limits, today).filter((l) => !again.has(limitKey(l))),
+  };
+}
+
 /**
- * The outcome of everything that was told, whatever order it arrived in. A hold stands until a clearance that covers its rule is in force:
- * no later clean screen lifts it, nor earlier hold-level pain. Clearances add up, and the strictest limit wins; a clearance never removes a
- * limit the answers ask for.
+ * The outcome of everything that was told, whatever order it arrived in. A hold stands until a clearance that names its rule is in force:
+ * no later clean screen lifts it, nor earlier hold-level pain. A clearance replaces only the limits of rules that it names and that were told
+ * before it; all others stand, those of other clinicians too. Limits add up, and the strictest wins.
  *
  * @param today yyyy-mm-dd
  */
@@ -119,21 +206,16 @@ export function screenOutcome(
         (t) =>
           (t.isNewest || (rule.outcome === 'hold' && !rule.isOfTheDay)) && applies(rule, t.answers),
       )
-      .map((t): StandingHold => ({ rule, told: t })),
+      .map((t): Applying => ({ rule, told: t })),
   );
-  const rules = SCREEN_RULES.filter((rule) => applying.some((a) => a.rule === rule));
-  const reasons = rules.flatMap((rule) => [
-    ...new Set(applying.filter((a) => a.rule === rule).map((a) => reasonOf(rule, a.told.answers))),
-  ]);
   const inForce = clearances.filter((c) => isInForce(c, today));
-  // What a clinician allows a joint counts as long as it runs, whatever the answers of the day.
-  const joints = jointLimitsOn(
-    inForce.flatMap((c) => c.limits),
-    today,
-  );
-  const byWhom = inForce.filter((c) => jointLimitsOn(c.limits, today).length > 0);
-  const holds = applying.filter(({ rule }) => rule.outcome === 'hold');
-  const standing = holds.filter((h) => !inForce.some((c) => isCovered(h, c)));
+  const brought = applying.map((a): Brought => {
+    const by = inForce.find((c) => isCovered(a, c, told)) ?? null;
+    return { ...a, reason: reasonOf(a.rule, a.told.answers), clearedBy: by };
+  });
+  const reasons = [...new Set(brought.map((b) => b.reason))];
+  const holds = brought.filter(({ rule }) => rule.outcome === 'hold');
+  const standing = holds.filter((h) => h.clearedBy === null);
   if (standing.length > 0)
     return {
       kind: 'hold',
@@ -141,21 +223,24 @@ export function screenOutcome(
       holdRules: [...new Set(holds.map(({ rule }) => rule.id))],
       standing,
     };
-  if (rules.length === 0 && joints.length === 0) return { kind: 'go', reasons };
-  const covering = inForce.filter(
-    (c) => holds.length > 0 || rules.some((rule) => c.covers.includes(rule.id)),
-  );
+  const byClinician = inForce.map((c) => ({
+    clearance: c,
+    ...standingLimits(c, inForce, applying, today),
+  }));
   const limits = strictest([
-    ...rules.flatMap((rule) => rule.limits),
-    ...covering.flatMap((c) => c.limits.filter((l) => l.kind !== 'jointRange')),
-    ...joints,
+    ...brought.flatMap((b) => (b.clearedBy === null ? limitsOfRule(b.rule, b.told.answers) : [])),
+    ...byClinician.flatMap((c) => c.limits),
+    // What a clinician allows a joint counts as long as it runs, whatever the answers of the day.
+    ...byClinician.flatMap((c) => c.joints),
   ]);
-  return {
-    kind: 'withinLimits',
-    limits,
-    reasons: [
-      ...reasons,
-      ...byWhom.map((c) => `Joint limits by ${c.who}, ${c.licence}, apply for now.`),
-    ],
-  };
+  const withJoints = byClinician.filter((c) => c.joints.length > 0);
+  const all = [
+    ...reasons,
+    ...withJoints.map(
+      ({ clearance: c }) => `Joint limits by ${c.who}, ${c.licence}, apply for now.`,
+    ),
+  ];
+  return brought.length === 0 && limits.length === 0
+    ? { kind: 'go', reasons: all }
+    : { kind: 'withinLimits', limits, reasons: all, brought };
 }

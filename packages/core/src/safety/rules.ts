@@ -1,13 +1,22 @@
 import { NAMED_DEPTHS_DEG } from '../window/limits.ts';
-import type { PainPlace, PainSide, QuestionId, SafetyLimit, ToldAnswers } from './screen.ts';
+import type {
+  PainPlace,
+  PainSide,
+  PinchFact,
+  QuestionId,
+  SafetyLimit,
+  ToldAnswers,
+} from './screen.ts';
 import type { StopFact } from './stop.ts';
 
 /** When a rule applies. Everything named must hold. */
 interface When {
-  /** A question of the screen, or what a stop during the work told. */
-  question: QuestionId | StopFact;
+  /** A question of the screen, what a stop during the work told, or a pinch that ended a range. */
+  question: QuestionId | StopFact | PinchFact;
   painAtLeast?: number;
   painAt?: PainPlace;
+  /** Places that are no reason for it. */
+  painNotAt?: readonly PainPlace[];
   clearedByClinician?: boolean;
   guardianPresent?: boolean;
 }
@@ -20,9 +29,30 @@ export interface ScreenRule {
   limits: readonly SafetyLimit[];
   /** A sentence; `{where}` is filled with the side, or side and joint, as far as they were said. */
   because: string;
+  /** Limits that depend on what was told, beside the fixed ones. */
+  limitsBy?: (answers: ToldAnswers) => readonly SafetyLimit[];
+  /** What ends it, beside a clearance that names it. */
+  lifts: LiftedBy;
+  /** A clearance that names one of these names this too: the same thing, told further on. */
+  alsoNamedAs?: readonly string[];
   /** Asks about the day itself, so that only the newest screen counts: no clinician can clear it. */
   isOfTheDay?: boolean;
 }
+
+/** What ends a rule beside a clearance that names it. */
+export type LiftedBy =
+  /** Nothing else: no later answer. */
+  | 'clearance'
+  /** The question answered with no, on another day. */
+  | 'answer'
+  /** Saying where it hurts and how much. */
+  | 'painSaid'
+  /** A guardian being there; no clearance does. */
+  | 'guardian'
+  /** A screen on a later day. */
+  | 'nextDay'
+  /** The same test or reading without the pinch. */
+  | 'withoutPinch';
 
 const NO_LOAD: SafetyLimit = { kind: 'noLoad' };
 const SUPPORTED: SafetyLimit = { kind: 'supportedOnly' };
@@ -36,6 +66,16 @@ const TO_PARALLEL: SafetyLimit = {
 };
 const TO_CHAIR: SafetyLimit = { kind: 'depthCap', thighDepthDeg: NAMED_DEPTHS_DEG.chair };
 
+/** Positions that a sore shoulder does not carry, and those that a sore elbow, wrist or hand does not hold (house defaults). */
+const SHOULDER: SafetyLimit = {
+  kind: 'noPositions',
+  positions: ['counterbalance', 'highBar', 'lowBar', 'overhead'],
+};
+const ARM: SafetyLimit = {
+  kind: 'noPositions',
+  positions: ['counterbalance', 'front', 'goblet', 'lowBar', 'overhead'],
+};
+
 /** Each kind of limit at its usual value, strict where there is a choice: what a clearance may carry (house defaults). */
 export const USUAL_LIMITS: readonly SafetyLimit[] = [
   NO_LOAD,
@@ -46,6 +86,8 @@ export const USUAL_LIMITS: readonly SafetyLimit[] = [
   LOCKOUT,
   SUPPORTED,
   NO_BRACING,
+  SHOULDER,
+  ARM,
 ];
 
 /** Pain from here on holds the session, 0–10 (house default). */
@@ -55,6 +97,7 @@ export const PAIN_HOLDS_FROM = 4;
 export const SCREEN_RULES: readonly ScreenRule[] = [
   {
     id: 'heart',
+    lifts: 'clearance',
     when: { question: 'heart' },
     outcome: 'hold',
     limits: [],
@@ -63,6 +106,7 @@ export const SCREEN_RULES: readonly ScreenRule[] = [
   },
   {
     id: 'nerve',
+    lifts: 'clearance',
     when: { question: 'nerve' },
     outcome: 'hold',
     limits: [],
@@ -70,6 +114,7 @@ export const SCREEN_RULES: readonly ScreenRule[] = [
   },
   {
     id: 'swelling',
+    lifts: 'clearance',
     when: { question: 'swelling' },
     outcome: 'hold',
     limits: [],
@@ -77,6 +122,7 @@ export const SCREEN_RULES: readonly ScreenRule[] = [
   },
   {
     id: 'jointGives',
+    lifts: 'clearance',
     when: { question: 'jointGives' },
     outcome: 'hold',
     limits: [],
@@ -84,6 +130,7 @@ export const SCREEN_RULES: readonly ScreenRule[] = [
   },
   {
     id: 'strongPain',
+    lifts: 'clearance',
     when: { question: 'pain', painAtLeast: PAIN_HOLDS_FROM },
     outcome: 'hold',
     limits: [],
@@ -91,13 +138,15 @@ export const SCREEN_RULES: readonly ScreenRule[] = [
   },
   {
     id: 'somePain',
-    when: { question: 'pain' },
+    lifts: 'answer',
+    when: { question: 'pain', painNotAt: ['shoulder', 'arm'] },
     outcome: 'withinLimits',
     limits: [NO_LOAD, TO_PARALLEL],
     because: 'With pain today nothing is loaded and nothing goes below parallel.',
   },
   {
     id: 'anklePain',
+    lifts: 'answer',
     when: { question: 'pain', painAt: 'ankle' },
     outcome: 'withinLimits',
     limits: [TO_CHAIR],
@@ -105,6 +154,7 @@ export const SCREEN_RULES: readonly ScreenRule[] = [
   },
   {
     id: 'kneePain',
+    lifts: 'answer',
     when: { question: 'pain', painAt: 'knee' },
     outcome: 'withinLimits',
     limits: [SHINS, LOCKOUT],
@@ -112,6 +162,7 @@ export const SCREEN_RULES: readonly ScreenRule[] = [
   },
   {
     id: 'hipPain',
+    lifts: 'answer',
     when: { question: 'pain', painAt: 'hip' },
     outcome: 'withinLimits',
     limits: [FOLD],
@@ -119,13 +170,33 @@ export const SCREEN_RULES: readonly ScreenRule[] = [
   },
   {
     id: 'backPain',
+    lifts: 'answer',
     when: { question: 'pain', painAt: 'lowBack' },
     outcome: 'withinLimits',
     limits: [FOLD, SUPPORTED],
     because: 'A sore low back is not folded deeply and squats with support.',
   },
   {
+    id: 'shoulderPain',
+    lifts: 'answer',
+    when: { question: 'pain', painAt: 'shoulder' },
+    outcome: 'withinLimits',
+    limits: [SHOULDER],
+    because:
+      'A sore {where}shoulder carries nothing overhead, on the back or at arm’s length. It does not limit the depth.',
+  },
+  {
+    id: 'armPain',
+    lifts: 'answer',
+    when: { question: 'pain', painAt: 'arm' },
+    outcome: 'withinLimits',
+    limits: [ARM],
+    because:
+      'A sore {where}arm or hand holds no weight and no front, low or overhead bar. It does not limit the depth.',
+  },
+  {
     id: 'uncleared',
+    lifts: 'clearance',
     when: { question: 'recentInjury', clearedByClinician: false },
     outcome: 'hold',
     limits: [],
@@ -133,6 +204,8 @@ export const SCREEN_RULES: readonly ScreenRule[] = [
   },
   {
     id: 'clearedInjury',
+    lifts: 'answer',
+    alsoNamedAs: ['uncleared'],
     when: { question: 'recentInjury', clearedByClinician: true },
     outcome: 'withinLimits',
     limits: [NO_LOAD],
@@ -140,6 +213,7 @@ export const SCREEN_RULES: readonly ScreenRule[] = [
   },
   {
     id: 'pregnancy',
+    lifts: 'answer',
     when: { question: 'pregnancy' },
     outcome: 'withinLimits',
     limits: [NO_LOAD, SUPPORTED, NO_BRACING],
@@ -148,6 +222,7 @@ export const SCREEN_RULES: readonly ScreenRule[] = [
   },
   {
     id: 'boneOrBalance',
+    lifts: 'answer',
     when: { question: 'boneOrBalance' },
     outcome: 'withinLimits',
     limits: [NO_LOAD, SUPPORTED],
@@ -156,6 +231,7 @@ export const SCREEN_RULES: readonly ScreenRule[] = [
   },
   {
     id: 'medication',
+    lifts: 'answer',
     when: { question: 'medication' },
     outcome: 'withinLimits',
     limits: [SUPPORTED],
@@ -163,6 +239,7 @@ export const SCREEN_RULES: readonly ScreenRule[] = [
   },
   {
     id: 'heartUncleared',
+    lifts: 'clearance',
     when: { question: 'heartDisease', clearedByClinician: false },
     outcome: 'hold',
     limits: [],
@@ -170,6 +247,8 @@ export const SCREEN_RULES: readonly ScreenRule[] = [
   },
   {
     id: 'heartCleared',
+    lifts: 'answer',
+    alsoNamedAs: ['heartUncleared'],
     when: { question: 'heartDisease', clearedByClinician: true },
     outcome: 'withinLimits',
     limits: [NO_LOAD, NO_BRACING],
@@ -184,6 +263,7 @@ export const SCREEN_RULES: readonly ScreenRule[] = [
   ).flatMap(([question, words]): ScreenRule[] => [
     {
       id: `${question}Uncleared`,
+      lifts: 'answer',
       when: { question, clearedByClinician: false },
       outcome: 'withinLimits',
       limits: [NO_LOAD, NO_BRACING],
@@ -191,6 +271,7 @@ export const SCREEN_RULES: readonly ScreenRule[] = [
     },
     {
       id: `${question}Cleared`,
+      lifts: 'answer',
       when: { question, clearedByClinician: true },
       outcome: 'withinLimits',
       limits: [NO_BRACING],
@@ -199,6 +280,7 @@ export const SCREEN_RULES: readonly ScreenRule[] = [
   ]),
   {
     id: 'painUnsaid',
+    lifts: 'painSaid',
     when: { question: 'painUnsaid' },
     outcome: 'hold',
     limits: [],
@@ -206,6 +288,7 @@ export const SCREEN_RULES: readonly ScreenRule[] = [
   },
   {
     id: 'fell',
+    lifts: 'clearance',
     when: { question: 'fell' },
     outcome: 'hold',
     limits: [],
@@ -213,13 +296,41 @@ export const SCREEN_RULES: readonly ScreenRule[] = [
   },
   {
     id: 'fellUnhurt',
+    lifts: 'nextDay',
     when: { question: 'fellUnhurt' },
     outcome: 'withinLimits',
     limits: [NO_LOAD, SUPPORTED],
     because: 'After a fall today: without load and with support, even where nothing hurts.',
   },
   {
+    id: 'hipPinch',
+    lifts: 'withoutPinch',
+    when: { question: 'hipPinch' },
+    outcome: 'withinLimits',
+    limits: [],
+    limitsBy: ({ hipPinch }) =>
+      hipPinch?.atDeg == null
+        ? [FOLD, TO_PARALLEL]
+        : [{ kind: 'noDeepFold', hipFoldDeg: hipPinch.atDeg }],
+    because:
+      'A pinch at the front of the hip ends that range: nothing goes beyond it, nothing stretches it, and a clinician should look.',
+  },
+  {
+    id: 'anklePinch',
+    lifts: 'withoutPinch',
+    when: { question: 'anklePinch' },
+    outcome: 'withinLimits',
+    limits: [],
+    limitsBy: ({ anklePinch }) =>
+      anklePinch
+        ? [{ kind: 'jointRange', joint: 'ankle', side: anklePinch.side, mostDeg: anklePinch.atDeg }]
+        : [],
+    because:
+      'A pinch in front of the {where}ankle ends that range: nothing goes beyond it, nothing stretches it, and a clinician should look.',
+  },
+  {
     id: 'childAlone',
+    lifts: 'guardian',
     when: { question: 'under16', guardianPresent: false },
     outcome: 'hold',
     limits: [],
@@ -228,6 +339,7 @@ export const SCREEN_RULES: readonly ScreenRule[] = [
   },
   {
     id: 'child',
+    lifts: 'answer',
     when: { question: 'under16', guardianPresent: true },
     outcome: 'withinLimits',
     limits: [NO_LOAD],
@@ -246,8 +358,10 @@ export function placeWords(place: PainPlace, side: PainSide | undefined): string
 /** A rule's reason with the place and side that were told. */
 export function reasonOf(
   { because, when }: ScreenRule,
-  { pain, recentInjury }: ToldAnswers,
+  { pain, recentInjury, anklePinch }: ToldAnswers,
 ): string {
+  if (when.question === 'anklePinch')
+    return because.replace('{where}', anklePinch ? `${anklePinch.side} ` : '');
   if (when.question === 'recentInjury') {
     const place = recentInjury?.place;
     const where =
@@ -264,6 +378,7 @@ export function applies({ when }: ScreenRule, answers: ToldAnswers): boolean {
   if (answer === undefined || answer === false) return false;
   if (when.painAtLeast !== undefined && (answers.pain?.level ?? 0) < when.painAtLeast) return false;
   if (when.painAt !== undefined && answers.pain?.place !== when.painAt) return false;
+  if (answers.pain && when.painNotAt?.includes(answers.pain.place)) return false;
   if (
     when.clearedByClinician !== undefined &&
     (typeof answer !== 'object' ||
@@ -275,3 +390,9 @@ export function applies({ when }: ScreenRule, answers: ToldAnswers): boolean {
     when.guardianPresent === undefined || answers.under16?.guardianPresent === when.guardianPresent
   );
 }
+
+/** The limits a rule brings under what was told. */
+export const limitsOfRule = (
+  { limits, limitsBy }: ScreenRule,
+  answers: ToldAnswers,
+): readonly SafetyLimit[] => (limitsBy ? [...limits, ...limitsBy(answers)] : limits);

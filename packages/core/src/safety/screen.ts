@@ -1,16 +1,23 @@
-import type { Side } from '../linkage/setup.ts';
+import type { Hold, Side } from '../linkage/setup.ts';
 import type { StopFact } from './stop.ts';
 
 /** Where it hurts. Coarse on purpose: the coach records, a clinician diagnoses. */
-export const PAIN_PLACES = ['ankle', 'knee', 'hip', 'lowBack', 'elsewhere'] as const;
+export const PAIN_PLACES = [
+  'ankle',
+  'knee',
+  'hip',
+  'lowBack',
+  'shoulder',
+  'arm',
+  'elsewhere',
+] as const;
 
 export type PainPlace = (typeof PAIN_PLACES)[number];
 
 /** Which side of the body; what lies in the middle has none. */
 export type PainSide = Side | 'both';
 /** Places that have a left and a right. */
-export const hasSides = (place: PainPlace): boolean =>
-  place === 'ankle' || place === 'knee' || place === 'hip';
+export const hasSides = (place: PainPlace): boolean => place !== 'lowBack' && place !== 'elsewhere';
 
 /** One card of the screen: a question in plain words and what a "yes" leads to asking. */
 export interface ScreenQuestion {
@@ -153,8 +160,16 @@ export interface ScreenAnswers {
   pelvicFloor?: { clearedByClinician: boolean } | undefined;
 }
 
-/** Answers, and what stops during the work told. */
-export type ToldAnswers = ScreenAnswers & { readonly [K in StopFact]?: boolean | undefined };
+/** A pinch that ended a range, in a test or a reading. */
+export type PinchFact = 'hipPinch' | 'anklePinch';
+
+/** Answers, what stops during the work told, and pinches. */
+export type ToldAnswers = ScreenAnswers & { readonly [K in StopFact]?: boolean | undefined } & {
+  /** Fold at which the front of the hip pinched, degrees; null = not read. */
+  hipPinch?: { atDeg: number | null } | undefined;
+  /** Dorsiflexion at which the front of an ankle pinched, degrees. */
+  anklePinch?: { side: Side; atDeg: number } | undefined;
+};
 
 /** What later stages must obey, as values. Angles in degrees as in the linkage. */
 export type SafetyLimit =
@@ -166,6 +181,8 @@ export type SafetyLimit =
   | { kind: 'supportedOnly' }
   /** No held breath and no bracing against it. */
   | { kind: 'noBracing' }
+  /** Load positions that are not used. */
+  | { kind: 'noPositions'; positions: Hold[] }
   /** Of one joint, as a clinician allows it after an operation or injury: how far it may bend, degrees. */
   | {
       kind: 'jointRange';
