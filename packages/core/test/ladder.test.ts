@@ -2,7 +2,9 @@ import fc from 'fast-check';
 import {
   ENTRY_TEST,
   goesBeyond,
+  HOLD_LOAD_MOST_KG,
   ladderFor,
+  loadAdvice,
   PURPOSE_PLANS,
   RUNG_TABLE,
   RUNGS,
@@ -16,17 +18,44 @@ import {
 
 const PURPOSES = Object.keys(PURPOSE_PLANS) as Purpose[];
 
-const question = (change: Partial<LadderQuestion> = {}): LadderQuestion => ({
-  purpose: 'strength',
-  method: { breaks: 'together' },
-  setup: { hold: 'highBar', support: { kind: 'floor' }, loadKg: 0 },
-  isLikely: true,
-  limits: [],
-  seen: [],
-  ownsRange: true,
-  chosen: null,
-  ...change,
-});
+const question = (change: Partial<LadderQuestion> = {}): LadderQuestion => {
+  const asked = {
+    purpose: 'strength' as const,
+    method: { breaks: 'together' as const },
+    setup: { hold: 'highBar' as const, support: { kind: 'floor' as const }, loadKg: 0 },
+    isLikely: true,
+    limits: [],
+    seen: [],
+    ownsRange: true,
+    faulty: [],
+    chosen: null,
+    ...change,
+  };
+  return {
+    ...asked,
+    // By the one advice there is, from what was seen.
+    loadOf: (rung) =>
+      loadAdvice({
+        sets: asked.seen
+          .filter((s) => s.rung === rung && s.loadKg > 0)
+          .map((s) => ({
+            loadKg: s.loadKg,
+            isClean: s.isClean,
+            hasClearFault: !s.isClean,
+            isPainful: false,
+            isHere: true,
+            isLogged: false,
+          })),
+        inUseKg: RUNG_TABLE[rung].hold === asked.setup.hold ? asked.setup.loadKg : null,
+        likelyKg: null,
+        isFaultyWithout: asked.faulty.length > 0,
+        isBarred: false,
+        mostInPositionKg: HOLD_LOAD_MOST_KG[RUNG_TABLE[rung].hold] ?? Infinity,
+        stepKg: 2.5,
+      }).mostKg,
+    ...change,
+  };
+};
 
 const seen = (rung: RungId, change: Partial<RungSeen> = {}): RungSeen => ({
   rung,
@@ -118,6 +147,46 @@ describe('the ladder', () => {
       }),
     );
     expect(found.now).toBe('counterweight');
+  });
+
+  it('what fails below closes what is above, until it or something above went clean since', () => {
+    const setup = { hold: 'highBar' as const, support: { kind: 'floor' as const }, loadKg: 100 };
+    const now = (...list: RungSeen[]) => ladderFor(question({ setup, seen: list }));
+    // A low box that needs a swing forward, or a failed entry test, stops a loaded setup.
+    for (const rung of ['box', 'goblet', 'front'] as const)
+      expect(now(seen(rung, { isClean: false }))).toMatchObject({
+        now: { box: 'counterweight', goblet: 'box', front: 'goblet' }[rung],
+        because: { kind: 'notClean', seen: { rung } },
+      });
+    expect(now(seen('supported', { isClean: false }))).toMatchObject({
+      now: 'supported',
+      loadKg: null,
+    });
+    expect(now(seen('box', { isClean: false }), seen('highBar', { loadKg: 60 })).now).toBe(
+      'highBar',
+    );
+    expect(now(seen('highBar', { loadKg: 60 }), seen('box', { isClean: false })).now).toBe(
+      'counterweight',
+    );
+  });
+
+  it('nothing is loaded over a clear fault without a load, whatever was squatted or chosen', () => {
+    const setup = { hold: 'highBar' as const, support: { kind: 'floor' as const }, loadKg: 100 };
+    const faulty = [
+      { fault: 'pelvisTuck' as const, side: null },
+      { fault: 'kneesIn' as const, side: 'left' as const },
+    ];
+    const found = ladderFor(question({ setup, faulty, seen: [seen('highBar', { loadKg: 80 })] }));
+    expect(found).toMatchObject({
+      now: 'box',
+      loadKg: null,
+      because: { kind: 'faulty', faults: faulty, wanted: 'highBar' },
+      next: { rung: 'goblet' },
+    });
+    expect(found.next!.missing).toContainEqual({ kind: 'form', faults: faulty });
+    const chosen = ladderFor(question({ setup, faulty, chosen: { rung: 'front', dose: null } }));
+    expect(chosen).toMatchObject({ now: 'front', loadKg: null, isUnloaded: true });
+    expect(ladderFor(question({ setup })).isUnloaded).toBe(false);
   });
 
   it('what was done on a heel lift opens nothing before the range is there flat and barefoot', () => {

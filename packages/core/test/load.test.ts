@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { nelderMead } from 'fmin';
 import { jStat } from 'jstat';
 import {
@@ -12,6 +13,7 @@ import {
   trendThrough,
   type FormAtLoad,
   type LoadAsked,
+  type LoadedSet,
   type Random,
   type SetsAt,
 } from '../src/index.ts';
@@ -164,37 +166,158 @@ describe('the load at which a fault becomes likely', () => {
   });
 });
 
-describe('the load advised next', () => {
+describe('the load to advise', () => {
   const asked = (change: Partial<LoadAsked> = {}): LoadAsked => ({
-    cleanKg: 40,
-    last: { loadKg: 40, hasClearFault: false },
-    isPainful: false,
+    sets: [],
+    inUseKg: null,
     likelyKg: null,
+    isFaultyWithout: false,
     isBarred: false,
+    mostInPositionKg: Infinity,
     stepKg: 2.5,
     ...change,
   });
+  const set = (
+    loadKg: number,
+    how: 'clean' | 'fault' | 'pain' = 'clean',
+    more = {},
+  ): LoadedSet => ({
+    loadKg,
+    isClean: how !== 'fault',
+    hasClearFault: how === 'fault',
+    isPainful: how === 'pain',
+    isHere: true,
+    isLogged: true,
+    ...more,
+  });
+  const advice = (...sets: LoadedSet[]) => loadAdvice(asked({ sets }));
 
-  it('is one step of this rack more than what went clean', () => {
-    expect(loadAdvice(asked())).toEqual({ mostKg: 42.5, because: 'step' });
-    expect(loadAdvice(asked({ cleanKg: null }))).toEqual({ mostKg: null, because: 'none' });
+  it('is a step more than what went clean; else the setup in use; else none', () => {
+    expect(advice(set(40))).toEqual({ mostKg: 42.5, because: 'step' });
+    expect(advice(set(40, 'clean', { isLogged: false }))).toEqual({ mostKg: 40, because: 'clean' });
+    expect(advice()).toEqual({ mostKg: null, because: 'none' });
+    expect(loadAdvice(asked({ inUseKg: 60 }))).toEqual({ mostKg: 60, because: 'inUse' });
+    // Three faulty sets at 40 kg never leave the 60 kg of a setup.
+    expect(
+      loadAdvice(
+        asked({ inUseKg: 60, sets: [set(40, 'fault'), set(40, 'fault'), set(40, 'fault')] }),
+      ),
+    ).toEqual({ mostKg: null, because: 'none' });
   });
 
   it('stays below the load at which a fault becomes likely', () => {
-    expect(loadAdvice(asked({ likelyKg: 41 }))).toEqual({ mostKg: 40, because: 'formCap' });
-    expect(loadAdvice(asked({ likelyKg: 40 }))).toEqual({ mostKg: 37.5, because: 'formCap' });
-    expect(loadAdvice(asked({ likelyKg: 90 })).because).toBe('step');
+    const at = (likelyKg: number) => loadAdvice(asked({ sets: [set(40)], likelyKg }));
+    expect(at(41)).toEqual({ mostKg: 40, because: 'formCap' });
+    expect(at(40)).toEqual({ mostKg: 37.5, because: 'formCap' });
+    expect(at(90).because).toBe('step');
   });
 
-  it('never jumps after a clear fault or pain, and obeys the screen', () => {
-    const last = { loadKg: 50, hasClearFault: true };
-    expect(loadAdvice(asked({ last }))).toEqual({ mostKg: 40, because: 'clearFault' });
-    expect(loadAdvice(asked({ cleanKg: 60, last }))).toEqual({
-      mostKg: 47.5,
+  it('never jumps: after a clear fault or pain it stays below, until that load was clean and painless again', () => {
+    expect(advice(set(100), set(60, 'fault'), set(20))).toEqual({
+      mostKg: 57.5,
       because: 'clearFault',
     });
-    expect(loadAdvice(asked({ isPainful: true }))).toEqual({ mostKg: 0, because: 'pain' });
-    expect(loadAdvice(asked({ isBarred: true, isPainful: true })).because).toBe('limit');
+    expect(advice(set(100), set(60, 'pain'), set(20))).toEqual({
+      mostKg: 57.5,
+      because: 'painBefore',
+    });
+    expect(advice(set(60), set(50, 'fault'))).toEqual({ mostKg: 47.5, because: 'clearFault' });
+    // A heavier faulty set after it changes nothing.
+    expect(advice(set(60), set(50, 'fault'), set(70, 'fault')).mostKg).toBe(47.5);
+    expect(advice(set(60), set(50, 'pain'), set(70, 'fault')).mostKg).toBe(47.5);
+    expect(advice(set(100), set(60, 'fault'), set(60))).toEqual({ mostKg: 102.5, because: 'step' });
+    expect(advice(set(100), set(60, 'fault'), set(60, 'pain')).because).toBe('pain');
+    expect(advice(set(40, 'pain'))).toEqual({ mostKg: 0, because: 'pain' });
+    // What failed higher on the ladder holds back here, and only a clean set there or here lifts it.
+    const above = set(40, 'fault', { isHere: false });
+    expect(advice(set(60), above).mostKg).toBe(37.5);
+    expect(advice(set(60), above, set(60)).mostKg).toBe(62.5);
+  });
+
+  it('obeys the screen, the position and the form without a load, in that order', () => {
+    const all = { sets: [set(40)], isBarred: true, isFaultyWithout: true, mostInPositionKg: 0 };
+    expect(loadAdvice(asked(all))).toEqual({ mostKg: 0, because: 'limit' });
+    expect(loadAdvice(asked({ ...all, isBarred: false }))).toEqual({
+      mostKg: 0,
+      because: 'position',
+    });
+    expect(loadAdvice(asked({ sets: [set(40)], isFaultyWithout: true }))).toEqual({
+      mostKg: 0,
+      because: 'faulty',
+    });
+    expect(loadAdvice(asked({ sets: [set(50)], mostInPositionKg: 50 }))).toEqual({
+      mostKg: 50,
+      because: 'position',
+    });
+    expect(loadAdvice(asked({ sets: [set(10)], mostInPositionKg: 10 })).mostKg).toBe(10);
+  });
+
+  const anySet = fc.record({
+    loadKg: fc.integer({ min: 0, max: 50 }).map((k) => 2.5 * k),
+    isClean: fc.boolean(),
+    hasClearFault: fc.boolean(),
+    isPainful: fc.boolean(),
+    isHere: fc.boolean(),
+    isLogged: fc.boolean(),
+  });
+  const kg = (sets: LoadedSet[]) => loadAdvice(asked({ sets, inUseKg: 80 })).mostKg ?? 0;
+
+  it('a fault or pain more never raises it, and one less never lowers it', () => {
+    fc.assert(
+      fc.property(
+        fc.array(anySet, { maxLength: 8 }),
+        fc.nat(),
+        fc.boolean(),
+        (sets, at, isPain) => {
+          const worse = sets.map((s, i) =>
+            i === at % sets.length
+              ? isPain
+                ? { ...s, isPainful: true }
+                : { ...s, hasClearFault: true, isClean: false }
+              : s,
+          );
+          if (sets.length > 0) expect(kg(worse)).toBeLessThanOrEqual(kg(sets));
+        },
+      ),
+      { numRuns: 3000, seed: 302 },
+    );
+    fc.assert(
+      fc.property(fc.array(anySet, { maxLength: 8 }), anySet, (sets, more) => {
+        const added = { ...more, isClean: false, hasClearFault: true };
+        expect(kg([...sets, added])).toBeLessThanOrEqual(kg(sets));
+      }),
+      { numRuns: 3000, seed: 303 },
+    );
+  });
+
+  it('never goes above what failed and was not clean again (by brute force over the list)', () => {
+    fc.assert(
+      fc.property(
+        fc.array(
+          anySet.map((s) => ({ ...s, isHere: true })),
+          { maxLength: 8 },
+        ),
+        (sets) => {
+          const most = kg(sets);
+          sets.forEach((s, i) => {
+            if (!s.hasClearFault && !s.isPainful) return;
+            let isAgain = false;
+            for (let k = i + 1; k < sets.length; k += 1) {
+              const later = sets[k]!;
+              if (
+                later.loadKg >= s.loadKg &&
+                later.isClean &&
+                !later.hasClearFault &&
+                !later.isPainful
+              )
+                isAgain = true;
+            }
+            if (!isAgain) expect(most === 0 || most < s.loadKg).toBe(true);
+          });
+        },
+      ),
+      { numRuns: 3000, seed: 304 },
+    );
   });
 });
 

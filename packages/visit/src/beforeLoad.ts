@@ -1,7 +1,9 @@
 import {
   rackHeights,
+  RUNG_TABLE,
   type Case,
   type Hold,
+  type LadderAnswer,
   type RackHeights,
   type SafetyLimit,
 } from '@zither/core';
@@ -9,7 +11,8 @@ import {
 /** What has to be ready before a loaded squat. */
 export interface BeforeLoad {
   hold: Hold;
-  loadKg: number;
+  /** Null where nothing says how much: the list is the same. */
+  loadKg: number | null;
   /** Null where nothing is taken out of a rack. */
   rack: RackHeights | null;
   /** False where Clear says no held breath. */
@@ -18,15 +21,22 @@ export interface BeforeLoad {
   isFree: boolean;
 }
 
-/** What has to be ready before this squat; null without a load. */
-export function beforeLoad(question: Case, limits: readonly SafetyLimit[]): BeforeLoad | null {
-  const { hold, loadKg } = question.setup;
-  if (loadKg <= 0) return null;
+/** Stands in for a load of which only the position is known, kg: heights do not hang on it by a millimetre. */
+const SOME_KG = 20;
+
+/** What has to be ready before the variation that is trained, in the client's setup; null where it carries nothing. */
+export function beforeLoad(
+  { setup, ...question }: Case,
+  { now, loadKg, isUnloaded }: Pick<LadderAnswer, 'now' | 'loadKg' | 'isUnloaded'>,
+  limits: readonly SafetyLimit[],
+): BeforeLoad | null {
+  const { hold, asks } = RUNG_TABLE[now];
+  if (!asks.load || isUnloaded) return null;
   const has = (kind: SafetyLimit['kind']) => limits.some((l) => l.kind === kind);
   return {
     hold,
     loadKg,
-    rack: rackHeights(question),
+    rack: rackHeights({ ...question, setup: { ...setup, hold, loadKg: loadKg ?? SOME_KG } }),
     mayBrace: !has('noBracing'),
     isFree: !has('supportedOnly'),
   };

@@ -2,19 +2,14 @@ import type { CaptureLine, Dossier, LoadSet, LoadSetValues } from '@zither/contr
 import {
   formAtLoad,
   formBetween,
-  limitOn,
-  loadAdvice,
-  RUNG_TABLE,
   RUNGS,
   rungOfHold,
   setsAtLoads,
   type FaultId,
   type FormAtLoad,
   type FormNotEnough,
-  type LoadReason,
   type RungId,
   type RungSeen,
-  type SafetyLimit,
   type SetsAt,
   type Setup,
   type Side,
@@ -100,21 +95,13 @@ export function formOf(dossier: Dossier, rung: RungId): FaultAtLoad[] {
 /** Smallest step of most racks, kg: a pair of 1.25 kg plates (house default). Every page advises by it; who has larger plates stays below. */
 export const USUAL_STEP_KG = 2.5;
 
-/** The most to load next in a variation, and why. */
-export interface LoadAnswer {
-  mostKg: number | null;
-  because: LoadReason;
-  /** The fault that caps it; null where none does. */
-  capBy: { fault: FaultId; side: Side | null; likelyKg: number } | null;
-}
-
-const isClear = (set: LoadSet): boolean => set.faults.some((f) => f.severity === 'clear');
+export const isClear = (set: LoadSet): boolean => set.faults.some((f) => f.severity === 'clear');
 
 /**
  * Whether a set went clean, slight faults let pass. The eye sees all of it; a camera half: it needs the side and the front or back of this variation at
  * this load on this day, and no clear fault in any of them.
  */
-function wentClean(
+export function wentClean(
   { captures }: Pick<Dossier, 'captures'>,
   set: LoadSet,
   sets: readonly LoadSet[],
@@ -138,50 +125,22 @@ const cleanSets = (dossier: Pick<Dossier, 'loadSets' | 'captures'>): LoadSet[] =
   return sets.filter((s) => wentClean(dossier, s, sets));
 };
 
-/** What to load next, from what was logged, under the screen's limits. */
-export function loadAnswer(
-  dossier: Dossier,
-  rung: RungId,
-  limits: readonly SafetyLimit[],
-): LoadAnswer {
-  const sets = loadSetsOf(dossier).filter((s) => s.rung === rung);
-  const watched = sets.filter((s) => s.watched !== null);
-  const clean = cleanSets(dossier)
-    .filter((s) => s.rung === rung)
-    .map((s) => s.loadKg);
-  const [last] = watched;
-  const [capBy] = formOf(dossier, rung)
-    .flatMap(({ fault, side, form }) =>
-      form.kind === 'estimate' ? [{ fault, side, likelyKg: form.likelyKg }] : [],
-    )
-    .sort((a, b) => a.likelyKg - b.likelyKg);
-  const { mostKg, because } = loadAdvice({
-    cleanKg: clean.length > 0 ? Math.max(...clean) : null,
-    last: last ? { loadKg: last.loadKg, hasClearFault: isClear(last) } : null,
-    isPainful: (sets[0]?.pain ?? 0) > 0,
-    likelyKg: capBy?.likelyKg ?? null,
-    isBarred: limitOn(RUNG_TABLE[rung].asks, limits) !== null,
-    stepKg: USUAL_STEP_KG,
-  });
-  return { mostKg, because, capBy: because === 'formCap' ? (capBy ?? null) : null };
-}
-
-/** Whether the last set may be offered again in one tap: not when it is heavier than what is advised now. */
-export const mayRepeat = ({ loadKg }: Pick<LoadSet, 'loadKg'>, { mostKg }: LoadAnswer): boolean =>
-  mostKg === null || loadKg <= mostKg;
-
-/** What logged sets show of the rungs: watched and without a fault is clean, with a clear one is not; slight alone decides nothing. */
+/** What logged sets show of the rungs: watched and without a fault is clean, with a clear one or with pain is not; slight alone decides nothing. */
 export const rungsLifted = (dossier: Pick<Dossier, 'loadSets'>): { at: string; seen: RungSeen }[] =>
   loadSetsOf(dossier).flatMap((s) => {
     // Filmed sets are among the looks already.
-    if (s.watched === null || s.captureId !== null || (s.faults.length > 0 && !isClear(s)))
+    if (
+      s.watched === null ||
+      s.captureId !== null ||
+      (s.faults.length > 0 && !isClear(s) && !s.pain)
+    )
       return [];
     return [
       {
         at: s.takenAt,
         seen: {
           rung: s.rung,
-          isClean: s.faults.length === 0,
+          isClean: s.faults.length === 0 && !s.pain,
           reps: s.reps,
           pauseS: s.pauseS ?? 0,
           loadKg: s.loadKg,

@@ -143,6 +143,7 @@ export function planFor(
     cleared: cuesThatCleared(dossier),
   };
   const prescribed = prescribe(asked);
+  const ladder = ladderOf(dossier, use, use.method, limits);
   return {
     ...prescribed,
     asked,
@@ -169,10 +170,10 @@ export function planFor(
     nextTest: next && { test: next.test, side: next.side },
     look: lookAgain(dossier),
     aims: aimsFor(dossier, on, limits, causes),
-    beforeLoad: ((at) => at && beforeLoad(at.question, limits))(
+    beforeLoad: ((at) => at && beforeLoad(at.question, ladder, limits))(
       underLimits(dossier, use, use.method, limits),
     ),
-    ladder: ladderOf(dossier, use, use.method, limits),
+    ladder,
     feet: footPositions(startingSetup(dossier.client, known, use.method).setup, use.setup),
   };
 }

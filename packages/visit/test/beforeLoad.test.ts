@@ -18,8 +18,17 @@ const squat = (hold: Case['setup']['hold'], loadKg: number): Case => ({
   target: { thighDepthDeg: 0 },
   workingPoint: 'parallelLines',
 });
-const says = (question: Case, limits: Parameters<typeof beforeLoad>[1] = []) =>
-  sayBeforeLoad(beforeLoad(question, limits)!).join(' ');
+type Trained = Parameters<typeof beforeLoad>[1];
+const trained = (now: Trained['now'], loadKg: number | null = 40): Trained => ({
+  now,
+  loadKg,
+  isUnloaded: false,
+});
+const says = (
+  question: Case,
+  limits: Parameters<typeof beforeLoad>[2] = [],
+  now: Trained['now'] = 'highBar',
+) => sayBeforeLoad(beforeLoad(question, trained(now), limits)!).join(' ');
 
 describe('before the load', () => {
   it('names hooks, safeties, collars, the way out, breath and steps for a bar', () => {
@@ -33,8 +42,24 @@ describe('before the load', () => {
       /Two or three steps/,
     ])
       expect(bar).toMatch(part);
-    expect(beforeLoad(squat('bodyweight', 0), [])).toBeNull();
-    expect(says(squat('goblet', 16))).not.toMatch(/Hooks|Collars|steps back/);
+    expect(beforeLoad(squat('highBar', 60), trained('box', null), [])).toBeNull();
+    expect(
+      beforeLoad(squat('highBar', 60), { ...trained('front'), isUnloaded: true }, []),
+    ).toBeNull();
+    expect(says(squat('goblet', 16), [], 'goblet')).not.toMatch(/Hooks|Collars|steps back/);
+  });
+
+  it('is for the variation that is trained, not for the bar position of the setup', () => {
+    const setup = squat('lowBar', 80);
+    expect(says(setup, [], 'front')).toMatch(/drop the elbows/);
+    expect(says(setup, [], 'goblet')).not.toMatch(/Hooks|Safeties/);
+    const hooks = (now: Trained['now']) => beforeLoad(setup, trained(now), [])!.rack!.hooksMm;
+    // A front bar lies higher than a low one.
+    expect(hooks('front')).toBeGreaterThan(hooks('lowBar'));
+    // Where nothing says how heavy, the list is the same.
+    expect(beforeLoad(setup, trained('front', null), [])!.rack).toEqual(
+      beforeLoad(setup, trained('front', 20), [])!.rack,
+    );
   });
 
   it('obeys Clear: no held breath where it is forbidden, support where it is asked for', () => {

@@ -127,7 +127,7 @@ describe('form at load', () => {
 
 describe('what to load next', () => {
   const next = (sets: LoadSet[], limits: SafetyLimit[] = []) =>
-    loadAnswer(dossier(sets), 'front', limits);
+    loadAnswer(dossier(sets), 'front', limits, null);
 
   it('goes one step up from what went clean, and stops below the load at which a fault becomes likely', () => {
     expect(sayAdvice(next(ABOVE))).toBe('Next: up to 52.5 kg. One step more than what went clean.');
@@ -305,7 +305,7 @@ describe('a filmed set', () => {
     const front = set(60, { watched: 'camera', captureId: 'c2' });
     const captures = [filmed('c1', 'side', 60), filmed('c2', 'front', 60)];
     const of = (sets: LoadSet[]) => dossier([set(40), ...sets], { captures });
-    const most = (sets: LoadSet[]) => loadAnswer(of(sets), 'front', []).mostKg;
+    const most = (sets: LoadSet[]) => loadAnswer(of(sets), 'front', [], null).mostKg;
     expect(most([])).toBe(42.5);
     expect(most([side])).toBe(42.5);
     expect(most([front])).toBe(42.5);

@@ -3,7 +3,8 @@ import type { EntryTest } from '@zither/visit';
 import { sayShortDay } from './days.ts';
 import { sayBar } from './probe.ts';
 import { PURPOSE_NAMES } from './safety.ts';
-import { sayList } from './terms.ts';
+import { capital, sayList } from './terms.ts';
+import { sayFault } from './watch.ts';
 import { sayMass } from './units.ts';
 
 const reps = ({ least, most }: Dose['reps']) =>
@@ -30,6 +31,10 @@ export const sayEntryTest = (): string =>
 const sayTraining = ({ now, dose }: Pick<LadderAnswer, 'now' | 'dose'>): string =>
   `${rungName(now)}: ${sayDose(dose)}.`;
 
+/** Clear faults in a list: "knee in, left and pelvis tucks are clear". */
+export const sayFaulty = (faults: LadderAnswer['faulty']): string =>
+  `${sayList(faults.map((f) => sayFault(f.fault, f.side).toLowerCase()))} ${faults.length === 1 ? 'is' : 'are'} clear`;
+
 /** Why this variation. */
 export function sayBecause({ now, because }: Pick<LadderAnswer, 'now' | 'because'>): string {
   switch (because.kind) {
@@ -47,6 +52,8 @@ export function sayBecause({ now, because }: Pick<LadderAnswer, 'now' | 'because
         : `${rungName(because.seen.rung)} was passed on ${sayShortDay(because.seen.on)}.`;
     case 'notClean':
       return `The ${lower(because.seen.rung)} did not go clean on ${sayShortDay(because.seen.on)}: one easier first.`;
+    case 'faulty':
+      return `${capital(sayFaulty(because.faults))} without a load, so the ${lower(because.wanted)} waits.`;
     case 'limit':
       return `Clear rules out the ${lower(because.wanted)} (${sayBar(because.limit)}).`;
   }
@@ -58,6 +65,9 @@ export function sayNext({ now, next }: Pick<LadderAnswer, 'now' | 'next'>): stri
   const { rung, missing } = next;
   const limit = missing.find((m) => m.kind === 'limit');
   if (limit) return `Next: ${lower(rung)}, once Clear allows it (${sayBar(limit.limit)}).`;
+  const form = missing.find((m) => m.kind === 'form');
+  if (form)
+    return `Next: ${lower(rung)}, once a squat without load shows no clear fault (now: ${sayList(form.faults.map((f) => sayFault(f.fault, f.side).toLowerCase()))}).`;
   const range = missing.some((m) => m.kind === 'range')
     ? ' What was done on a heel lift opens nothing before one clean squat flat and barefoot.'
     : '';
@@ -74,10 +84,18 @@ export function sayNext({ now, next }: Pick<LadderAnswer, 'now' | 'next'>): stri
     : `Next: ${lower(rung)}, after ${sayList(asked)} with the ${lower(now)}.${range}`;
 }
 
+/** Why a variation with a load is done without one. */
+export const sayUnloaded = ({ faulty }: Pick<LadderAnswer, 'faulty'>): string =>
+  faulty.length > 0 ? `Without load: ${sayFaulty(faulty)} without one.` : 'Without load for now.';
+
 /** The part of a plan that says what is trained. */
 export const ladderLines = (ladder: LadderAnswer): string[] => [
   sayTraining(ladder),
-  ...(ladder.loadKg === null ? [] : [`Up to ${sayMass(ladder.loadKg)} for now.`]),
+  ...(ladder.loadKg !== null
+    ? [`Up to ${sayMass(ladder.loadKg)} for now.`]
+    : ladder.isUnloaded
+      ? [sayUnloaded(ladder)]
+      : []),
   RUNG_TABLE[ladder.now].how,
   sayBecause(ladder),
   sayNext(ladder),

@@ -1,6 +1,7 @@
 import type { LoadSet } from '@zither/contract';
 import { RUNG_TABLE, type LoadReason, type RungId } from '@zither/core';
 import type { FaultAtLoad, LoadAnswer } from '@zither/visit';
+import { sayFaulty } from './ladder.ts';
 import { count, sayList } from './terms.ts';
 import { sayFault } from './watch.ts';
 import { sayHeight, sayMass } from './units.ts';
@@ -62,27 +63,34 @@ export function sayBetween({ between }: FaultAtLoad): string | null {
 
 const round = (kg: number): number => Math.round(kg);
 
-const BECAUSE: Record<LoadReason, string> = {
+const BECAUSE: Record<Exclude<LoadReason, 'faulty'>, string> = {
   none: 'No watched set went clean yet, so no load is advised.',
-  pain: 'Pain was told in the last set. No load until that is seen to.',
-  clearFault: 'A clear fault was seen in the last set, so no more than what went clean.',
+  pain: 'Pain was told, and no set was clean and painless since. No load until that is seen to.',
+  painBefore: 'There was pain at the next step up. That load has to be clean and painless first.',
+  clearFault: 'A clear fault was seen above this. That load has to be clean again first.',
   formCap: 'A fault becomes likely above this.',
   limit: 'The screen allows no load here.',
+  position: 'This load position carries no more.',
+  inUse: 'The load of the setup in use; no set was seen yet.',
+  clean: 'As much as went clean.',
   step: 'One step more than what went clean.',
 };
 
+const sayWhy = ({ because, faulty }: Pick<LoadAnswer, 'because' | 'faulty'>): string =>
+  because === 'faulty' ? `No load: ${sayFaulty(faulty)} without one.` : BECAUSE[because];
+
 /** The most to load next: "Next: up to 42.5 kg. One step more than what went clean." */
-export function sayAdvice({ mostKg, because, capBy }: LoadAnswer): string {
+export function sayAdvice({ mostKg, because, capBy, faulty }: LoadAnswer): string {
   const cap = capBy
     ? `${sayFault(capBy.fault, capBy.side)} becomes likely from about ${sayMass(round(capBy.likelyKg))}.`
-    : BECAUSE[because];
+    : sayWhy({ because, faulty });
   if (mostKg === null) return cap;
   return mostKg === 0 ? cap : `Next: up to ${sayMass(mostKg)}. ${cap}`;
 }
 
 /** That a load is more than advised. */
-export const sayAbove = ({ mostKg, because }: LoadAnswer): string =>
-  `This is more than advised${mostKg ? ` (${sayMass(mostKg)})` : ''}. ${BECAUSE[because]}`;
+export const sayAbove = ({ mostKg, because, faulty }: LoadAnswer): string =>
+  `This is more than advised${mostKg ? ` (${sayMass(mostKg)})` : ''}. ${sayWhy({ because, faulty })}`;
 
 /** Heaviest clean sets now and before, of one client alone. */
 export function sayCleanLoads(

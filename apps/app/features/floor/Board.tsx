@@ -1,6 +1,6 @@
 import MaterialIcons from '@expo/vector-icons/MaterialIcons';
 import { router } from 'expo-router';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { View } from 'react-native';
 import type { ClientLine, Dossier } from '@zither/contract';
 import {
@@ -10,7 +10,9 @@ import {
   loadAnswer,
   loadSetsOf,
   mayRepeat,
+  rulesOn,
   safetyOf,
+  settledSetup,
 } from '@zither/visit';
 import { sayRest } from '@zither/words/floor';
 import { STAGE_NAMES } from '@zither/words/stages';
@@ -20,7 +22,7 @@ import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { space, TARGET_PX } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { newId, today, useChanges, useDossier, useDraft } from '../data/index.ts';
+import { newId, today, useChanges, useDossier, useDraft, useTableChanges } from '../data/index.ts';
 import { repeated, setValues } from '../loads/index.ts';
 
 export const BOARD_MOST = 8;
@@ -150,10 +152,15 @@ function NextSet({ dossier, onDone }: { dossier: Dossier; onDone: () => void }) 
   const { client } = dossier;
   const { moment, putLoadSet } = useChanges();
   const day = today();
-  const safety = safetyOf(dossier, day);
+  const safety = useMemo(() => safetyOf(dossier, day), [dossier, day]);
   const [last] = loadSetsOf(dossier);
+  const { changes: tables } = useTableChanges();
+  const advice = useMemo(() => {
+    const limits = limitsOf(safety);
+    const settled = last && settledSetup(dossier, limits, rulesOn(tables));
+    return last ? loadAnswer(dossier, last.rung, limits, settled?.setup ?? null) : null;
+  }, [dossier, last, safety, tables]);
   if (isHeld(safety)) return <Notice tone="now">On hold: no sets.</Notice>;
-  const advice = last ? loadAnswer(dossier, last.rung, limitsOf(safety)) : null;
   return (
     <View style={{ gap: space.xs }}>
       <Say small number>

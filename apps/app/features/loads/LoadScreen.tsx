@@ -80,8 +80,8 @@ export function LoadScreen({ dossier }: { dossier: Dossier }) {
   const draft = kept ?? start;
   const change = (part: Partial<SetDraft>) => keep({ ...draft, ...part });
   const advice = useMemo(
-    () => loadAnswer(dossier, draft.rung, limits),
-    [dossier, draft.rung, limits],
+    () => loadAnswer(dossier, draft.rung, limits, use?.setup ?? null),
+    [dossier, draft.rung, limits, use],
   );
   const forms = useMemo(() => formOf(dossier, draft.rung), [dossier, draft.rung]);
   const back = { to: `/clients/${client.id}` as const, label: `Back to ${client.name}` };
@@ -303,7 +303,7 @@ export function LoadScreen({ dossier }: { dossier: Dossier }) {
             disabled={chosen === 'faults' && draft.faults.length === 0}
             onPress={log}
           />
-          {last && mayRepeat(last, loadAnswer(dossier, last.rung, limits)) && (
+          {last && mayRepeat(last, loadAnswer(dossier, last.rung, limits, use?.setup ?? null)) && (
             <RowButton
               type="outline"
               title="Repeat last"

@@ -39,7 +39,7 @@ export function startOf(
   const blank = { watched: null, faults: [], isFaulty: false, repsLeft: null, pain: null };
   if (last) {
     const { rung, reps, descentS, pauseS, heelRiseMm, shod, belt } = last;
-    const { mostKg } = loadAnswer(dossier, rung, limits);
+    const { mostKg } = loadAnswer(dossier, rung, limits, use?.setup ?? null);
     const loadKg = mostKg === null ? last.loadKg : Math.min(last.loadKg, mostKg);
     return { rung, loadKg, reps, descentS, pauseS, heelRiseMm, shod, belt, ...blank };
   }

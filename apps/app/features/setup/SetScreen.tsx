@@ -130,7 +130,7 @@ export function SetScreen({
               <FurtherPart page={page} shown={shown} />
               <Sides dossier={dossier} question={drawn.question} />
               <HeelPart dossier={dossier} question={drawn.question} method={drawn.method} />
-              <BeforeLoadPart question={drawn.question} limits={page.limits} />
+              <BeforeLoadPart dossier={dossier} question={drawn.question} limits={page.limits} />
               {body}
               <WorkPart page={page} question={drawn.question} method={drawn.method} />
             </>

@@ -244,7 +244,9 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
           />
         )}
       </Part>
-      {condition === 'load' && subject && <BeforeLoadPart question={subject} limits={limits} />}
+      {condition === 'load' && subject && (
+        <BeforeLoadPart dossier={dossier} question={subject} limits={limits} />
+      )}
       <CameraPanel
         view={view}
         work={work}

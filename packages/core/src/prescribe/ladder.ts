@@ -1,5 +1,5 @@
-import { HOLD_LOAD_MOST_KG } from '../linkage/holds.ts';
-import type { Hold, Setup } from '../linkage/setup.ts';
+import type { FaultId } from '../faults/table.ts';
+import type { Hold, Setup, Side } from '../linkage/setup.ts';
 import { limitOn, type Asks } from '../safety/bars.ts';
 import type { SafetyLimit } from '../safety/screen.ts';
 import type { MethodProfile } from '../setup/profiles.ts';
@@ -140,6 +140,10 @@ export interface LadderQuestion {
    * before the shoe.
    */
   ownsRange: boolean;
+  /** What is clearly faulty without a load, in the setup that would carry one: then nothing is loaded. */
+  faulty: readonly { fault: FaultId; side: Side | null }[];
+  /** The most to load in a variation, by the one advice there is; null or 0 = none. */
+  loadOf: (rung: RungId) => number | null;
   /** The coach's own choice. */
   chosen: { rung: RungId | null; dose: Dose | null } | null;
 }
@@ -154,7 +158,9 @@ export type OnRungBecause =
   | { kind: 'shown'; seen: RungSeen }
   /** The one above did not go clean. */
   | { kind: 'notClean'; seen: RungSeen }
-  | { kind: 'limit'; limit: SafetyLimit; wanted: RungId };
+  | { kind: 'limit'; limit: SafetyLimit; wanted: RungId }
+  /** Clearly faulty without a load, so the one that was next is not loaded. */
+  | { kind: 'faulty'; faults: LadderQuestion['faulty']; wanted: RungId };
 
 /** What is missing for the next rung; empty = it is open. */
 export type MissingForRung =
@@ -162,7 +168,9 @@ export type MissingForRung =
   | { kind: 'pause'; seconds: number }
   /** A clean squat flat and barefoot first. */
   | { kind: 'range' }
-  | { kind: 'limit'; limit: SafetyLimit };
+  | { kind: 'limit'; limit: SafetyLimit }
+  /** No clear fault without a load first. */
+  | { kind: 'form'; faults: LadderQuestion['faulty'] };
 
 export interface LadderAnswer {
   /** This client's own rungs, the easiest first. */
@@ -172,8 +180,14 @@ export interface LadderAnswer {
   dose: Dose;
   /** Most to use for now, kg; null = without load, or nothing known of it. */
   loadKg: number | null;
+  /** A variation with a load that is done without one for now. */
+  isUnloaded: boolean;
+  /** What is clearly faulty without a load. */
+  faulty: LadderQuestion['faulty'];
   next: { rung: RungId; missing: MissingForRung[] } | null;
 }
+
+const isLoaded = (id: RungId): boolean => RUNG_TABLE[id].asks.load === true;
 
 const limitOf = (id: RungId, limits: readonly SafetyLimit[]): SafetyLimit | null =>
   limitOn(RUNG_TABLE[id].asks, limits);
@@ -216,6 +230,20 @@ const hasPassed = (s: RungSeen | null, ownsRange: boolean): boolean =>
   s.pauseS >= ENTRY_TEST.pauseS &&
   (ownsRange || !s.isLifted);
 
+/** The easiest rung whose newest did not go clean, while neither it nor one above it went clean since; null = none. */
+function lowestFailed(
+  rungs: readonly RungId[],
+  seen: readonly RungSeen[],
+): { at: number; seen: RungSeen } | null {
+  for (const [at, id] of rungs.entries()) {
+    const newest = newestOn(id, seen);
+    if (!newest || newest.isClean) continue;
+    const since = seen.slice(seen.lastIndexOf(newest) + 1);
+    if (!since.some((s) => s.isClean && rungs.indexOf(s.rung) >= at)) return { at, seen: newest };
+  }
+  return null;
+}
+
 /**
  * Where the climb stands by what was seen: the start of the purpose, or what is loaded already; up through what was passed or clean, down from
  * what was not.
@@ -243,10 +271,10 @@ function climbed(
       because = { kind: 'shown', seen: newest };
     }
   });
-  for (let newest = newestOn(rungs[at]!, seen); at > 0 && newest && !newest.isClean;) {
-    at -= 1;
-    because = { kind: 'notClean', seen: newest };
-    newest = newestOn(rungs[at]!, seen);
+  const failed = lowestFailed(rungs, seen);
+  if (failed && failed.at <= at) {
+    at = Math.max(0, failed.at - 1);
+    because = { kind: 'notClean', seen: failed.seen };
   }
   return { at, because };
 }
@@ -256,7 +284,7 @@ function climbed(
  * purpose starts; never a rung the screen rules out. Deterministic.
  */
 export function ladderFor(question: LadderQuestion): LadderAnswer {
-  const { purpose, limits, seen, chosen, setup, ownsRange } = question;
+  const { purpose, limits, seen, chosen, ownsRange, faulty } = question;
   const rungs = ownRungs(question);
   const chosenRung = chosen?.rung ?? null;
   if (chosenRung && !rungs.includes(chosenRung)) {
@@ -273,12 +301,19 @@ export function ladderFor(question: LadderQuestion): LadderAnswer {
     while (at > 0 && limitOf(rungs[at]!, limits)) at -= 1;
     because = { kind: 'limit', limit: bar, wanted };
   }
+  // The coach's choice of a variation stays; a load does not.
+  if (faulty.length > 0 && because.kind !== 'chosen' && isLoaded(rungs[at]!)) {
+    because = { kind: 'faulty', faults: faulty, wanted: rungs[at]! };
+    while (at > 0 && isLoaded(rungs[at]!)) at -= 1;
+  }
   const now = rungs[at]!;
   const next = rungs[at + 1];
+  const loadKg = isLoaded(now) ? question.loadOf(now) : null;
   const newest = newestOn(now, seen);
   const missing: MissingForRung[] = [];
   const nextBar = next ? limitOf(next, limits) : null;
   if (nextBar) missing.push({ kind: 'limit', limit: nextBar });
+  if (next && isLoaded(next) && faulty.length > 0) missing.push({ kind: 'form', faults: faulty });
   if (!newest?.isClean || newest.reps < ENTRY_TEST.reps)
     missing.push({ kind: 'cleanReps', reps: ENTRY_TEST.reps });
   if (!newest?.isClean || newest.pauseS < ENTRY_TEST.pauseS)
@@ -301,16 +336,9 @@ export function ladderFor(question: LadderQuestion): LadderAnswer {
     now,
     because,
     dose: chosen?.dose ?? PURPOSE_PLANS[purpose ?? 'dailyLife'].dose,
-    loadKg: loadOn(now, question),
+    loadKg: faulty.length === 0 && loadKg !== null && loadKg > 0 ? loadKg : null,
+    isUnloaded: isLoaded(now) && (faulty.length > 0 || loadKg === 0),
+    faulty,
     next: next ? { rung: next, missing } : null,
   };
-
-  /** Most that went clean on a rung, else the load of the setup in use if this is its rung; within what the hold takes. */
-  function loadOn(id: RungId, { seen: all }: LadderQuestion): number | null {
-    const clean = all.filter((s) => s.rung === id && s.isClean).map((s) => s.loadKg);
-    const own = RUNG_TABLE[id].hold === setup.hold ? setup.loadKg : 0;
-    const most = clean.length > 0 ? Math.max(...clean) : own;
-    const allowed = Math.min(most, HOLD_LOAD_MOST_KG[RUNG_TABLE[id].hold] ?? Infinity);
-    return allowed > 0 ? allowed : null;
-  }
 }
