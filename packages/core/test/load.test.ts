@@ -224,7 +224,8 @@ describe('the load to advise', () => {
     expect(advice(set(60), set(50, 'fault'))).toEqual({ mostKg: 47.5, because: 'clearFault' });
     // A heavier faulty set after it changes nothing.
     expect(advice(set(60), set(50, 'fault'), set(70, 'fault')).mostKg).toBe(47.5);
-    expect(advice(set(60), set(50, 'pain'), set(70, 'fault')).mostKg).toBe(47.5);
+    expect(advice(set(60), set(50, 'pain'), set(70, 'fault')).mostKg).toBe(0);
+    expect(advice(set(60), set(50, 'pain'), set(20), set(70, 'fault')).mostKg).toBe(47.5);
     expect(advice(set(100), set(60, 'fault'), set(60))).toEqual({ mostKg: 102.5, because: 'step' });
     expect(advice(set(100), set(60, 'fault'), set(60, 'pain')).because).toBe('pain');
     expect(advice(set(40, 'pain'))).toEqual({ mostKg: 0, because: 'pain' });

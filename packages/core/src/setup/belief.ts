@@ -1,7 +1,7 @@
 import { normalQuantile, normalShare, radicalInverse } from '../chance/normal.ts';
 import { SIDES, type BothSides, type Side } from '../linkage/setup.ts';
 import type { SetupQuestion } from './question.ts';
-import { foldNeededAt, type PerUnit, type Reach } from './reach.ts';
+import { END_NAMES, foldNeededAt, type PerUnit, type Reach } from './reach.ts';
 
 /** What may be true of a client: weighed guesses at everything that is not known for certain. */
 export interface Belief {
@@ -20,10 +20,22 @@ export interface Belief {
   weight: Float64Array;
 }
 
+/** A ceiling that leaves more than this ends nothing for any guess, degrees (house default). */
+const FAR_DEG = 30;
+/** So many soft edges short, nothing is left of a chance. */
+const HOPELESS = -8;
 /** Guesses in a belief. */
 export const GUESSES = 2048;
 /** From just too little to just enough, a limit shows over about so many degrees (house defaults). */
 const SOFT_DEG = { ankle: 0.7, fold: 1.5 } as const;
+/** The same for the ceilings that are not the ankle's, each in its own degrees. */
+const SOFT_ENDS: Readonly<Record<(typeof END_NAMES)[number], number>> = {
+  shin: 0.7,
+  travel: 0.7,
+  spread: 0.25,
+  bend: 0.7,
+  closing: 0.7,
+};
 /** How often a trial shows what the limits do not explain: attention, the eye, a bad rep (house default). */
 const LAPSE = 0.06;
 
@@ -92,11 +104,17 @@ const shift = (per: PerUnit, b: Belief, i: number): number =>
   per.shank * b.shank[i]! +
   per.balance * b.balance[i]!;
 
-/** Degrees a side has left for one guess: of its ankle, and of the ceilings that are not the ankle's. */
-function spareOf(reach: Reach, ankleDeg: number, moved: number): number {
-  const { neededDeg, slackDeg, pitchDeg } = reach;
-  if (neededDeg === null) return -Infinity;
-  return Math.min(ankleDeg + pitchDeg - neededDeg, slackDeg) - moved;
+/** Degrees of its ankle a side has left for one guess. */
+const ankleSpareOf = ({ neededDeg, pitchDeg }: Reach, ankleDeg: number, moved: number): number =>
+  neededDeg === null ? -Infinity : ankleDeg + pitchDeg - neededDeg - moved;
+
+/** The least that the ceilings which are not the ankle's leave a side for one guess, in their soft edges. */
+function endsSpareOf({ endsDeg, endsPerUnit }: Reach, b: Belief, i: number): number {
+  let least = Infinity;
+  for (const end of END_NAMES)
+    if (endsDeg[end] < FAR_DEG)
+      least = Math.min(least, (endsDeg[end] + shift(endsPerUnit[end], b, i)) / SOFT_ENDS[end]);
+  return least;
 }
 
 const foldSpareOf = (reach: Reach, ankleDeg: number, fold: number, moved: number): number =>
@@ -104,29 +122,33 @@ const foldSpareOf = (reach: Reach, ankleDeg: number, fold: number, moved: number
     ? Infinity
     : fold - foldNeededAt(reach, ankleDeg + reach.pitchDeg) - moved;
 
-/** How likely each part holds for one guess: left side, right side, fold. */
-function holding(reach: SetupReach, b: Belief, i: number): BothSides<number> & { fold: number } {
+/** How likely each part holds for one guess: left ankle, right ankle, fold; and all of them with the other ceilings, whose soft edge counts once. */
+function holding(
+  reach: SetupReach,
+  b: Belief,
+  i: number,
+): BothSides<number> & { fold: number; down: number } {
   const ankles = { left: b.left[i]!, right: b.right[i]! };
   const fold = Math.min(b.fold ? b.fold[i]! + reach.roundedDeg : Infinity, reach.foldCapDeg);
   const side = (s: Side) =>
-    normalShare(spareOf(reach[s], ankles[s], shift(reach[s].perUnit, b, i)) / SOFT_DEG.ankle);
+    ankleSpareOf(reach[s], ankles[s], shift(reach[s].perUnit, b, i)) / SOFT_DEG.ankle;
   const foldSide = (s: Side) =>
     foldSpareOf(reach[s], ankles[s], fold, shift(reach[s].foldPerUnit, b, i));
+  const [left, right] = [side('left'), side('right')];
+  const folded =
+    fold === Infinity ? Infinity : Math.min(foldSide('left'), foldSide('right')) / SOFT_DEG.fold;
+  const ends = Math.min(endsSpareOf(reach.left, b, i), endsSpareOf(reach.right, b, i));
   return {
-    left: side('left'),
-    right: side('right'),
-    fold:
-      fold === Infinity
-        ? 1
-        : normalShare(Math.min(foldSide('left'), foldSide('right')) / SOFT_DEG.fold),
+    left: normalShare(left),
+    right: normalShare(right),
+    fold: normalShare(folded),
+    down: normalShare(Math.min(left, right, folded, ends)),
   };
 }
 
 /** Chance that one guess gets down: depth reached, heels down, fold kept. */
-export function getsDownFor(belief: Belief, reach: SetupReach, i: number): number {
-  const h = holding(reach, belief, i);
-  return h.left * h.right * h.fold;
-}
+export const getsDownFor = (belief: Belief, reach: SetupReach, i: number): number =>
+  holding(reach, belief, i).down;
 
 /** The largest of a list of guesses, and the largest size of one; kept, since trials weigh guesses anew and never move them. */
 const extents = new WeakMap<Float64Array, { most: number; size: number }>();
@@ -152,12 +174,17 @@ function isHopeless(belief: Belief, { left: l, right: r }: SetupReach): boolean 
     extentOf(belief.shank).size,
     extentOf(belief.balance).size,
   ];
-  const best = ({ neededDeg, slackDeg, pitchDeg, perUnit: p }: Reach, ankle: number) =>
-    Math.min(ankle + pitchDeg - neededDeg!, slackDeg) +
+  const farthest = (p: PerUnit) =>
     Math.abs(p.thigh) * thigh +
     Math.abs(p.trunk) * trunk +
     Math.abs(p.shank) * shank +
     Math.abs(p.balance) * balance;
+  const best = ({ neededDeg, endsDeg, pitchDeg, perUnit, endsPerUnit }: Reach, ankle: number) => {
+    let most = ankle + pitchDeg - neededDeg! + farthest(perUnit);
+    for (const end of END_NAMES)
+      if (endsDeg[end] < FAR_DEG) most = Math.min(most, endsDeg[end] + farthest(endsPerUnit[end]));
+    return most;
+  };
   const least = Math.min(best(l, extentOf(belief.left).most), best(r, extentOf(belief.right).most));
   return normalShare(least / SOFT_DEG.ankle) === 0;
 }
@@ -179,6 +206,7 @@ export function chanceOf(belief: Belief, reach: SetupReach, most = Infinity): nu
   const isAlike = pl === pr;
   // Symmetric feet share one table, in which the stiffer ankle needs more fold.
   const isShared = l.foldNeededDeg === r.foldNeededDeg;
+  const ends = endsOf(l === r || isAlike ? [l] : [l, r]);
   let sum = 0;
   let all = 0;
   const half = Math.max(1, weight.length / 2);
@@ -190,17 +218,21 @@ export function chanceOf(belief: Belief, reach: SetupReach, most = Infinity): nu
     all += w;
     const [t, u, s, o] = [thigh[i]!, trunk[i]!, shank[i]!, balance[i]!];
     const movedL = pl.thigh * t + pl.trunk * u + pl.shank * s + pl.balance * o;
-    const a = normalShare((Math.min(left[i]! + spareL, l.slackDeg) - movedL) / SOFT_DEG.ankle);
-    if (a === 0) continue;
     const movedR = isAlike ? movedL : pr.thigh * t + pr.trunk * u + pr.shank * s + pr.balance * o;
-    const b = normalShare((Math.min(right[i]! + spareR, r.slackDeg) - movedR) / SOFT_DEG.ankle);
-    if (b === 0) continue;
-    let p = a * b;
+    let spare = Math.min(left[i]! + spareL - movedL, right[i]! + spareR - movedR);
+    spare /= SOFT_DEG.ankle;
+    for (const { deg, per } of ends)
+      spare = Math.min(
+        spare,
+        deg + per.thigh * t + per.trunk * u + per.shank * s + per.balance * o,
+      );
+    // A soft edge counts once, whichever limit is nearest: of one ceiling that both sides share as of two ankles.
+    if (spare < HOPELESS) continue;
     if (hasFold) {
       const own = fold === null ? Infinity : fold[i]! + reach.roundedDeg;
       const has = own < reach.foldCapDeg ? own : reach.foldCapDeg;
       const foldL = fl.thigh * t + fl.trunk * u + fl.shank * s + fl.balance * o;
-      const spare = isShared
+      const foldSpare = isShared
         ? has - foldNeededAt(l, Math.min(left[i]!, right[i]!) + l.pitchDeg) - foldL
         : Math.min(
             has - foldNeededAt(l, left[i]! + l.pitchDeg) - foldL,
@@ -208,13 +240,30 @@ export function chanceOf(belief: Belief, reach: SetupReach, most = Infinity): nu
               foldNeededAt(r, right[i]! + r.pitchDeg) -
               (fr.thigh * t + fr.trunk * u + fr.shank * s + fr.balance * o),
           );
-      p *= normalShare(spare / SOFT_DEG.fold);
+      spare = Math.min(spare, foldSpare / SOFT_DEG.fold);
     }
-    sum += w * p;
+    sum += w * normalShare(spare);
   }
   // The weights sum to one only to rounding.
   return all > 0 ? Math.min(1, sum / all) : 0;
 }
+
+/** Ceilings of these sides that lie near enough to matter, in their soft edges. */
+const endsOf = (sides: readonly Reach[]): { deg: number; per: PerUnit }[] =>
+  sides.flatMap(({ endsDeg, endsPerUnit }) =>
+    END_NAMES.flatMap((end) => {
+      if (endsDeg[end] >= FAR_DEG) return [];
+      const soft = SOFT_ENDS[end];
+      const { thigh, trunk, shank, balance } = endsPerUnit[end];
+      const per = {
+        thigh: thigh / soft,
+        trunk: trunk / soft,
+        shank: shank / soft,
+        balance: balance / soft,
+      };
+      return [{ deg: endsDeg[end] / soft, per }];
+    }),
+  );
 
 /** What a trial of 3–5 reps showed. */
 export interface TrialSeen {
@@ -238,7 +287,7 @@ function likelihood(h: ReturnType<typeof holding>, seen: TrialSeen): number {
   if (seen.tucked) p *= lapsed(1 - h.fold);
   else if (seen.tucked === false && seen.reached) p *= lapsed(h.fold);
   const isUnexplained = !seen.reached && !seen.tucked && !rose?.left && !rose?.right;
-  if (isUnexplained) p *= lapsed(1 - h.left * h.right * h.fold);
+  if (isUnexplained) p *= lapsed(1 - h.down);
   return p;
 }
 

@@ -1,10 +1,10 @@
-import { toDeg, toRad } from '../geometry/angles.ts';
+import { safeAsin, toDeg, toRad } from '../geometry/angles.ts';
 import { smallestSatisfying } from '../geometry/smallestSatisfying.ts';
 import type { Linkage } from '../linkage/linkage.ts';
 import { hipXAt, leanDemand, trunkForDemand } from '../linkage/pose.ts';
-import { closingRange, fixedCeiling } from '../window/ceilings.ts';
+import { closingRange, cosKneeFlexion, fixedCeiling } from '../window/ceilings.ts';
 import { topOfDescentDeg } from '../window/deepest.ts';
-import { DEPTH_SCAN_DEG, type SideLimits } from '../window/limits.ts';
+import { DEPTH_SCAN_DEG, SHANK_SEARCH_DEG, type SideLimits } from '../window/limits.ts';
 import { foldExcess, lowestCeiling } from '../window/window.ts';
 
 /** Degrees by which a need moves when a length is longer by its own size, or the balance point further forward by a whole foot. */
@@ -17,6 +17,24 @@ export interface PerUnit {
 
 export const NO_CHANGE: PerUnit = { thigh: 0, trunk: 0, shank: 0, balance: 0 };
 
+/** Ceilings that are not the ankle's. Shin and travel in degrees of
+ * shin, spread in degrees the hip opens, bend in degrees of knee, closing in degrees of shin: where the thigh no longer spans, or nothing balances. */
+export const END_NAMES = ['shin', 'travel', 'spread', 'bend', 'closing'] as const;
+type EndName = (typeof END_NAMES)[number];
+
+/** What each of these leaves at the shank that is needed, degrees; Infinity = no such limit. */
+export type Ends = Readonly<Record<EndName, number>>;
+/** How each moves with the body and the balance point. */
+export type EndsPerUnit = Readonly<Record<EndName, PerUnit>>;
+
+const NO_ENDS_CHANGE: EndsPerUnit = {
+  shin: NO_CHANGE,
+  travel: NO_CHANGE,
+  spread: NO_CHANGE,
+  bend: NO_CHANGE,
+  closing: NO_CHANGE,
+};
+
 /**
  * Needs of a setup on one side on the way down to a depth, for any ankle and fold: worked out once, then asked for any
  * number of ankles and folds. The ankle enters as the shank inclination it allows, β = dorsiflexion − buffer + pitch.
@@ -24,8 +42,8 @@ export const NO_CHANGE: PerUnit = { thigh: 0, trunk: 0, shank: 0, balance: 0 };
 export interface Reach {
   /** Least β for which balance and lean hold all the way, degrees; null = no ankle would do. */
   neededDeg: number | null;
-  /** How far the ceilings that are not the ankle's lie above the floors, at the tightest depth, degrees. */
-  slackDeg: number;
+  /** What the ceilings that are not the ankle's leave, each by itself: they move with the body in ways of their own. */
+  endsDeg: Ends;
   /** Fold limit at zero abduction that is needed, at each of {@link Reach.shanksDeg}, degrees; null when no fold limit counts. */
   foldNeededDeg: Float64Array | null;
   /** Evenly spaced, rising. */
@@ -34,6 +52,7 @@ export interface Reach {
   /** How the shank and the fold needed move with the body and the balance point: straight lines about the body as known. */
   perUnit: PerUnit;
   foldPerUnit: PerUnit;
+  endsPerUnit: EndsPerUnit;
 }
 
 /** Depths asked on the way down, degrees: coarse above, close where the demand peaks. */
@@ -44,6 +63,45 @@ export const depthsTo = (targetDeg: number): number[] => [
   ...STEPS_DEG.filter((d) => d < targetDeg - 1e-9),
   targetDeg,
 ];
+
+const NO_ENDS: Ends = {
+  shin: Infinity,
+  travel: Infinity,
+  spread: Infinity,
+  bend: Infinity,
+  closing: Infinity,
+};
+
+/** What the ceilings leave that stay the same all the way down, when the shank leans this far. The hip's spread in degrees of spread: it has no shank of its own where the toes point ahead. */
+function endsAt(
+  link: Linkage,
+  limits: SideLimits,
+  shankDeg: number,
+): Omit<Ends, 'bend' | 'closing'> {
+  const only = (own: Partial<SideLimits>) =>
+    toDeg(
+      fixedCeiling(link, {
+        ...limits,
+        dorsiflexionDeg: 180,
+        bufferDeg: 0,
+        kneePastToeMm: null,
+        shankDeg: null,
+        hipAbductionDeg: null,
+        ...own,
+      }).at,
+    ) - shankDeg;
+  const across =
+    link.ankleY + link.shankMm * Math.sin(toRad(shankDeg)) * link.sinKneeAzimuth - link.hipY;
+  return {
+    shin: limits.shankDeg === null ? Infinity : limits.shankDeg - shankDeg,
+    travel:
+      limits.kneePastToeMm === null ? Infinity : only({ kneePastToeMm: limits.kneePastToeMm }),
+    spread:
+      limits.hipAbductionDeg === null
+        ? Infinity
+        : limits.hipAbductionDeg - toDeg(safeAsin(across / link.thighMm)),
+  };
+}
 
 /**
  * Tables of what is needed down to each of several targets.
@@ -67,7 +125,8 @@ export function reachTables(
   const foldNeeded = hasFold ? new Float64Array(shanksDeg.length).fill(-Infinity) : null;
   const shanks = shanksDeg.map(toRad);
   let needed: number | null = -Infinity;
-  let slack = Infinity;
+  let closing = Infinity;
+  let bend = Infinity;
   const top = topOfDescentDeg(link);
 
   const goTo = (depthDeg: number) => {
@@ -85,7 +144,18 @@ export function reachTables(
       const kneeX = link.ankleX + link.shankMm * sin * link.cosKneeAzimuth;
       return leanDemand(link, sin, hipXAt(link, sin, cosDepth) ?? kneeX);
     };
-    const ceiling = lowestCeiling(link, free, depth, range, fixed).at;
+    const lowest = lowestCeiling(link, free, depth, range, fixed);
+    const ceiling = lowest.at;
+    // Where the thigh no longer spans, or further forward nothing balances.
+    const ends =
+      limits.kneeFlexionDeg === null && ceiling < fixed.at && ceiling < toRad(SHANK_SEARCH_DEG.high)
+        ? ceiling
+        : Infinity;
+    // The knee bends more the further the shank leans, so what is left is asked at the least shank that will do.
+    const bendLeft = (shank: number) =>
+      limits.kneeFlexionDeg === null
+        ? Infinity
+        : limits.kneeFlexionDeg - toDeg(Math.acos(cosKneeFlexion(link, shank, depth)));
     const excess = (shank: number) => {
       const demand = demandAt(shank);
       return demand > link.momentSpan
@@ -97,7 +167,8 @@ export function reachTables(
     const isCovered =
       known >= range.low &&
       known <= ceiling &&
-      toDeg(ceiling) - needed >= slack &&
+      (ends === Infinity || toDeg(ends) - needed >= closing) &&
+      bendLeft(known) >= bend &&
       excess(known) <= 0;
     if (!isCovered) {
       // Below the ceiling first; beyond it the floor only says how much is missing.
@@ -110,7 +181,8 @@ export function reachTables(
         return;
       }
       needed = Math.max(needed, toDeg(floor));
-      slack = Math.min(slack, toDeg(ceiling - floor));
+      if (ends < Infinity) closing = Math.min(closing, toDeg(ends - floor));
+      bend = Math.min(bend, bendLeft(floor));
     }
     if (!hipFold || !foldNeeded) return;
     const limit = { ...hipFold, atZeroAbductionDeg: 0 };
@@ -134,12 +206,16 @@ export function reachTables(
     passed = target;
     return {
       neededDeg: top === null || target < top ? null : needed,
-      slackDeg: slack,
+      endsDeg:
+        needed === null || needed === -Infinity
+          ? NO_ENDS
+          : { ...endsAt(link, limits, needed), bend, closing },
       foldNeededDeg: foldNeeded ? foldNeeded.slice() : null,
       shanksDeg,
       pitchDeg,
       perUnit: NO_CHANGE,
       foldPerUnit: NO_CHANGE,
+      endsPerUnit: NO_ENDS_CHANGE,
     };
   });
 }
@@ -170,8 +246,8 @@ export const reachesWith = (
   dorsiflexionDeg: number,
   foldAtZeroDeg: number,
 ): boolean => {
-  const { neededDeg, slackDeg, pitchDeg } = reach;
-  if (neededDeg === null || slackDeg < -1e-9) return false;
+  const { neededDeg, endsDeg, pitchDeg } = reach;
+  if (neededDeg === null || END_NAMES.some((end) => endsDeg[end] < -1e-9)) return false;
   const shank = dorsiflexionDeg + pitchDeg;
   if (shank < neededDeg - 1e-9) return false;
   return foldNeededAt(reach, shank) <= foldAtZeroDeg + 1e-9;

@@ -182,6 +182,13 @@ function mixed(a: PerUnit, b: PerUnit, share: number): PerUnit {
 const between = (a: Slope, b: Slope, share: number): Slope => ({
   perUnit: mixed(a.perUnit, b.perUnit, share),
   foldPerUnit: mixed(a.foldPerUnit, b.foldPerUnit, share),
+  endsPerUnit: {
+    shin: mixed(a.endsPerUnit.shin, b.endsPerUnit.shin, share),
+    travel: mixed(a.endsPerUnit.travel, b.endsPerUnit.travel, share),
+    spread: mixed(a.endsPerUnit.spread, b.endsPerUnit.spread, share),
+    bend: mixed(a.endsPerUnit.bend, b.endsPerUnit.bend, share),
+    closing: mixed(a.endsPerUnit.closing, b.endsPerUnit.closing, share),
+  },
 });
 
 function slopeOver(

@@ -7,7 +7,14 @@ import type { Case } from '../window/solve.ts';
 import type { SetupReach } from './belief.ts';
 import { caseFor, type SetupQuestion, roundingIn } from './question.ts';
 import type { MethodProfile } from './profiles.ts';
-import { foldNeededAt, reachTables, type PerUnit, type Reach } from './reach.ts';
+import {
+  END_NAMES,
+  foldNeededAt,
+  reachTables,
+  type EndsPerUnit,
+  type PerUnit,
+  type Reach,
+} from './reach.ts';
 
 /** The fold is worked out at shanks so far apart at most, degrees. */
 const NODE_DEG = 2;
@@ -64,7 +71,7 @@ export function slopesOf(
   side: Side,
   targetsDeg: readonly number[],
   shankDeg: number,
-): { perUnit: PerUnit; foldPerUnit: PerUnit }[] {
+): Pick<Reach, 'perUnit' | 'foldPerUnit' | 'endsPerUnit'>[] {
   const nodes = base.limits.hipFold ? Float64Array.of(shankDeg) : new Float64Array(0);
   const at = (unit: keyof PerUnit, by: number) => {
     const next = moved(body, base.setup, unit, by);
@@ -82,13 +89,17 @@ export function slopesOf(
   return targetsDeg.map((_, i) => {
     const perUnit = {} as PerUnit;
     const foldPerUnit = {} as PerUnit;
+    const endsPerUnit = {} as Record<keyof EndsPerUnit, PerUnit>;
+    for (const end of END_NAMES) endsPerUnit[end] = {} as PerUnit;
     for (const { unit, more, less } of ends) {
       perUnit[unit] = slope(more[i]!.neededDeg, less[i]!.neededDeg, STEP[unit]);
       foldPerUnit[unit] = nodes.length
         ? slope(foldNeededAt(more[i]!, shankDeg), foldNeededAt(less[i]!, shankDeg), STEP[unit])
         : 0;
+      for (const end of END_NAMES)
+        endsPerUnit[end][unit] = slope(more[i]!.endsDeg[end], less[i]!.endsDeg[end], STEP[unit]);
     }
-    return { perUnit, foldPerUnit };
+    return { perUnit, foldPerUnit, endsPerUnit };
   });
 }
 

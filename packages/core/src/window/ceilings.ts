@@ -65,6 +65,18 @@ export function closingRange(
   return from <= to ? { low: from, high: to } : null;
 }
 
+/** Cosine of the knee's flexion at a shank inclination and thigh depth, both radians: the three-dimensional angle between shank and thigh. */
+export function cosKneeFlexion(link: Linkage, shank: number, depth: number): number {
+  const reach = link.thighMm * Math.cos(depth);
+  const sin = Math.sin(shank);
+  const across = link.ankleY + link.shankMm * sin * link.sinKneeAzimuth - link.hipY;
+  const back = Math.sqrt(Math.max(0, reach * reach - across * across));
+  return (
+    (-sin * (link.cosKneeAzimuth * back + link.sinKneeAzimuth * across)) / link.thighMm -
+    Math.cos(shank) * Math.sin(depth)
+  );
+}
+
 /**
  * The knee flexion limit as a ceiling: at a given depth the knee bends more the further the shank leans.
  * Works on the three-dimensional angle, so it has no closed form once the toes turn out.
@@ -77,18 +89,8 @@ export function kneeFlexionCeiling(
   high: number,
 ): number {
   const cosLimit = Math.cos(toRad(limitDeg));
-  const sinDepth = Math.sin(depth);
-  const reach = link.thighMm * Math.cos(depth);
   // Excess of flexion over the limit, as a difference of cosines; falls as the shank leans back.
-  const excess = (shank: number) => {
-    const sin = Math.sin(shank);
-    const across = link.ankleY + link.shankMm * sin * link.sinKneeAzimuth - link.hipY;
-    const back = Math.sqrt(Math.max(0, reach * reach - across * across));
-    const dot =
-      (-sin * (link.cosKneeAzimuth * back + link.sinKneeAzimuth * across)) / link.thighMm -
-      Math.cos(shank) * sinDepth;
-    return cosLimit - dot;
-  };
+  const excess = (shank: number) => cosLimit - cosKneeFlexion(link, shank, depth);
   if (high < low) return ALWAYS;
   if (excess(low) > 0) return NEVER;
   // Flexion rises with the shank until the thigh is nearly as far out as it spans, where it dips again, so
