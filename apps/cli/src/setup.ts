@@ -4,6 +4,7 @@ import {
   chooseSetup,
   footingOf,
   HOLDS,
+  loadIn,
   OTHER_HOLDS,
   profileOf,
   resolveBody,
@@ -18,7 +19,9 @@ import {
 } from '@zither/core';
 import type { SetupFile } from '@zither/contract';
 import { readSetupFile } from '@zither/formats';
+import { HOLD_NAMES } from '@zither/words/names';
 import { sayProposal, sayStep } from '@zither/words/setup';
+import { sayOr } from '@zither/words/terms';
 import { writeAnswer } from './answer.ts';
 import { answer, readInput, refusal, type Run } from './run.ts';
 
@@ -42,15 +45,28 @@ function profileFor({ profile, limits, setup, workingPoint }: SetupFile): Method
   };
 }
 
-/** What is not known: the house's spreads for what was not said in the file. */
+/**
+ * What is not known: the house's spreads for what was not said in the file. What is said of an ankle replaces the error of its reading; what a wall
+ * does not show of a squat comes on top, as always.
+ */
 function uncertaintyFor({ body, uncertainty: said }: SetupFile): Uncertainty {
-  const usual = uncertaintyOf({ ...body, segmentsMm: body.segmentsMm ?? {} });
   const ankle = said?.dorsiflexionDeg;
-  return {
-    ...usual,
-    ...(ankle === undefined ? {} : { dorsiflexionDeg: { left: ankle, right: ankle } }),
-    ...(said?.hipFoldDeg === undefined ? {} : { hipFoldDeg: said.hipFoldDeg }),
-  };
+  const usual = uncertaintyOf(
+    { ...body, segmentsMm: body.segmentsMm ?? {} },
+    ankle === undefined ? {} : { ankleSemDeg: { left: ankle, right: ankle } },
+  );
+  return said?.hipFoldDeg === undefined ? usual : { ...usual, hipFoldDeg: said.hipFoldDeg };
+}
+
+/** Why the setup's load or its position may not be used by what the file allows; null = it may. */
+function refusedLoad({ setup, holds }: SetupFile): string | null {
+  if (!holds) return null;
+  const allowed = sayOr(holds.map((h) => HOLD_NAMES[h].toLowerCase()));
+  if (!holds.includes(setup.hold))
+    return `setup.hold: ${HOLD_NAMES[setup.hold].toLowerCase()}${setup.loadKg > 0 ? ` with ${setup.loadKg} kg` : ''} is not among the load positions allowed (holds: ${allowed}). Add it to holds, or change the setup.`;
+  return holds.every((h) => loadIn(h, setup) === null)
+    ? `setup.loadKg: ${setup.loadKg} kg is more than the load positions allowed carry (holds: ${allowed}).`
+    : null;
 }
 
 const round = (value: number, digits = 1) => Number(value.toFixed(digits)) + 0;
@@ -85,6 +101,8 @@ export function runSetup(args: readonly string[]): Run {
   if ('refused' in input) return input.refused;
   const reading = readSetupFile(input.text);
   if (!reading.ok) return refusal(reading.problem.message);
+  const refused = refusedLoad(reading.file);
+  if (refused !== null) return refusal(refused);
   const { body, limits, setup, target, kit, habit, holds } = reading.file;
   const profile = profileFor(reading.file);
   const { kneePastToeMm, shankDeg, hipAbductionDeg, kneeFlexionDeg } = limits;

@@ -1,5 +1,6 @@
 import {
   CAUSES,
+  neverCertain,
   type LikelyCause,
   type NeededChange,
   type Proposal,
@@ -131,7 +132,11 @@ export function writeAnswer(answer: Answer) {
           setup: { ...loop.advice.setup, thighDepthDeg: loop.advice.targetDepthDeg },
           chance: round(loop.advice.chance),
         },
-        tellMore: answer.tellMore.map((t) => ({ ...t, says: sayTelling(t) })),
+        tellMore: answer.tellMore.map((t) => ({
+          ...t,
+          changes: neverCertain(t.changes),
+          says: sayTelling(t),
+        })),
       },
     plan: answer.plan && plan(answer.plan),
     missing: answer.missing.map((what) => MISSING_NAMES[what]),

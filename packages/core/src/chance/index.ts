@@ -4,3 +4,4 @@ export * from './student.ts';
 export * from './difference.ts';
 export * from './trend.ts';
 export * from './share.ts';
+export * from './certain.ts';

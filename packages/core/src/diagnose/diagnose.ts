@@ -1,3 +1,4 @@
+import { neverCertain } from '../chance/certain.ts';
 import type { Side } from '../linkage/setup.ts';
 import { CAUSES, type CauseId } from './causes.ts';
 import { evidenceOf, type Signs } from './evidence.ts';
@@ -88,7 +89,7 @@ export function diagnose(
     return {
       cause,
       side,
-      probability,
+      probability: neverCertain(probability),
       refer: kind === 'refer' || kind === 'stop',
       because: ledger.filter((w) => w.bits >= WEIGHT_LEAST),
       against: ledger.filter((w) => w.bits <= -WEIGHT_LEAST),

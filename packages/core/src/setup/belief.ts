@@ -1,3 +1,4 @@
+import { neverCertain } from '../chance/certain.ts';
 import { normalQuantile, normalShare, radicalInverse } from '../chance/normal.ts';
 import { SIDES, type BothSides, type Side } from '../linkage/setup.ts';
 import type { SetupQuestion } from './question.ts';
@@ -196,7 +197,8 @@ function isHopeless(belief: Belief, { left: l, right: r }: SetupReach): boolean 
  */
 export function chanceOf(belief: Belief, reach: SetupReach, most = Infinity): number {
   const { left: l, right: r } = reach;
-  if (l.neededDeg === null || r.neededDeg === null || isHopeless(belief, reach)) return 0;
+  if (l.neededDeg === null || r.neededDeg === null || isHopeless(belief, reach))
+    return neverCertain(0);
   const { left, right, fold, thigh, trunk, shank, balance, weight } = belief;
   const spareL = l.pitchDeg - l.neededDeg;
   const spareR = r.pitchDeg - r.neededDeg;
@@ -244,8 +246,7 @@ export function chanceOf(belief: Belief, reach: SetupReach, most = Infinity): nu
     }
     sum += w * normalShare(spare);
   }
-  // The weights sum to one only to rounding.
-  return all > 0 ? Math.min(1, sum / all) : 0;
+  return neverCertain(all > 0 ? sum / all : 0);
 }
 
 /** Ceilings of these sides that lie near enough to matter, in their soft edges. */

@@ -1,3 +1,4 @@
+import { neverCertain } from '../chance/certain.ts';
 import type { Setup } from '../linkage/setup.ts';
 import { afterTrial, chanceOf, startBelief, type Belief } from './belief.ts';
 import {
@@ -68,7 +69,7 @@ export function formChance(
     of += weight;
     if (keptForm(t, method)) good += weight;
   }
-  return good / of;
+  return neverCertain(good / of);
 }
 
 /** Whether two rows are of the same setup. */

@@ -68,9 +68,8 @@ export const OTHER_HOLDS: Readonly<Partial<Record<Hold, readonly Hold[]>>> = {
 };
 
 /** The load a position is used with, kg; null = this load is too much for it, and none is dropped without a word. */
-export function loadIn(hold: Hold, { holds, loadKg }: Pick<SetupQuestion, 'holds' | 'loadKg'>) {
-  if (hold === 'bodyweight' || hold === 'armsForward')
-    return hold === holds[0] || loadKg === 0 ? 0 : null;
+export function loadIn(hold: Hold, { loadKg }: Pick<SetupQuestion, 'loadKg'>): number | null {
+  if (hold === 'bodyweight' || hold === 'armsForward') return loadKg === 0 ? 0 : null;
   if (hold === 'counterbalance' && loadKg === 0) return COUNTERWEIGHT_KG;
   return loadKg <= (HOLD_LOAD_MOST_KG[hold] ?? Infinity) ? loadKg : null;
 }

@@ -1,3 +1,4 @@
+import { neverCertain } from '../chance/certain.ts';
 import { normalShare } from '../chance/normal.ts';
 import type { ResolvedBody } from '../body/resolveBody.ts';
 import { equivalentRiseMm } from '../linkage/foot.ts';
@@ -59,7 +60,7 @@ export function weaningSteps(
         support,
         fromDorsiflexionDeg: from,
         isReached: trend.deg >= from,
-        chance: normalShare((trend.deg - from) / Math.max(trend.sem, 1e-6)),
+        chance: neverCertain(normalShare((trend.deg - from) / Math.max(trend.sem, 1e-6))),
       },
     ];
   });
