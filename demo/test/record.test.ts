@@ -114,6 +114,8 @@ describe('a client’s record', () => {
     expect(answer.plan.setup).toEqual({
       ...answer.setup.use,
       method: undefined,
+      barred: undefined,
+      passedOver: undefined,
       from: undefined,
       isTried: undefined,
       setAside: undefined,

@@ -229,6 +229,8 @@ const seenSchema = z.strictObject({
   reps: repsSchema,
   /** It changed sides from rep to rep: said once a side, each with its reps. */
   alternates: z.boolean().optional(),
+  /** Of an arch that gave way: the thigh depth at which it did; absent = not said. */
+  atDepthDeg: measured(-45, 45, '°').optional(),
 });
 export type Seen = z.infer<typeof seenSchema>;
 

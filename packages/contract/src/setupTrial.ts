@@ -54,7 +54,14 @@ export const setupTrialValuesSchema = z.strictObject({
   tuckFromDeg: thighDepthSchema.nullable(),
   /** What else was seen; of one that changes sides, an entry a side. */
   faults: z
-    .array(z.strictObject({ fault: trialFaultSchema, side: sideSchema.nullable() }))
+    .array(
+      z.strictObject({
+        fault: trialFaultSchema,
+        side: sideSchema.nullable(),
+        /** Of an arch that gave way: the thigh depth at which it did; absent = not said. */
+        atDepthDeg: thighDepthSchema.optional(),
+      }),
+    )
     .max(2 * trialFaults.length)
     .default([]),
   /** What was looked at; null = not recorded. */

@@ -113,7 +113,8 @@ export function answerOf(
       loopQuestion(dossier, basis.question, basis.method, on, settledSetup(dossier, limits, rules)),
       options,
     );
-  const use = basis && setupInUse(dossier, limits, rules, loop?.choice ?? null);
+  const use =
+    basis && setupInUse(dossier, limits, rules, loop?.choice ?? null, loop?.method ?? null);
   const facts = factsOf(dossier, rules);
   const plan =
     use && missingForPlan(dossier).length === 0
@@ -165,7 +166,7 @@ export const withTellings = (answer: Answer): Answer =>
     : answer;
 
 /** What would tell more of the first choice, under what the trials showed. */
-function tellings({ question, method, tried }: SetupBasis, { choice }: LoopAnswer): Telling[] {
+function tellings({ question, tried }: SetupBasis, { choice, method }: LoopAnswer): Telling[] {
   const [first] = choice.proposals;
   return first ? tellMore(question, method, beliefAfter(question, tried), first) : [];
 }

@@ -11,6 +11,8 @@ import {
   type SetupRules,
 } from '@zither/core';
 import { bodyOf } from './body.ts';
+import { carriedUnder } from './carried.ts';
+import { footLostOf } from './footLost.ts';
 import { clientCase, isHeelSaid, kitHere, knownOf, startingSetup } from './derive.ts';
 import { methodOf } from './method.ts';
 import { sidesOf } from './sides.ts';
@@ -42,7 +44,19 @@ export function finderQuestion(
   const { left, right } = known.ankle;
   if (!left || !right) return null;
   const start = startingSetup(client, known, methodOf(dossier)).setup;
-  const { hold, loadKg } = setup?.setup ?? start;
+  const asked = setup?.setup ?? start;
+  // What was tried stays to choose from, also once the setup in use has another load position.
+  const { holds, loadKg } = carriedUnder(
+    safety,
+    [
+      ...new Set([
+        asked.hold,
+        ...(OTHER_HOLDS[asked.hold] ?? []),
+        ...countingTrials(dossier).map((t) => t.setup.hold),
+      ]),
+    ],
+    asked.loadKg,
+  );
   const found = clientCase(dossier, safety);
   const sides = found.kind === 'ready' ? sidesOf(dossier, found.question) : null;
   const body = bodyOf(client);
@@ -51,14 +65,7 @@ export function finderQuestion(
     dorsiflexionDeg: allowedAnkles({ left: left.deg, right: right.deg }, safety),
     hipFold: known.fold ? foldLimitOf(known.fold) : null,
     habit: { stanceWidthMm: start.stanceWidthMm, toeOutDeg: start.toeOutDeg },
-    // What was tried stays to choose from, also once the setup in use has another load position.
-    holds: [
-      ...new Set([
-        hold,
-        ...(OTHER_HOLDS[hold] ?? []),
-        ...countingTrials(dossier).map((t) => t.setup.hold),
-      ]),
-    ],
+    holds,
     loadKg,
     kit: kitOf(dossier),
     uncertainty: uncertaintyOf(
@@ -71,6 +78,11 @@ export function finderQuestion(
     ),
     rules,
     turnFurther: sides && turnFurtherBy(sides),
+    footLost: footLostOf(dossier).map(({ stanceWidthMm, toeOutDeg, depthDeg }) => ({
+      stanceWidthMm,
+      toeOutDeg,
+      depthDeg,
+    })),
     safety,
   };
 }

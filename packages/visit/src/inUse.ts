@@ -4,26 +4,34 @@ import {
   chanceIn,
   chancesOf,
   formChance,
+  isBeyondFoot,
   isSame,
   type Case,
+  type Hold,
   type MethodProfile,
   type Placed,
   type SafetyLimit,
+  type Setup,
   type SetupChoice,
   type SetupQuestion,
   type SetupRules,
   type Support,
 } from '@zither/core';
+import { carriedUnder } from './carried.ts';
 import { caseWith, isHeelSaid, knownOf, lockOf, startingSetup } from './derive.ts';
 import { methodOf, methodUnder } from './method.ts';
 import { finderQuestion, kitOf } from './finder.ts';
+import { footLostOf } from './footLost.ts';
 import { countingTrials, triedFrom, type Chances } from './trying.ts';
 
 /** Where the setup in use comes from. */
 export type SetupSource = 'locked' | 'chosen' | 'proposed' | 'habit';
 
-/** Why a locked setup is not used: it breaks a limit in force, what it stands on is gone, or newer readings put it under what is worth trying. */
-export type SetAside = 'limit' | 'kit' | 'chance';
+/**
+ * Why a locked or chosen setup is not used: it breaks a limit in force, what it stands on is gone, newer readings put it under what is worth
+ * trying, or an arch was lost since in one no wider and no further out.
+ */
+export type SetAside = 'limit' | 'kit' | 'chance' | 'foot';
 
 /** A setup under the limits of the day, with its chances. */
 export interface Assessed extends Placed, Chances {
@@ -39,6 +47,10 @@ export interface SetupUse extends Assessed {
   from: SetupSource;
   /** A locked setup that is treated as absent. */
   setAside: { lock: Lock; because: SetAside } | null;
+  /** Why the setup that was chosen is not used; null = it is, or none was. */
+  passedOver: Extract<SetAside, 'limit' | 'foot'> | null;
+  /** The load and its position that were asked for and that a limit rules out; null = none. */
+  barred: { hold: Hold; loadKg: number; limit: SafetyLimit } | null;
 }
 
 const supportIs = (a: Support, b: Support): boolean =>
@@ -84,6 +96,7 @@ export function underLimits(
   const { question } = found;
   const isBroken =
     question.setup.loadKg < at.setup.loadKg ||
+    question.setup.hold !== at.setup.hold ||
     question.target.thighDepthDeg < at.targetDepthDeg - 1e-9;
   return { question, isBroken };
 }
@@ -134,6 +147,15 @@ function assessorOf(
   };
 }
 
+/** The load and position that a lock or the coach's choice asks for and that a limit of the day rules out. */
+function barredLoad(dossier: Dossier, limits: readonly SafetyLimit[]): SetupUse['barred'] {
+  const asked = (lockOf(dossier) ?? dossier.setup)?.setup;
+  if (!asked) return null;
+  const { hold, loadKg } = asked;
+  const { barred } = carriedUnder(limits, [hold], loadKg);
+  return barred && { hold, loadKg, limit: barred };
+}
+
 /** A setup a coach looks at before anybody uses it, by the same belief as the one in use; null until both ankles are known. */
 export function assessSetup(
   dossier: Dossier,
@@ -161,6 +183,7 @@ export function settledSetup(
  * else the one chosen in Set; else the search's first choice; else how the client stands unprompted.
  *
  * @param choice what the search proposes; null = not asked
+ * @param choiceMethod the method it was searched by, where that is not the client's
  * @returns null until both ankles are known
  */
 export function setupInUse(
@@ -168,17 +191,32 @@ export function setupInUse(
   limits: readonly SafetyLimit[],
   rules: SetupRules,
   choice: SetupChoice | null,
+  choiceMethod: MethodProfile | null = null,
 ): SetupUse | null {
   const basis = setupBasis(dossier, limits, rules);
   if (!basis) return null;
   const { method } = basis;
   const assess = assessorOf(dossier, limits, basis);
+  const lost = footLostOf(dossier);
+  /** Whether an arch was lost, after a setup was settled, in one no wider and no further out. */
+  const isFootLost = (setup: Setup, saidAt: string) =>
+    isBeyondFoot(
+      setup,
+      lost.filter((f) => f.at > saidAt),
+    );
+  let passedOver: SetupUse['passedOver'] = null;
   const inUse = (
     from: SetupSource,
     at: Placed,
     own: MethodProfile,
     setAside: SetupUse['setAside'],
-  ): SetupUse => ({ ...assess(at, own), from, setAside });
+  ): SetupUse => ({
+    ...assess(at, own),
+    from,
+    setAside,
+    passedOver,
+    barred: barredLoad(dossier, limits),
+  });
   const lock = lockOf(dossier);
   let setAside: SetupUse['setAside'] = null;
   if (lock) {
@@ -189,9 +227,11 @@ export function setupInUse(
       ? 'limit'
       : !isAtHand(dossier, lock.setup.support)
         ? 'kit'
-        : !locked.isLikely
-          ? 'chance'
-          : null;
+        : isFootLost(lock.setup, lock.at)
+          ? 'foot'
+          : !locked.isLikely
+            ? 'chance'
+            : null;
     if (because === null) return locked;
     setAside = { lock, because };
   }
@@ -203,15 +243,19 @@ export function setupInUse(
       { setup: setup.setup, targetDepthDeg: setup.thighDepthDeg },
       { setup: setAside.lock.setup, targetDepthDeg: setAside.lock.thighDepthDeg },
     );
-  if (setup && !isTheLocked)
-    return inUse(
-      'chosen',
-      { setup: setup.setup, targetDepthDeg: setup.thighDepthDeg },
-      method,
-      setAside,
-    );
+  if (setup && !isTheLocked) {
+    const at = { setup: setup.setup, targetDepthDeg: setup.thighDepthDeg };
+    const chosen = inUse('chosen', at, method, setAside);
+    // The coach's word stands, but not against a limit that leaves it hardly a chance, nor against an arch lost since.
+    passedOver = isFootLost(setup.setup, setup.saidAt)
+      ? 'foot'
+      : limits.length > 0 && !chosen.isLikely
+        ? 'limit'
+        : null;
+    if (passedOver === null) return chosen;
+  }
   const [first] = choice?.proposals ?? [];
-  if (first) return inUse('proposed', first, method, setAside);
+  if (first) return inUse('proposed', first, choiceMethod ?? method, setAside);
   const start = startingSetup(dossier.client, knownOf(dossier), method);
   return inUse(
     'habit',

@@ -58,5 +58,7 @@ export * from './comparisons.ts';
 export * from './severity.ts';
 export * from './equationIds.ts';
 export * from './barring.ts';
+export * from './carried.ts';
+export * from './footLost.ts';
 export * from './body.ts';
 export * from './pinches.ts';

@@ -56,7 +56,7 @@ function loadedSets(dossier: Dossier, rung: RungId): LoadedSet[] {
         ]
       : [];
   });
-  // What the log shows of the rungs is in it already, a filmed set too.
+  // The log's own sets are in the list already, filmed ones too.
   const isLogged = (at: string, on: string, loadKg: number) =>
     logged.some(
       (s) => s.takenAt === at || (s.captureId !== null && s.takenOn === on && s.loadKg === loadKg),

@@ -1,6 +1,6 @@
 import type { Dossier, Lock, SetupTrial } from '@zither/contract';
 import {
-  PART_OF_FAULT,
+  judgesByFoot,
   verdictOf,
   type MethodProfile,
   type Case,
@@ -44,10 +44,6 @@ export function lockedCase(
 /** How a trial went, as the client's method judges it today. */
 export const verdictIn = (dossier: Dossier, trial: SetupTrial): TrialVerdict =>
   verdictOf(triedFrom(dossier, trial), methodOf(dossier));
-
-/** Whether a method judges by the foot. */
-const judgesByFoot = (method: MethodProfile): boolean =>
-  method.decides.some((fault) => PART_OF_FAULT[fault] === 'foot');
 
 /**
  * Whether a setup may be locked under a method. One that judges by the foot locks nothing of which the foot was not looked at in a trial that

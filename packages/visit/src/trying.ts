@@ -10,6 +10,7 @@ import {
   loopAfter,
   newestDorsiflexion,
   placed,
+  PROFILES,
   reachOf,
   resolveBody,
   SIDES,
@@ -27,7 +28,7 @@ import {
   type SetupTried,
 } from '@zither/core';
 import { bodyOf } from './body.ts';
-import { methodUnder } from './method.ts';
+import { methodById, methodUnder } from './method.ts';
 
 /** Day of the newest ankle reading: what was tried before it was tried on other ankles. */
 export function ankleDay({ client, trials }: Pick<Dossier, 'client' | 'trials'>): string | null {
@@ -71,6 +72,8 @@ export interface LoopQuestion {
   today: { count: number; hurt: boolean };
   /** The setup in use, to say how likely it is to go well; null = none. `isLocked`: it is settled, so no other is advised. */
   now: (Placed & { isLocked: boolean }) | null;
+  /** Methods to ask, in this order, where the limits of the day leave the client's own nothing likely. */
+  instead: readonly MethodProfile[];
 }
 
 /** @param use the setup in use; null = none */
@@ -93,7 +96,40 @@ export function loopQuestion(
       targetDepthDeg: use.targetDepthDeg,
       isLocked: use.from === 'locked',
     },
+    instead: methodsInstead(dossier, question, profile),
   };
+}
+
+/** So many other methods are asked: each takes as long as the client's own (house default). */
+const INSTEAD_MOST = 3;
+
+/**
+ * Methods that may work under the limits of the day, the most promising first: those that keep the shins upright by themselves where the limits ask for
+ * it, then those that ask for the least depth and allow the most lean. None without limits; a method for squats without load only where there is none.
+ */
+function methodsInstead(
+  { schools }: Pick<Dossier, 'schools'>,
+  { safety, loadKg, holds }: SetupQuestion,
+  own: MethodProfile,
+): MethodProfile[] {
+  if (!safety || safety.length === 0) return [];
+  const shank = Math.min(
+    Infinity,
+    ...safety.flatMap((l) => (l.kind === 'verticalShins' ? [l.shankDeg] : [])),
+  );
+  const leanOf = ({ leanLimitDeg }: MethodProfile) => leanLimitDeg[holds[0] ?? 'bodyweight'];
+  const keeps = ({ shankMostDeg }: MethodProfile) => Number((shankMostDeg ?? Infinity) <= shank);
+  return [methodById(schools, schools.usual), ...PROFILES]
+    .filter(
+      (m, i, all) =>
+        m.id !== own.id &&
+        all.findIndex((o) => o.id === m.id) === i &&
+        (m.rounding === 'never' || loadKg === 0),
+    )
+    .sort(
+      (a, b) => keeps(b) - keeps(a) || a.targetDepthDeg - b.targetDepthDeg || leanOf(b) - leanOf(a),
+    )
+    .slice(0, INSTEAD_MOST);
 }
 
 export interface Believed {
@@ -112,9 +148,7 @@ export interface LoopAnswer {
   advice:
     | (FoundSetup &
         Chances & {
-          kind: 'try' | 'lock';
-          /** Nothing is likely enough; this is the likeliest. */
-          isLikeliest: boolean;
+          kind: 'try' | 'likeliest' | 'lock';
           /** Dorsiflexion it needs on each side; null = no ankle would do. */
           needsDeg: { left: number | null; right: number | null };
         })
@@ -124,23 +158,32 @@ export interface LoopAnswer {
   limits: { left: Believed; right: Believed; fold: Believed | null };
   /** Of the setup in use; null = none. */
   now: Chances | null;
+  /** The method all of this is by. */
+  method: MethodProfile;
+  /** The client's own method, where the limits of the day leave it nothing likely and another one works; null = it is the client's own. */
+  insteadOf: MethodProfile | null;
 }
 
 /** Where the trials stand. The same question gives the same answer. */
 export function answerLoop(
-  { question, profile, tried, today, now }: LoopQuestion,
+  { question, profile, tried, today, now, instead }: LoopQuestion,
   options: Parameters<typeof loopAfter>[4] = {},
 ): LoopAnswer {
-  const state = loopAfter(question, profile, tried, today, options);
+  const own = loopAfter(question, profile, tried, today, options);
   const kept =
-    now?.isLocked && state.stop !== 'pain' ? placed(question, profile, state.belief, now) : null;
-  return loopAnswerOf(
-    question,
-    profile,
-    tried,
-    now,
-    kept ? { ...state, advice: { ...kept, kind: 'lock' }, stop: null } : state,
-  );
+    now?.isLocked && own.stop !== 'pain' ? placed(question, profile, own.belief, now) : null;
+  const answer = (by: MethodProfile, state: LoopState, insteadOf: MethodProfile | null) => ({
+    ...loopAnswerOf(question, by, tried, now, state),
+    method: by,
+    insteadOf,
+  });
+  if (kept) return answer(profile, { ...own, advice: { ...kept, kind: 'lock' }, stop: null }, null);
+  if (own.choice.kind !== 'tryFirst')
+    for (const other of instead) {
+      const state = loopAfter(question, other, tried, today);
+      if (state.choice.kind === 'tryFirst') return answer(other, state, profile);
+    }
+  return answer(profile, own, null);
 }
 
 function loopAnswerOf(
@@ -149,7 +192,7 @@ function loopAnswerOf(
   tried: readonly SetupTried[],
   now: Placed | null,
   { belief, advice, stop, choice }: LoopState,
-): LoopAnswer {
+): Omit<LoopAnswer, 'method' | 'insteadOf'> {
   const believed = (which: 'left' | 'right' | 'fold'): Believed | null => {
     const limit = limitNow(belief, which);
     return limit && { deg: limit.mean, sd: limit.sd };
@@ -166,7 +209,6 @@ function loopAnswerOf(
       reach && {
         ...advice,
         ...chancesOf(advice, advice.chance),
-        isLikeliest: choice.kind === 'likeliest' && advice.kind === 'try',
         needsDeg: { left: needs(reach.left), right: needs(reach.right) },
       },
     stop,

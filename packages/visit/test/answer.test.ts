@@ -253,6 +253,9 @@ describe('clients who differ (properties over random records)', () => {
           const gained = { ...own, wall: [t.wall[0] + l, t.wall[1] + r] as [number, number] };
           const [a, b] = [answer(recordOf(own)).use, answer(recordOf(gained)).use];
           if (!a || !b) return;
+          // A setup that a limit leaves hardly a chance is not the one in use; with more ankle it may be.
+          if (a.passedOver !== b.passedOver) return;
+          if (a.from === 'proposed' || a.from === 'habit') return;
           expect(isSame(a, b)).toBe(true);
           expect(b.chance).toBeGreaterThanOrEqual(a.chance - 1e-9);
           asked += 1;

@@ -1,5 +1,7 @@
 import {
   CAUSES,
+  limitsOfRule,
+  reasonOf,
   neverCertain,
   type LikelyCause,
   type NeededChange,
@@ -7,13 +9,24 @@ import {
   type SideSolution,
 } from '@zither/core';
 import { causesNamed, type Answer, type PlanAnswer, type ShownNumber } from '@zither/visit';
+import { sayBeforeLoad } from './beforeLoad.ts';
 import { EQUATIONS } from './equations.ts';
+import { ladderLines } from './ladder.ts';
 import { sayEvidence } from './evidence.ts';
 import { sayCauses, sayCueBecause, sayDrillBecause, sayLeftOut, sayNothing } from './plan.ts';
 import { MISSING_NAMES } from './missing.ts';
-import { sayLimit } from './safety.ts';
+import { sayReplaced } from './clearance.ts';
+import { sayLifts, sayLimit } from './safety.ts';
 import { sayStage } from './stages.ts';
-import { sayChoice, sayNeeded, sayProposal, sayTelling, sayUse } from './setup.ts';
+import {
+  sayBarredLoad,
+  sayChoice,
+  sayInstead,
+  sayNeeded,
+  sayProposal,
+  sayTelling,
+  sayUse,
+} from './setup.ts';
 
 const round = (value: number, digits = 3) => Number(value.toFixed(digits)) + 0;
 
@@ -71,8 +84,35 @@ function plan(answer: PlanAnswer) {
     })),
     notAdvised: answer.notAdvised.map((left) => ({ id: left.id, because: sayLeftOut(left) })),
     nothing: sayNothing(answer),
+    training: {
+      rung: answer.ladder.now,
+      loadKg: answer.ladder.loadKg,
+      isUnloaded: answer.ladder.isUnloaded,
+      next: answer.ladder.next,
+      says: ladderLines(answer.ladder),
+    },
+    beforeLoad: answer.beforeLoad && sayBeforeLoad(answer.beforeLoad),
     says: sayCauses(answer),
   };
+}
+
+/** What the screen's word rests on, each with its limits and what lifts it. */
+function safetyReasons(safety: Answer['safety']) {
+  if (safety.state === 'notScreened' || safety.outcome.kind === 'go') return [];
+  const { outcome } = safety;
+  return outcome.kind === 'hold'
+    ? outcome.standing.map(({ rule, told }) => ({
+        rule: rule.id,
+        says: reasonOf(rule, told.answers),
+        limits: [],
+        lifts: sayLifts(rule.lifts),
+      }))
+    : outcome.brought.map(({ rule, told, reason, clearedBy }) => ({
+        rule: rule.id,
+        says: reason,
+        limits: clearedBy ? [] : limitsOfRule(rule, told.answers).map(sayLimit),
+        lifts: clearedBy ? sayReplaced(clearedBy) : sayLifts(rule.lifts),
+      }));
 }
 
 /** The one answer on a client as JSON: what `npm run answer` prints and `GET /api/clients/:id/answer` answers; see docs/formats.md. */
@@ -90,6 +130,7 @@ export function writeAnswer(answer: Answer) {
     ),
     state: safety.state === 'notScreened' ? safety.state : safety.outcome.kind,
     limits: limits.map((limit) => ({ ...limit, says: sayLimit(limit) })),
+    because: safetyReasons(safety),
     facts,
     window: window && {
       governingSide: window.governingSide,
@@ -113,18 +154,28 @@ export function writeAnswer(answer: Answer) {
           from: use.from,
           isTried: use.isTried,
           setAside: use.setAside && { lock: use.setAside.lock.id, because: use.setAside.because },
+          passedOver: use.passedOver,
+          barred: use.barred && { ...use.barred, says: sayBarredLoad(use.barred) },
         },
         chance: round(use.chance),
         form: use.form === null ? null : round(use.form),
         why: sayUse(use),
         kind: loop.choice.kind,
-        says: sayChoice(loop.choice, use.method),
+        says:
+          [
+            loop.insteadOf && sayInstead(loop.insteadOf, loop.method, limits),
+            sayChoice(loop.choice, loop.method),
+          ]
+            .filter((line) => line !== null)
+            .join(' ') || null,
+        method: loop.method.id,
+        insteadOf: loop.insteadOf?.id ?? null,
         proposals: loop.choice.proposals.map((p: Proposal) => ({
           kinds: p.kinds,
           setup: { ...p.setup, thighDepthDeg: p.targetDepthDeg },
           chance: round(p.chance),
           price: round(p.price, 1),
-          because: sayProposal(p, basis.question, basis.method),
+          because: sayProposal(p, basis.question, loop.method),
         })),
         needed: loop.choice.needed && needed(loop.choice.needed),
         next: loop.advice && {

@@ -11,12 +11,14 @@ import {
   type ReadingToTake,
   type SetupChoice,
   type SetupKind,
+  type SafetyLimit,
   type SetupQuestion,
   type Telling,
 } from '@zither/core';
 import { sayBox } from './box.ts';
 import type { Assessed, SetAside, SetupSource, SetupUse } from '@zither/visit';
 import { sayLikely, sayChance } from './chance.ts';
+import { sayBar } from './probe.ts';
 import { sayFooting } from './sides.ts';
 import { sayDepth, saySupport, sayToes } from './instrument.ts';
 import { CEILING_WORDS, FLOOR_WORDS, HOLD_NAMES } from './names.ts';
@@ -53,6 +55,7 @@ const SET_ASIDE_WORDS: Record<SetAside, string> = {
   limit: 'it breaks a limit that applies today',
   kit: 'what it stands on is no longer in the kit',
   chance: 'with the newest readings it is no longer likely',
+  foot: 'an arch gave way since in one no wider and no further out',
 };
 
 /** The setup in use in one sentence: where it comes from and how likely it works; and why a locked one is not used. */
@@ -72,8 +75,27 @@ function sayHowLikely(use: SetupUse): string {
       : use.from === 'habit'
         ? ' No setup is likely to work yet, so this is how the client stands now.'
         : ' Not tried yet.';
-  return `gets down ${sayLikely(use.chance)}.${tried}${aside}`;
+  const passed =
+    use.passedOver === null
+      ? ''
+      : ` The setup chosen before is not used: ${use.passedOver === 'limit' ? 'under today’s limits it is hardly likely' : SET_ASIDE_WORDS.foot}.`;
+  const barred = use.barred ? ` ${sayBarredLoad(use.barred)}` : '';
+  return `gets down ${sayLikely(use.chance)}.${tried}${aside}${passed}${barred}`;
 }
+
+/** That a load or its position is not used today, and why: never dropped in silence. */
+export const sayBarredLoad = ({ hold, loadKg, limit }: NonNullable<SetupUse['barred']>): string =>
+  loadKg > 0
+    ? `Clear rules out the ${sayMass(loadKg)} in the ${HOLD_NAMES[hold].toLowerCase()} position (${sayBar(limit)}).`
+    : `Clear rules out the ${HOLD_NAMES[hold].toLowerCase()} position (${sayBar(limit)}).`;
+
+/** Why another method than the client's own is asked: the limits of the day leave that one nothing likely. */
+export const sayInstead = (
+  usual: Pick<MethodProfile, 'name'>,
+  other: Pick<MethodProfile, 'name'>,
+  limits: readonly SafetyLimit[],
+): string =>
+  `Under today’s limits (${sayList(limits.map(sayBar))}) no setup of “${usual.name}” is likely. “${other.name}” works under them, so it is proposed.`;
 
 /** A setup that is looked at before it is used: how likely it works, and how likely the one in use does. */
 export function sayLooked(at: Assessed, use: SetupUse | null): string {

@@ -128,8 +128,8 @@ export function sayAdvice(advice: NonNullable<LoopAnswer['advice']>, trials: num
   const form = advice.form === null ? '' : ` Once down, form holds ${sayLikely(advice.form)}.`;
   const chance = `Gets down ${sayLikely(advice.chance)}, ${sayRests(trials)}.${form}`;
   if (advice.kind === 'lock') return `${chance} A trial of it went clean. It is ready to lock.`;
-  return advice.isLikeliest
-    ? `${chance} No setup is likely enough to count on; this is the likeliest.`
+  return advice.kind === 'likeliest'
+    ? `${chance} Not likely enough for a trial; this is the likeliest.`
     : `${chance} The smallest change that should work.`;
 }
 

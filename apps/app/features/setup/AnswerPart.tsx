@@ -1,9 +1,10 @@
-import { isSame } from '@zither/core';
+import { chancesOf, isSame } from '@zither/core';
 import { chanceShown, lockOf, versionInForce } from '@zither/visit';
 import {
   READING_AT,
   sayChoice,
   sayFound,
+  sayInstead,
   sayReading,
   sayTelling,
   sayStaysLocked,
@@ -48,7 +49,11 @@ export function AnswerPart({
       </Part>
     );
   const choice = page.answer?.loop?.choice;
-  const says = choice && use && sayChoice(choice, use.method);
+  const loop = page.answer?.loop;
+  const says = choice && loop && sayChoice(choice, loop.method);
+  // A trial is offered from the same chance on as the search proposes one.
+  const isWorthATrial =
+    page.basis !== null && shown.at.chance >= chancesOf(page.basis.question).try;
   const first = choice?.proposals[0];
   const other = first && use && use.from !== 'proposed' && !isSame(first, use) ? first : null;
   const isTrying = segment === 'trials';
@@ -67,7 +72,7 @@ export function AnswerPart({
         {isProposed && !isTrying && (
           <Button title="Use this setup" onPress={() => putInUse(shown.at, shown.at.method)} />
         )}
-        {!isTrying && (
+        {!isTrying && isWorthATrial && (
           <Button
             type="outline"
             title="Try it now"
@@ -82,14 +87,19 @@ export function AnswerPart({
             type="outline"
             title="Look at the smallest change"
             accessibilityLabel={`Look at the smallest change: ${sayFound(other)}`}
-            onPress={() => look(other)}
+            onPress={() => look(other, loop?.method)}
           />
         )}
         {isTrying && page.picked && (
           <Button type="outline" title="Back to what is advised" onPress={() => look(null)} />
         )}
       </View>
-      {says && !looked && choice?.kind !== 'tryFirst' && <Say small>{says}</Say>}
+      {loop?.insteadOf && !looked && (
+        <Say small>{sayInstead(loop.insteadOf, loop.method, page.limits)}</Say>
+      )}
+      {says && !looked && (choice?.kind !== 'tryFirst' || !isWorthATrial) && (
+        <Say small>{says}</Say>
+      )}
       {lockOf(dossier) && shown.kind !== 'use' && (
         <Say small soft>
           {sayStaysLocked(versionInForce(dossier)?.number ?? 1)}
@@ -104,7 +114,7 @@ export function FurtherPart({ page, shown }: { page: SetPage; shown: Shown | nul
   const { answer, use, dossier } = page;
   if (!answer?.loop || !use || !shown) return null;
   const { choice } = answer.loop;
-  const says = choice.kind === 'tryFirst' ? sayChoice(choice, use.method) : null;
+  const says = choice.kind === 'tryFirst' ? sayChoice(choice, answer.loop.method) : null;
   return (
     <Part>
       {says && <Say small>{says}</Say>}

@@ -135,7 +135,7 @@ function Reasons({ lines: [first, ...more] }: { lines: string[] }) {
 /** What else may be tried: the next best of another kind, the setup in use, a point of the map. */
 function OtherSetups({
   page: { use, look },
-  loop: { choice, advice },
+  loop: { choice, advice, method },
   onMap,
 }: {
   page: SetPage;
@@ -154,7 +154,7 @@ function OtherSetups({
           key={sayFound(o)}
           says={sayFound(o)}
           note={sayChance(o.chance)}
-          onPick={() => look(o)}
+          onPick={() => look(o, method)}
         />
       ))}
       {isUseOther && (

@@ -21,7 +21,8 @@ export interface Shown {
 
 /** What the top of Set shows: on the trials what is picked or advised, elsewhere what is looked at, else the setup in use. */
 export function shownOn(page: SetPage, segment: Segment): Shown | null {
-  const { use, looked, picked, dossier, method } = page;
+  const { use, looked, picked, dossier } = page;
+  const method = page.answer?.loop?.method ?? page.method;
   if (segment === 'trials') {
     const advice = page.isFresh ? (page.answer?.loop?.advice ?? null) : null;
     if (advice && (!picked || isSame(picked, advice))) {
@@ -33,7 +34,13 @@ export function shownOn(page: SetPage, segment: Segment): Shown | null {
         ...(use && isSame(use, advice)
           ? { kind: 'use', at: use }
           : { kind: 'advice', at: { ...advice, method } }),
-        title: isLocked ? 'Locked' : isToLock ? 'Ready to lock' : 'Try next',
+        title: isLocked
+          ? 'Locked'
+          : isToLock
+            ? 'Ready to lock'
+            : advice.kind === 'likeliest'
+              ? 'The likeliest'
+              : 'Try next',
         says: isLocked
           ? sayStillTheOne(locked.number)
           : sayAdvice(advice, countingTrials(dossier).length),

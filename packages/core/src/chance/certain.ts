@@ -1,4 +1,4 @@
-/** Nothing done by people is certain: every chance that is said, sent or kept lies within these (house default). */
+/** Every chance that is said, sent or kept lies within these: what people do is never certain (house default). */
 const LEAST = 0.005;
 const MOST = 0.995;
 

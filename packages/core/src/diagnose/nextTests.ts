@@ -1,5 +1,5 @@
 import type { Side } from '../linkage/setup.ts';
-import { limitOn } from '../safety/bars.ts';
+import { limitOn } from '../safety/asks.ts';
 import type { SafetyLimit } from '../safety/screen.ts';
 import type { FindingId } from './links.ts';
 import { causesBehind, expectedGain, type Evidence } from './model.ts';

@@ -1,4 +1,4 @@
-import { DEEP, END_OF_RANGE_DEG, type Asks } from '../safety/bars.ts';
+import { DEEP, END_OF_RANGE_DEG, type Asks } from '../safety/asks.ts';
 import type { CauseId } from './causes.ts';
 import type { FindingId, Strength } from './links.ts';
 

@@ -1,6 +1,6 @@
 import type { CauseId } from '../diagnose/causes.ts';
 import type { BannedCue } from '../diagnose/verdicts.ts';
-import type { Asks } from '../safety/bars.ts';
+import type { Asks } from '../safety/asks.ts';
 
 /** Parts of a preparation routine by what they do for the squat, in working order. */
 export const ROUTINE_PARTS = ['makeRoom', 'ownIt', 'useIt'] as const;

@@ -1,4 +1,4 @@
-import { END_OF_RANGE_DEG } from '../safety/bars.ts';
+import { END_OF_RANGE_DEG } from '../safety/asks.ts';
 import { drill, type Drill } from './drill.ts';
 
 /** Drills that make room: pressure on soft tissue, and what moves or lengthens. Doses are common practice (no source) and house defaults. */

@@ -1,4 +1,4 @@
-import { DEEP } from '../safety/bars.ts';
+import { DEEP } from '../safety/asks.ts';
 import { drill, type Drill } from './drill.ts';
 
 /** Drills that use it: the squat itself. Doses are common practice (no source) and house defaults. */

@@ -20,3 +20,4 @@ export {
   type PurposePlan,
 } from './purpose.ts';
 export { footPositions, type FootPosition } from './footPositions.ts';
+export * from './bars.ts';

@@ -1,6 +1,6 @@
 import type { FaultId } from '../faults/table.ts';
 import type { Hold, Setup, Side } from '../linkage/setup.ts';
-import { limitOn, type Asks } from '../safety/bars.ts';
+import { limitOn, type Asks } from '../safety/asks.ts';
 import type { SafetyLimit } from '../safety/screen.ts';
 import type { MethodProfile } from '../setup/profiles.ts';
 import type { Dose, Purpose } from './purpose.ts';

@@ -1,5 +1,5 @@
 import type { CauseId } from '../diagnose/causes.ts';
-import { barOf } from '../safety/bars.ts';
+import { barOf } from './bars.ts';
 import type { Side } from '../linkage/setup.ts';
 import { countedFactor, factorFrom } from './counted.ts';
 import { belongsTo, cueInWords, type Cue } from './cues.ts';

@@ -1,7 +1,7 @@
 import type { CauseId } from '../diagnose/causes.ts';
 import type { Evidence } from '../diagnose/model.ts';
 import type { Side } from '../linkage/setup.ts';
-import type { Bar, Barring } from '../safety/bars.ts';
+import type { Bar, Barring } from './bars.ts';
 import type { MethodProfile } from '../setup/profiles.ts';
 import type { CountedDrill } from './counted.ts';
 import type { Cue } from './cues.ts';

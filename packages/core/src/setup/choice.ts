@@ -9,9 +9,9 @@ import {
   depthAsked,
   habitSteps,
   SEARCH_STEP,
-  stancesOf,
+  stancesFor,
   supportsOf,
-  toesOf,
+  toesFor,
   type SetupQuestion,
 } from './question.ts';
 import {
@@ -154,8 +154,8 @@ export function chooseSetup(
       list.filter((_v, i) => i % 2 === 0 || i === list.length - 1);
     const body = resolveBody(question.body);
     const coarse = searchSetups(question, profile, belief, {
-      stances: coarser(stancesOf(profile, body)),
-      toes: coarser(toesOf(profile)),
+      stances: coarser(stancesFor(question, profile, body)),
+      toes: coarser(toesFor(question, profile)),
       supports: coarser(supportsOf(question.kit, profile, body)),
       holds: question.holds.slice(0, 1),
     });
@@ -191,7 +191,11 @@ export function choiceOf(
   const first = firstLikely(alike, least.try, exact, byPrice);
   // A depth given up to be likely still leaves the question what the whole depth would take.
   const isShort = !first || first.targetDepthDeg < asked - 1e-9;
-  const needed = isShort && isWhole ? neededChanges(question, profile, belief, least.try) : null;
+  // Beside a first choice that gives up depth, less depth is no answer to what the whole of it would take.
+  const needed =
+    isShort && isWhole
+      ? neededChanges(question, profile, belief, least.try, { mayBeShallower: !first })
+      : null;
   const searchedCount = searched.length;
   if (!first) {
     const best = likeliest(alike);
@@ -206,10 +210,12 @@ export function choiceOf(
       : { kind: 'none', proposals: [], needed, searched: searchedCount };
   }
   const chosen = lowestHeel(first, alike, question, profile, exact);
+  const proposals = withAlternatives(chosen, all, question, profile, belief, exact);
   return {
     kind: 'tryFirst',
-    proposals: withAlternatives(chosen, all, question, profile, belief, exact),
-    needed,
+    proposals,
+    // Where one of those beside it goes all the way, nothing has to change.
+    needed: proposals.some((p) => p.targetDepthDeg >= asked - 1e-9) ? null : needed,
     searched: searchedCount,
   };
 }

@@ -31,6 +31,8 @@ export {
   stancesOf,
   supportsOf,
   toesOf,
+  isBeyondFoot,
+  type FootLost,
   type KitPiece,
   type SetupQuestion,
 } from './question.ts';
@@ -82,6 +84,7 @@ export {
   DECIDING_FAULTS,
   decidingSeen,
   PART_OF_FAULT,
+  judgesByFoot,
   partsDeciding,
   partsLookedAt,
   seenOf,

@@ -114,8 +114,8 @@ export type LoopStop = 'pain' | 'enough' | 'none';
 export interface LoopState {
   belief: Belief;
   choice: SetupChoice;
-  /** The setup to try next, or the one that is ready to lock; null when trying stops. */
-  advice: (FoundSetup & { kind: 'try' | 'lock' }) | null;
+  /** The setup to try next, the likeliest where none is worth a trial, or the one that is ready to lock; null when trying stops. */
+  advice: (FoundSetup & { kind: 'try' | 'likeliest' | 'lock' }) | null;
   stop: LoopStop | null;
 }
 
@@ -143,7 +143,8 @@ export function loopAfter(
   if (isKept) return { belief, choice, advice: { ...ready, kind: 'lock' }, stop: null };
   if (!first) return { belief, choice, advice: null, stop: 'none' };
   if (today.count >= TRIALS_A_DAY) return { belief, choice, advice: null, stop: 'enough' };
-  return { belief, choice, advice: { ...first, kind: 'try' }, stop: null };
+  const kind = choice.kind === 'tryFirst' ? 'try' : 'likeliest';
+  return { belief, choice, advice: { ...first, kind }, stop: null };
 }
 
 /** The cheapest setup that went clean and of which both chances are believed enough; null when none is. */

@@ -7,9 +7,9 @@ import {
   depthAsked,
   loadIn,
   OTHER_HOLDS,
-  stancesOf,
+  stancesFor,
   supportsOf,
-  toesOf,
+  toesFor,
   type SetupQuestion,
 } from './question.ts';
 import type { Reach } from './reach.ts';
@@ -91,6 +91,7 @@ const coarse = (list: readonly number[]) =>
  * kinds. What is found holds by the same chance that is shown everywhere.
  *
  * @param least chance that counts as likely enough
+ * @param mayBeShallower less depth is one of the changes
  * @returns null when nothing has to change, or when not even two kinds of change together would do
  */
 export function neededChanges(
@@ -98,6 +99,7 @@ export function neededChanges(
   profile: MethodProfile,
   belief: Belief,
   least: number,
+  { mayBeShallower = true }: { mayBeShallower?: boolean } = {},
 ): NeededChange | null {
   const body = resolveBody(question.body);
   const asked = depthAsked(question, profile);
@@ -119,7 +121,7 @@ export function neededChanges(
   ].filter(({ hold }) => loadIn(hold, question) !== null);
   const depths: number[] = [];
   for (let by: number = MOST.depthDeg; by >= 0; by -= STEP.depthDeg)
-    if (by === 0 || asked - by >= SHALLOWEST_DEG) depths.push(asked - by);
+    if (by === 0 || (mayBeShallower && asked - by >= SHALLOWEST_DEG)) depths.push(asked - by);
 
   const ways = holds
     .flatMap(({ hold, change: holdChange }) =>
@@ -138,8 +140,8 @@ export function neededChanges(
   for (const { hold, support, fixed, steps } of ways) {
     if (best && steps >= best.steps) break;
     const looked = reachesAround(question, profile, {
-      stances: coarse(stancesOf(profile, body)),
-      toes: coarse(toesOf(profile)),
+      stances: coarse(stancesFor(question, profile, body)),
+      toes: coarse(toesFor(question, profile)),
       supports: [support],
       holds: [hold],
       depths,

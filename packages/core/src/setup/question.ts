@@ -8,7 +8,7 @@ import { NAMED_DEPTHS_DEG, type HipFoldLimit, type Limits } from '../window/limi
 import type { Case } from '../window/solve.ts';
 import { kneeTravelMostMm, type MethodProfile } from './profiles.ts';
 import { HOUSE_RULES, type ChanceRules, type SetupRules } from './rules.ts';
-import { toleratesRounding } from './tried.ts';
+import { judgesByFoot, toleratesRounding } from './tried.ts';
 import type { Uncertainty } from './uncertainty.ts';
 
 /** Something to stand on. `pair`: one for each foot, so it can be turned with it; a board under both lies straight. */
@@ -41,6 +41,17 @@ export interface SetupQuestion {
   /** The side whose foot may be turned out further than the other's, because a measured difference says so; see `sideDifference`. */
   turnFurther?: { side: Side; mostDeg: number; because: 'ankle' | 'rotation' } | null | undefined;
   safety?: readonly SafetyLimit[] | undefined;
+  /** Where an arch gave way and was not seen to stay since: nothing wider or further out is proposed. */
+  footLost?: readonly FootLost[] | undefined;
+}
+
+/** A stance in which an arch gave way. */
+export interface FootLost {
+  stanceWidthMm: number;
+  /** Angle of the foot that lost its arch; the wider of the two where no side was said. */
+  toeOutDeg: number;
+  /** Thigh depth at which it did, degrees; null = not said. */
+  depthDeg: number | null;
 }
 
 /** What applies to a question: what the practice set, else the house's. */
@@ -50,6 +61,9 @@ export const chancesOf = (question: Pick<SetupQuestion, 'rules'>): ChanceRules =
 
 /** Steps of the search: stance to the 20 mm, toes to the 5°. */
 export const SEARCH_STEP = { stanceMm: 20, toeOutDeg: 5 } as const;
+/** As near as this a stance and a foot angle are the same to a tape (house defaults). */
+const SAME_STANCE_MM = 5;
+const SAME_TOE_DEG = 1;
 /** Another load position than the one wished for weighs as much as so many steps away from habit (house default). */
 export const OTHER_HOLD_STEPS = 8;
 /** Nobody is sent to stand wider than a usual hip opens, degrees (AAOS normal range, from memory). */
@@ -97,6 +111,40 @@ export function stancesOf({ stancePerShoulderWidth }: MethodProfile, body: Resol
 export const toesOf = ({ toeOutDeg }: MethodProfile): number[] =>
   grid(toeOutDeg.least, toeOutDeg.most, SEARCH_STEP.toeOutDeg);
 
+/** A grid within what the foot allows: the bound itself is its new end. */
+const upTo = (values: readonly number[], most: number): number[] => {
+  const list = values.filter((v) => v <= most + 1e-9);
+  const isWithin = values.length > 0 && most >= values[0]! - 1e-9 && most < values.at(-1)!;
+  return isWithin && (list.at(-1) ?? -Infinity) < most - 1e-9 ? [...list, most] : list;
+};
+
+const leastOf = (values: readonly number[]): number => Math.min(Infinity, ...values);
+
+/** Stances of a method for this client: none wider than where an arch gave way. */
+export const stancesFor = (
+  { footLost = [] }: Pick<SetupQuestion, 'footLost'>,
+  profile: MethodProfile,
+  body: ResolvedBody,
+): number[] =>
+  upTo(stancesOf(profile, body), Math.floor(leastOf((footLost ?? []).map((f) => f.stanceWidthMm))));
+
+/** Foot angles of a method for this client: none further out than where an arch gave way. */
+export const toesFor = (
+  { footLost = [] }: Pick<SetupQuestion, 'footLost'>,
+  profile: MethodProfile,
+): number[] => upTo(toesOf(profile), leastOf((footLost ?? []).map((f) => f.toeOutDeg)));
+
+/** Whether a setup is wider or further out than where an arch gave way. */
+export const isBeyondFoot = (
+  { stanceWidthMm, toeOutDeg }: Pick<Setup, 'stanceWidthMm' | 'toeOutDeg'>,
+  footLost: readonly FootLost[],
+): boolean =>
+  footLost.some(
+    (f) =>
+      stanceWidthMm > f.stanceWidthMm + SAME_STANCE_MM ||
+      Math.max(toeOutDeg.left, toeOutDeg.right) > f.toeOutDeg + SAME_TOE_DEG,
+  );
+
 /** Whether a method would stand a client on something. */
 export function allowsSupport(profile: MethodProfile, body: ResolvedBody, support: Support) {
   if (support.kind === 'floor') return true;
@@ -124,15 +172,20 @@ export function supportsOf(
   return list;
 }
 
-/** The depth asked for. A method that sits to a chair asks for no more than its own. */
+/** The depth asked for. A method that sits to a chair asks for no more than its own; one that judges by the foot, for none below where an arch gave way. */
 export function depthAsked(
-  { targetDepthDeg }: Pick<SetupQuestion, 'targetDepthDeg'>,
+  { targetDepthDeg, footLost = [] }: Pick<SetupQuestion, 'targetDepthDeg' | 'footLost'>,
   profile: MethodProfile,
 ): number {
-  if (targetDepthDeg === undefined) return profile.targetDepthDeg;
-  return profile.workingPoint === 'shinsUpright'
-    ? Math.min(targetDepthDeg, profile.targetDepthDeg)
-    : targetDepthDeg;
+  const asked =
+    targetDepthDeg === undefined
+      ? profile.targetDepthDeg
+      : profile.workingPoint === 'shinsUpright'
+        ? Math.min(targetDepthDeg, profile.targetDepthDeg)
+        : targetDepthDeg;
+  return judgesByFoot(profile)
+    ? Math.min(asked, ...(footLost ?? []).flatMap(({ depthDeg }) => depthDeg ?? []))
+    : asked;
 }
 
 /** Depths to try: the one asked for, and the named ones above it, should it not be reached; rising. */

@@ -42,7 +42,7 @@ const NO_ENDS_CHANGE: EndsPerUnit = {
 export interface Reach {
   /** Least β for which balance and lean hold all the way, degrees; null = no ankle would do. */
   neededDeg: number | null;
-  /** What the ceilings that are not the ankle's leave, each by itself: they move with the body in ways of their own. */
+  /** Room under each ceiling that is not the ankle's: they move with the body in ways of their own. */
   endsDeg: Ends;
   /** Fold limit at zero abduction that is needed, at each of {@link Reach.shanksDeg}, degrees; null when no fold limit counts. */
   foldNeededDeg: Float64Array | null;

@@ -26,9 +26,10 @@ import {
   OTHER_HOLD_STEPS,
   roundingIn,
   setupIn,
-  stancesOf,
+  isBeyondFoot,
+  stancesFor,
   supportsOf,
-  toesOf,
+  toesFor,
   type SetupQuestion,
 } from './question.ts';
 import { reachTables, type PerUnit, type Reach } from './reach.ts';
@@ -296,14 +297,16 @@ export function reachesAround(
   options: SearchOptions = {},
 ): Reached[] {
   const body = resolveBody(question.body);
-  const stances = options.stances ?? stancesOf(profile, body);
-  const toes = options.toes ?? toesOf(profile);
+  const stances = options.stances ?? stancesFor(question, profile, body);
+  const toes = options.toes ?? toesFor(question, profile);
   const supports = options.supports ?? supportsOf(question.kit, profile, body);
   const holds = (options.holds ?? question.holds).filter((h) => loadIn(h, question) !== null);
   const asked = depthAsked(question, profile);
   const side = lowerSide(question.dorsiflexionDeg);
   const foldCapDeg = foldCapOf(question);
   const list: Reached[] = [];
+  // A foot that gives way earlier than the method begins leaves nothing to search.
+  if (stances.length === 0 || toes.length === 0) return list;
   let done = 0;
   const all = holds.length * supports.length * stances.length;
   for (const hold of holds) {
@@ -380,7 +383,17 @@ function turnedFurther(
   if (!turnFurther) return [];
   const { side, mostDeg } = turnFurther;
   const open = alike
-    .filter(({ setup }) => setup.toeOutDeg[side] + mostDeg <= profile.toeOutDeg.most + 1e-9)
+    .filter(
+      ({ setup }) =>
+        setup.toeOutDeg[side] + mostDeg <= profile.toeOutDeg.most + 1e-9 &&
+        !isBeyondFoot(
+          {
+            ...setup,
+            toeOutDeg: { ...setup.toeOutDeg, [side]: setup.toeOutDeg[side] + mostDeg },
+          },
+          question.footLost ?? [],
+        ),
+    )
     .sort((a, b) => a.price - b.price);
   return firstOf(open, UNEVEN_OF, (s) => s.chance > 0.05).flatMap(({ setup, targetDepthDeg }) => {
     const toeOutDeg = { ...setup.toeOutDeg, [side]: setup.toeOutDeg[side] + mostDeg };

@@ -42,6 +42,8 @@ export interface TrialFault {
   fault: TrialFaultId;
   /** Null where the fault has no side, or it was not said. */
   side: Side | null;
+  /** Of an arch that gave way: the thigh depth at which it did, degrees; absent = not said. */
+  atDepthDeg?: number | undefined;
 }
 
 /** Three to five reps in one setup, as recorded. Degrees. */
@@ -76,6 +78,10 @@ export const partsDeciding = ({ decides }: Pick<MethodProfile, 'decides'>): Tria
   TRIAL_PARTS.filter(
     (part) => part === 'heels' || part === 'tuck' || decides.some((f) => PART_OF_FAULT[f] === part),
   );
+
+/** Whether a method judges by the foot. */
+export const judgesByFoot = ({ decides }: Pick<MethodProfile, 'decides'>): boolean =>
+  decides.some((fault) => PART_OF_FAULT[fault] === 'foot');
 
 /** Whether rounding at the bottom is no fault here: a method may tolerate it while range is built, never under load. */
 export const toleratesRounding = (
