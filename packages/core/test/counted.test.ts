@@ -57,6 +57,7 @@ describe('a plan that may use them', () => {
   const input: PrescriptionInput = {
     causes: [{ cause: 'ankleJoint', side: 'left', chance: 0.8, because: [] }],
     sparesKnees: false,
+    feetDiffer: true,
     limits: [],
     referred: [],
     banned: [],

@@ -54,6 +54,7 @@ const planBy = (method: MethodProfile, ...causes: WorkedCause['cause'][]) =>
     causes: causes.map(worked),
     limits: [],
     sparesKnees: false,
+    feetDiffer: true,
     referred: [],
     banned: [],
     stifferSide: 'left',

@@ -36,6 +36,7 @@ const input = (
   causes,
   limits: [],
   sparesKnees: false,
+  feetDiffer: true,
   referred: [],
   banned: [],
   stifferSide: 'left',
@@ -95,6 +96,7 @@ const inputs = fc
     hurt: someDrills,
     // Whatever a practice counted, the limits hold.
     sparesKnees: fc.boolean(),
+    feetDiffer: fc.boolean(),
     counted: fc.array(
       fc.record({
         drill: fc.constantFrom(...DRILLS.map((d) => d.id)),

@@ -22,6 +22,7 @@ const input = (change: Partial<PrescriptionInput> = {}): PrescriptionInput => ({
   ],
   limits: [],
   sparesKnees: false,
+  feetDiffer: true,
   referred: [],
   banned: [],
   stifferSide: 'left',

@@ -148,7 +148,7 @@ function recheckWith(
 ): Answer['recheck'] {
   const { dossier, on } = question;
   const at = now && underLimits(dossier, now.use, now.use.method, now.asked.limits);
-  const course = at && now && heelCourse(dossier, at.question, now.use.method);
+  const course = at && now && heelCourse(dossier, at.question, now.use.method, false);
   const answer = recheckOf(dossier, on, {
     isHeelReached: course?.kind === 'weaned' && course.steps[0]?.isReached === true,
     isRungOpen: now?.ladder.next?.missing.length === 0,

@@ -1,5 +1,6 @@
 import type { Dossier } from '@zither/contract';
-import type { Barring, MethodProfile, SafetyLimit } from '@zither/core';
+import type { Barring, MethodProfile, SafetyLimit, Setup } from '@zither/core';
+import { knownOf } from './derive.ts';
 import { purposeOf } from './method.ts';
 import type { Opinion } from './opinion.ts';
 import { referredOf } from './signs.ts';
@@ -10,15 +11,27 @@ const sparesKnees = (
   { kneeTravel }: Pick<MethodProfile, 'kneeTravel'>,
 ): boolean => purposeOf(dossier)?.purpose === 'kneeSparing' || kneeTravel === 'toes';
 
+/** Foot angles this far apart are not the same mark, degrees (house default). */
+const APART_DEG = 5;
+
+/** Whether the feet stand at different angles although the setup has them alike. */
+function feetDiffer(dossier: Dossier, setup: Pick<Setup, 'toeOutDeg'> | null): boolean {
+  const { left, right } = knownOf(dossier).toeOutDeg;
+  const isAsked = setup !== null && setup.toeOutDeg.left !== setup.toeOutDeg.right;
+  return left !== null && right !== null && Math.abs(left - right) >= APART_DEG && !isAsked;
+}
+
 /** Everything that keeps drills, cues and variations from a client today: limits, referrals, bans and spared knees. */
 export const barringOf = (
   dossier: Dossier,
   method: Pick<MethodProfile, 'kneeTravel'>,
   limits: readonly SafetyLimit[],
   opinion: Pick<Opinion, 'diagnosis'> | null,
+  setup: Pick<Setup, 'toeOutDeg'> | null,
 ): Barring => ({
   limits,
   referred: referredOf(dossier),
   banned: opinion?.diagnosis.bannedCues ?? [],
   sparesKnees: sparesKnees(dossier, method),
+  feetDiffer: feetDiffer(dossier, setup),
 });

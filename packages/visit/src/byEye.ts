@@ -20,9 +20,18 @@ export interface Mark {
   reps: number[];
   /** Of one that alternates: which way it went in which rep. */
   ways: Partial<Record<number, Side>>;
+  /** Of an arch that gave way: the thigh depth at which it did, degrees; null = not said. */
+  atDepthDeg: number | null;
 }
 
-export const NO_MARK: Mark = { severity: null, side: null, phase: null, reps: [], ways: {} };
+export const NO_MARK: Mark = {
+  severity: null,
+  side: null,
+  phase: null,
+  reps: [],
+  ways: {},
+  atDepthDeg: null,
+};
 
 /** Faults that go one way at a time: never to both sides at once. */
 const ONE_WAY: readonly FaultId[] = ['sideShift', 'unevenTouch'];
@@ -53,6 +62,7 @@ export function seenIn(fault: Seen['fault'], mark: Mark, watched: number): Seen[
     side: of,
     phase,
     reps: its,
+    ...(mark.atDepthDeg === null ? {} : { atDepthDeg: mark.atDepthDeg }),
   });
   if (side === 'both') return [said('left'), said('right')];
   if (side !== 'alternating') return [said(side)];

@@ -13,6 +13,7 @@ function asCue(id: string, { asksFor, barredBy, ...told }: CueValues, house: Cue
     // What the house's version asks stays asked.
     asks: withBars(house?.asks ?? {}, barredBy),
     ...(house?.onlyIn ? { onlyIn: house.onlyIn } : {}),
+    ...(house?.onlyFor ? { onlyFor: house.onlyFor } : {}),
     ...(asksFor === null ? {} : { bannedAs: asksFor }),
   };
 }

@@ -84,18 +84,26 @@ function lowerThan(dossier: Dossier, now: Exclude<Support, { kind: 'floor' }>): 
 /** What becomes of the lift under the heels: it comes down step by step, or it is a tool with a role and may stay. */
 export type HeelCourse =
   | { kind: 'weaned'; trend: AnkleTrend; steps: WeaningStep[] }
-  | { kind: 'tool'; role: HeelRole; isFree: boolean };
+  | {
+      kind: 'tool';
+      role: HeelRole;
+      isFree: boolean;
+      /** The main sets may stand flat: the same setup on the floor is likely enough. */
+      isFlatLikely: boolean;
+    };
 
 /**
  * What becomes of the lift in use: a method that calls it a tool keeps it, in the role the coach or else the purpose gives it, unless the purpose is flat; up to
  * the height that costs nothing it stays in any case.
  *
+ * @param isFlatLikely the same setup on the floor is likely enough to try
  * @returns null without a lift, or until both ankles are known
  */
 export function heelCourse(
   dossier: Dossier,
   question: Case,
   method: MethodProfile,
+  isFlatLikely: boolean,
 ): HeelCourse | null {
   const { support } = question.setup;
   if (support.kind === 'floor') return null;
@@ -104,11 +112,15 @@ export function heelCourse(
   if (lift <= 0) return null;
   const plan = purposeOf(dossier)?.plan ?? null;
   const isFree = lift <= method.heelFreeMm + 1e-9;
-  if (isFree || (method.heelPolicy === 'tool' && !plan?.isFlat))
+  const chosen = trainingChosen(dossier)?.heelRole ?? null;
+  // Where the coach says that the lift is for the main sets it may stay, whatever the purpose.
+  const isTool = method.heelPolicy === 'tool' && (!plan?.isFlat || chosen === 'primary');
+  if (isFree || isTool)
     return {
       kind: 'tool',
-      role: trainingChosen(dossier)?.heelRole ?? plan?.heelRole ?? 'accessory',
+      role: chosen ?? plan?.heelRole ?? 'accessory',
       isFree,
+      isFlatLikely,
     };
   const trend = ankleTrend(dossier);
   if (!trend) return null;

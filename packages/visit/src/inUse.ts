@@ -264,3 +264,16 @@ export function setupInUse(
     setAside,
   );
 }
+
+/** Whether a setup would be likely enough to try with nothing under the heels. */
+export function isFlatLikely(
+  basis: SetupBasis | null,
+  { setup, target }: Case,
+  method: MethodProfile,
+): boolean {
+  if (!basis) return false;
+  const { question, tried } = basis;
+  const flat = { ...setup, support: { kind: 'floor' as const } };
+  const at = { setup: flat, targetDepthDeg: target.thighDepthDeg };
+  return chanceIn(question, method, beliefAfter(question, tried), at) >= chancesOf(question).try;
+}

@@ -21,6 +21,7 @@ import {
   type SafetyLimit,
   type SetupChoice,
   type Side,
+  type Support,
   type WorkedCause,
 } from '@zither/core';
 import { knownOf, missingOf, startingSetup, type NeededMeasure } from './derive.ts';
@@ -51,7 +52,7 @@ export interface PlanAnswer extends Prescription {
   /** The search proposes a setup that is likely enough, where the one in use is not. */
   isLikelierProposed: boolean;
   /** Where the client stands unprompted: what the plan changes. */
-  habit: { stanceWidthMm: number; toeOutDeg: number; heelRiseMm: number };
+  habit: { stanceWidthMm: number; toeOutDeg: number; support: Support };
   /** Depth the method asks for. */
   askedDepthDeg: number;
   measuredOn: string;
@@ -122,7 +123,7 @@ export function planFor(
   on: string,
 ): PlanAnswer {
   const { basis, causes } = causesToWorkOn(workedOn(dossier), opinion);
-  const barring = barringOf(dossier, use.method, limits, opinion);
+  const barring = barringOf(dossier, use.method, limits, opinion, use.setup);
   const { referred } = barring;
   const known = knownOf(dossier);
   const { left, right } = known.toeOutDeg;
@@ -157,7 +158,7 @@ export function planFor(
     habit: {
       stanceWidthMm: known.stanceWidthMm ?? use.setup.stanceWidthMm,
       toeOutDeg: left !== null && right !== null ? (left + right) / 2 : use.setup.toeOutDeg.left,
-      heelRiseMm: known.support?.kind === 'block' ? known.support.riseMm : 0,
+      support: known.support ?? { kind: 'floor' },
     },
     askedDepthDeg: methodOf(dossier).targetDepthDeg,
     measuredOn: ankleDay(dossier) ?? dossier.client.updatedAt.slice(0, 10),
@@ -219,7 +220,7 @@ export function keepsLimits(
   limits: readonly SafetyLimit[],
 ): boolean {
   const at = { setup: plan.setup, targetDepthDeg: plan.thighDepthDeg };
-  const barring = barringOf(dossier, methodOf(dossier), limits, null);
+  const barring = barringOf(dossier, methodOf(dossier), limits, null, plan.setup);
   const given = new Set([...plan.cues, ...plan.drills].map((entry) => entry.id));
   return (
     underLimits(dossier, at, methodOf(dossier), limits)?.isBroken !== true &&

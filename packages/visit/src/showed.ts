@@ -61,6 +61,18 @@ export const withFault = (showed: Showed, fault: TrialFaultId, sides: TrialSides
   ],
 });
 
+/** The thigh depth at which an arch gave way, where it was said, degrees. */
+export const archLostAt = ({ faults }: Pick<Showed, 'faults'>): number | null =>
+  faults.find((f) => f.fault === 'archDrops')?.atDepthDeg ?? null;
+
+/** The same said, or taken back. */
+export const withArchLostAt = (showed: Showed, atDepthDeg: number | null): Showed => ({
+  ...showed,
+  faults: showed.faults.map(({ fault, side }) =>
+    fault === 'archDrops' && atDepthDeg !== null ? { fault, side, atDepthDeg } : { fault, side },
+  ),
+});
+
 /** On which sides a fault was seen. */
 export const sidesSeen = ({ faults }: Pick<Showed, 'faults'>, fault: TrialFaultId): TrialSides =>
   faults.filter((f) => f.fault === fault).map((f) => f.side);

@@ -2,6 +2,7 @@ import type { Decision, Dossier, LookAsks } from '@zither/contract';
 import {
   CAUSES,
   changeOf,
+  CUES,
   FAULT_IDS,
   FAULTS,
   foldLimitOf,
@@ -281,6 +282,30 @@ export const workedOn = (dossier: Dossier): Extract<Decision, { kind: 'workOn' }
     .flatMap((d) => (d.kind === 'workOn' && !d.takenBack ? [d] : []))
     .sort((a, b) => b.at.localeCompare(a.at))[0] ?? null;
 
+/** Whether the client was ever seen, or is set up, with a load. */
+const hasLoad = ({ judgements, captures, loadSets, setupTrials, setup, locks }: Dossier): boolean =>
+  [...judgements, ...captures].some((l) => l.condition === 'load') ||
+  loadSets.some((s) => s.loadKg > 0) ||
+  [...setupTrials, ...locks, ...(setup ? [setup] : [])].some((s) => s.setup.loadKg > 0);
+
+/** Ids of cues that send the knees out. */
+const KNEES_OUT_CUES = CUES.filter((c) => c.bannedAs === 'kneesOut').map((c) => c.id);
+
+/** Whether a cue that sends the knees out was tried, or given with a plan. */
+const hasKneesOutCue = ({ tried, prescriptions, schools }: Dossier): boolean => {
+  const own = (schools.cues ?? []).filter((c) => c.values.asksFor === 'kneesOut').map((c) => c.id);
+  const sendsOut = (id: string | null) =>
+    id !== null && (KNEES_OUT_CUES.includes(id) || own.includes(id));
+  return (
+    tried.some(
+      (t) =>
+        !t.undone &&
+        (t.test === 'kneesOutCue' ||
+          (t.cue !== null && (sendsOut(t.cue.id) || /knees?\s+(out|apart)/i.test(t.cue.words)))),
+    ) || prescriptions.some((p) => p.cues.some((c) => sendsOut(c.id)))
+  );
+};
+
 /**
  * What the record says today: the newest day's looks, the newest readings, short tests since those looks, pain of today, less what is left
  * alone. A finding left alone counts again as soon as it is clear.
@@ -368,6 +393,8 @@ export function basisOf(
       known: answered.known,
     },
     signs: {
+      ...(hasLoad(dossier) ? {} : { isUnloaded: true }),
+      ...(hasKneesOutCue(dossier) ? { isKneesOutCued: true } : {}),
       findings: [...counted, ...pain],
       lookedAt: FAULT_IDS.filter((f) => plain.some((l) => couldSee(l, f))),
       measures: {

@@ -180,7 +180,7 @@ export function answerLoop(
   if (kept) return answer(profile, { ...own, advice: { ...kept, kind: 'lock' }, stop: null }, null);
   if (own.choice.kind !== 'tryFirst')
     for (const other of instead) {
-      const state = loopAfter(question, other, tried, today);
+      const state = loopAfter(question, other, tried, today, { withoutNeeded: true });
       if (state.choice.kind === 'tryFirst') return answer(other, state, profile);
     }
   return answer(profile, own, null);

@@ -101,6 +101,7 @@ describe('a cue that is tried', () => {
         ],
         limits: [],
         sparesKnees: false,
+        feetDiffer: true,
         referred: [],
         banned: [],
         wishes: { minutes: 10, kit: null, pinned: [], banned: [] },

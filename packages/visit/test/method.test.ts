@@ -76,7 +76,7 @@ describe('what becomes of a lift', () => {
     });
     const found = clientCase(dossier);
     if (found.kind !== 'ready') throw new Error('the ankles are known');
-    return heelCourse(dossier, found.question, methodById(dossier.schools, profile));
+    return heelCourse(dossier, found.question, methodById(dossier.schools, profile), true);
   };
 
   it('a bridge comes down; a tool stays, in the role of the purpose, unless the purpose is flat', () => {

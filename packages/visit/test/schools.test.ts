@@ -191,7 +191,7 @@ describe('how the heel comes down', () => {
   it('says each step by its threshold, and when only as a span', () => {
     const found = clientCase(onHeel);
     if (found.kind !== 'ready') throw new Error('the ankles are known');
-    const course = heelCourse(onHeel, found.question, methodOf(onHeel));
+    const course = heelCourse(onHeel, found.question, methodOf(onHeel), true);
     if (course?.kind !== 'weaned') throw new Error('a bridge comes down');
     const { trend, steps } = course;
     expect(steps.map((s) => (s.support.kind === 'block' ? s.support.riseMm : 0))).toEqual([
@@ -208,6 +208,6 @@ describe('how the heel comes down', () => {
       ...found.question,
       setup: { ...found.question.setup, support: { kind: 'floor' as const } },
     };
-    expect(heelCourse(onHeel, flat, methodOf(onHeel))).toBeNull();
+    expect(heelCourse(onHeel, flat, methodOf(onHeel), true)).toBeNull();
   });
 });

@@ -90,13 +90,18 @@ export function sayReason({ reason, bits }: Weight): string {
   }
 }
 
+/** A knees-out cue that is on record, beside knees pushed out. */
+export const KNEES_OUT_CUED = 'A cue that sends them out is on record: cue less, not more.';
+
 /** Why something that looks like a fault is none. */
 export function sayNotFault({ because }: NotFault): string {
   switch (because.kind) {
     case 'build':
       return `${sayNumber(because.leanDeg)}° of the lean is build; no other part is large.`;
     case 'overCued':
-      return 'The knees are outside the feet already: cue them less, not more.';
+      return because.isCued
+        ? `The knees are outside the feet already. ${KNEES_OUT_CUED}`
+        : 'The knees are outside the feet already: no cue to push them further.';
     case 'slightAlone':
       return 'Slight, and no other fault was seen: it may be left alone.';
   }

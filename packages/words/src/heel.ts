@@ -1,4 +1,5 @@
 import { weeksTo, type AnkleTrend, type HeelRole, type WeaningStep } from '@zither/core';
+import type { HeelCourse } from '@zither/visit';
 import { sayHeight } from './units.ts';
 import { sayNumber } from './numbers.ts';
 
@@ -26,14 +27,26 @@ export function sayStep(step: WeaningStep, trend: AnkleTrend): string {
 }
 
 /** A lift so low that the method leaves it. */
-export const HEEL_FREE = 'So little under the heels suits this method. It may stay.';
+const HEEL_FREE = 'So little under the heels suits this method. It may stay.';
 
 /** Purpose of a lift, for methods that call it a tool. */
-export const HEEL_ROLE_NAMES: Record<HeelRole, string> = {
+const HEEL_ROLE_NAMES: Record<HeelRole, string> = {
   warmUp: 'A warm-up tool: first sets on the lift, the work sets flat.',
   accessory: 'An accessory: flat for the main sets, on the lift for the ones after.',
   primary: 'For the main sets: it may stay for good.',
 };
+
+/** Purpose of a lift, as far as it holds: flat sets are named only where flat is likely to work. */
+export const sayHeelRole = ({
+  role,
+  isFree,
+  isFlatLikely,
+}: Pick<Extract<HeelCourse, { kind: 'tool' }>, 'role' | 'isFree' | 'isFlatLikely'>): string =>
+  isFree
+    ? HEEL_FREE
+    : role === 'primary' || isFlatLikely
+      ? HEEL_ROLE_NAMES[role]
+      : 'For every set for now: flat is hardly likely to work yet.';
 
 /** The same in a word or two, to choose from. */
 export const HEEL_ROLE_LABELS: Record<HeelRole, string> = {

@@ -1,5 +1,5 @@
 import { sayCounted } from './learned.ts';
-import { sayList } from './terms.ts';
+import { capital, sayList } from './terms.ts';
 import { sayBeforeLoad } from './beforeLoad.ts';
 import { sayFault, saySquat } from './watch.ts';
 import type { PrescriptionValues } from '@zither/contract';
@@ -17,6 +17,7 @@ import {
   type PrescribedCue,
   type PrescribedDrill,
   type RoutinePart,
+  type Support,
   type WorkedCause,
 } from '@zither/core';
 import type { PlanAnswer } from '@zither/visit';
@@ -25,7 +26,7 @@ import { HOLD_NAMES } from './names.ts';
 import { ladderLines } from './ladder.ts';
 import { CUE_NAMES, sayBar, sureWord } from './probe.ts';
 import { sayUse } from './setup.ts';
-import { sayHeight, sayLength, sayMass, unitsNow } from './units.ts';
+import { sayLength, sayMass, unitsNow } from './units.ts';
 import { sayNumber } from './numbers.ts';
 
 /** A cause with its side and how likely it is. */
@@ -55,6 +56,15 @@ function sayWorked(worked: WorkedCause): string {
     : `${sayWorkedCause(worked)}.`;
 }
 
+/** Whether two supports are the same to a coach: within 2 mm, or a degree and a half. */
+const isSameUnder = (a: Support, b: Support): boolean =>
+  (a.kind === 'floor' && b.kind === 'floor') ||
+  (a.kind === 'block' && b.kind === 'block' && Math.abs(a.riseMm - b.riseMm) < 2) ||
+  (a.kind === 'ramp' &&
+    b.kind === 'ramp' &&
+    a.azimuth === b.azimuth &&
+    Math.abs(a.angleDeg - b.angleDeg) < 1.5);
+
 /** What the plan changes from how the client stands, as instructions with their reason. */
 function changesOf({ use, habit, askedDepthDeg }: PlanAnswer): { what: string; because: string }[] {
   const { setup, targetDepthDeg } = use;
@@ -71,10 +81,9 @@ function changesOf({ use, habit, askedDepthDeg }: PlanAnswer): { what: string; b
       what: `Toes ${sayToes(setup.toeOutDeg)} out instead of ${sayNumber(habit.toeOutDeg)}°`,
       because,
     });
-  const rise = setup.support.kind === 'block' ? setup.support.riseMm : 0;
-  if (setup.support.kind !== 'ramp' && Math.abs(rise - habit.heelRiseMm) >= 2)
+  if (!isSameUnder(setup.support, habit.support))
     list.push({
-      what: `${rise === 0 ? 'Heels flat' : `Heel lift ${sayHeight(rise)}`} instead of ${habit.heelRiseMm === 0 ? 'flat' : sayHeight(habit.heelRiseMm)}`,
+      what: `${setup.support.kind === 'floor' ? 'Heels flat' : capital(saySupport(setup.support))} instead of ${habit.support.kind === 'floor' ? 'flat' : saySupport(habit.support)}`,
       because,
     });
   if (targetDepthDeg < askedDepthDeg - 0.5)
@@ -131,6 +140,8 @@ export function sayLeftOutBecause(because: LeftOutBecause): string {
   switch (because.kind) {
     case 'limit':
       return `ruled out by Clear (${sayBar(because.limit)}).`;
+    case 'notNeeded':
+      return 'the feet stand alike, or the setup asks for the difference.';
     case 'sparesKnees':
       return 'it sends the knees forward, and this squat is to spare them.';
     case 'referred':

@@ -138,7 +138,7 @@ export function sayProposal(
 const HEEL_WORDS: Record<MethodProfile['heelPolicy'], string> = {
   bridge: 'The heel lift helps while the ankle is trained. It comes down as the ankle gains range.',
   turnedWedge: 'Turn each wedge with the foot.',
-  tool: 'The heel lift is a tool. It may stay.',
+  tool: 'The heel lift is a tool of this method.',
   none: 'This method uses no heel lift.',
 };
 

@@ -105,7 +105,8 @@ function sayTrialFault(fault: TrialFaultId, seen: SetupTrialValues['faults']): s
           ? ` to the ${sides[0]}`
           : `, ${sides[0]}`
         : '';
-  return `${TRIAL_FAULT_SAYS[fault]}${where}`;
+  const depth = seen.find((f) => f.atDepthDeg !== undefined)?.atDepthDeg;
+  return `${TRIAL_FAULT_SAYS[fault]}${where}${depth === undefined ? '' : `, at ${sayDepth(depth)}`}`;
 }
 
 /** A trial with its setup, in a line. */

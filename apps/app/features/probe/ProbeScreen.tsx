@@ -324,7 +324,13 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
           <CuePart
             opinion={now}
             method={methodOf(dossier)}
-            barring={barringOf(dossier, methodOf(dossier), limitsOf(safety), now)}
+            barring={barringOf(
+              dossier,
+              methodOf(dossier),
+              limitsOf(safety),
+              now,
+              dossier.setup?.setup ?? null,
+            )}
             cues={cuesOf(dossier.schools)}
             seen={basis.seen}
             onRecord={keep}

@@ -1,8 +1,8 @@
 import { useMemo } from 'react';
 import type { Dossier } from '@zither/contract';
 import { HEEL_ROLES, type Case, type MethodProfile } from '@zither/core';
-import { heelCourse } from '@zither/visit';
-import { HEEL_FREE, HEEL_ROLE_LABELS, HEEL_ROLE_NAMES, sayStep } from '@zither/words/heel';
+import { heelCourse, isFlatLikely, type SetupBasis } from '@zither/visit';
+import { HEEL_ROLE_LABELS, sayHeelRole, sayStep } from '@zither/words/heel';
 import { sayFooting } from '@zither/words/sides';
 import { Choice } from '../../ui/Choice.tsx';
 import { Fold } from '../../ui/Fold.tsx';
@@ -15,16 +15,22 @@ import { sayWeanedAt } from '@zither/words/setup';
 /** What stands under the feet does to them, and what becomes of it: it comes down by the measured ankle, never by a date, or is a tool. */
 export function HeelPart({
   dossier,
+  basis,
   question,
   method,
 }: {
   dossier: Dossier;
+  /** The search's question, to ask whether the same would do flat. */
+  basis: SetupBasis | null;
   question: Case;
   method: MethodProfile;
 }) {
   const { chosen, choose } = useTraining(dossier);
   const says = useMemo(() => sayFooting(question), [question]);
-  const course = useMemo(() => heelCourse(dossier, question, method), [dossier, question, method]);
+  const course = useMemo(
+    () => heelCourse(dossier, question, method, isFlatLikely(basis, question, method)),
+    [dossier, basis, question, method],
+  );
   const isWeaned = course?.kind === 'weaned' && course.steps.length > 0;
   if (says.length === 0 && course?.kind !== 'tool' && !isWeaned) return null;
   return (
@@ -32,7 +38,7 @@ export function HeelPart({
       {says.length > 0 && <Notice tone="before">{says.join(' ')}</Notice>}
       {course?.kind === 'tool' && (
         <>
-          <Say>{course.isFree ? HEEL_FREE : HEEL_ROLE_NAMES[course.role]}</Say>
+          <Say>{sayHeelRole(course)}</Say>
           <Fold
             title="Purpose of the lift"
             explains="heelLift"

@@ -1,7 +1,14 @@
 import { View } from 'react-native';
 import type { CaptureLine } from '@zither/contract';
-import { TRIAL_PARTS, type MethodProfile, type Side, type TrialPart } from '@zither/core';
 import {
+  NAMED_DEPTHS_DEG,
+  TRIAL_PARTS,
+  type MethodProfile,
+  type Side,
+  type TrialPart,
+} from '@zither/core';
+import {
+  archLostAt,
   depthByEye,
   lookAt,
   SHORT_BY_EYE,
@@ -9,10 +16,12 @@ import {
   sidesSeen,
   TUCK_BY_EYE,
   tuckByEye,
+  withArchLostAt,
   withFault,
   type Showed,
   type TrialSides,
 } from '@zither/visit';
+import { sayDepth } from '@zither/words/instrument';
 import { TRIAL_PART_NAMES } from '@zither/words/trials';
 import { VIEW_NAMES } from '@zither/words/watch';
 import { Button } from '../../ui/elements.ts';
@@ -80,7 +89,7 @@ const ROWS: Record<TrialPart, (rows: Rows) => React.ReactNode> = {
       }
     />
   ),
-  foot: ({ showed, onShowed }) => (
+  foot: ({ showed, targetDepthDeg, onShowed }) => (
     <>
       {(
         [
@@ -97,6 +106,19 @@ const ROWS: Record<TrialPart, (rows: Rows) => React.ReactNode> = {
           onSides={(sides) => onShowed(withFault(showed, fault, sides))}
         />
       ))}
+      {sidesSeen(showed, 'archDrops').length > 0 && (
+        <Choice
+          label="The arch gave way at"
+          options={[
+            { value: '', label: 'Not said' },
+            ...Object.values(NAMED_DEPTHS_DEG)
+              .filter((deg) => deg <= targetDepthDeg)
+              .map((deg) => ({ value: String(deg), label: sayDepth(deg) })),
+          ]}
+          value={String(archLostAt(showed) ?? '')}
+          onChange={(to) => onShowed(withArchLostAt(showed, to === '' ? null : Number(to)))}
+        />
+      )}
     </>
   ),
   knees: ({ showed, onShowed }) => (

@@ -129,7 +129,12 @@ export function SetScreen({
             <>
               <FurtherPart page={page} shown={shown} />
               <Sides dossier={dossier} question={drawn.question} />
-              <HeelPart dossier={dossier} question={drawn.question} method={drawn.method} />
+              <HeelPart
+                dossier={dossier}
+                basis={page.basis}
+                question={drawn.question}
+                method={drawn.method}
+              />
               <BeforeLoadPart dossier={dossier} question={drawn.question} limits={page.limits} />
               {body}
               <WorkPart page={page} question={drawn.question} method={drawn.method} />

@@ -1,12 +1,21 @@
 import { useMemo } from 'react';
 import { PanResponder, View } from 'react-native';
-import { FAULTS, PHASES, SIDES, type FaultId, type Phase, type Severity } from '@zither/core';
+import {
+  FAULTS,
+  NAMED_DEPTHS_DEG,
+  PHASES,
+  SIDES,
+  type FaultId,
+  type Phase,
+  type Severity,
+} from '@zither/core';
 import { NO_MARK, sideAfter, wayAfter, type Mark } from '@zither/visit';
 import { Button } from '../../ui/elements.ts';
 import { radio, RADIO_GROUP } from '../../ui/radioKeys.ts';
 import { Say } from '../../ui/Say.tsx';
 import { font, space, TARGET_PX } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
+import { sayDepth } from '@zither/words/instrument';
 import { PHASE_NAMES } from '@zither/words/watch';
 
 const PHASE_SHORT: Record<Phase, string> = { descent: 'down', bottom: 'bottom', ascent: 'up' };
@@ -173,6 +182,18 @@ export function FaultRow({
               onPress={() => onChange({ ...mark, phase: mark.phase === phase ? null : phase })}
             />
           ))}
+          {fault === 'archDrops' &&
+            Object.values(NAMED_DEPTHS_DEG).map((deg) => (
+              <Chip
+                key={`at ${deg}`}
+                label={sayDepth(deg)}
+                spoken={`Gave way at ${sayDepth(deg)}`}
+                isOn={mark.atDepthDeg === deg}
+                onPress={() =>
+                  onChange({ ...mark, atDepthDeg: mark.atDepthDeg === deg ? null : deg })
+                }
+              />
+            ))}
           {Array.from({ length: reps }, (_, i) => i + 1).map((rep) =>
             mark.side === 'alternating' ? (
               <Chip

@@ -181,11 +181,11 @@ export const CAUSES: Readonly<Record<CauseId, Cause>> = {
   ),
   overCuedKneesOut: cause(
     'overCuedKneesOut',
-    'Over-cued knees out',
+    'Knees pushed out',
     'none',
     'change',
     0.05,
-    'The knees are pushed out past the foot because of a cue.',
+    'The knees are pushed out past the foot.',
   ),
   proportions: cause(
     'proportions',

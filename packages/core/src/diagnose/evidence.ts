@@ -62,6 +62,8 @@ export interface Signs {
   lookedAt?: readonly FaultId[] | undefined;
   /** Nothing was ever carried: no load can be beyond control. */
   isUnloaded?: boolean | undefined;
+  /** A cue that sends the knees out is on record: only then is one to blame. */
+  isKneesOutCued?: boolean | undefined;
 }
 
 /** How likely a fault is there although this observer looked for it and did not see it (house defaults). */

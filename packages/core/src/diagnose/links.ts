@@ -118,7 +118,7 @@ export const LINKS: readonly Link[] = [
   link('kneesIn', 'loadBeyondControl', 'some', 'Too much load lets the knees in.', {
     at: { descent: 'weak', bottom: 'some', ascent: 'strong' },
   }),
-  link('kneesOut', 'overCuedKneesOut', 'strong', 'The cue “knees out” was overdone.'),
+  link('kneesOut', 'overCuedKneesOut', 'strong', 'Knees pushed too far out end outside the foot.'),
   link(
     'kneesOut',
     'hipInwardRotation',

@@ -25,15 +25,15 @@ export interface NotFault {
   what: CauseId | FindingId;
   because:
     | { kind: 'build'; leanDeg: number }
-    /** The knees are further out than the feet: the cue went too far. */
-    | { kind: 'overCued' }
+    /** The knees are further out than the feet; `isCued`: a cue on record may have gone too far. */
+    | { kind: 'overCued'; isCued: boolean }
     /** Slight, and the only thing seen. */
     | { kind: 'slightAlone' };
 }
 
 /** Findings that look like faults and are not: the build, cues that went too far, differences too small to matter. */
 export function notFaultsOf(
-  { findings = [], leanBudget }: Signs,
+  { findings = [], leanBudget, isKneesOutCued }: Signs,
   there: readonly Extract<Evidence, { kind: 'finding' }>[],
 ): NotFault[] {
   const list: NotFault[] = [];
@@ -49,7 +49,7 @@ export function notFaultsOf(
   if (there.some((e) => e.finding === 'kneesOut') && !there.some((e) => e.finding === 'kneesIn'))
     list.push({
       what: 'overCuedKneesOut',
-      because: { kind: 'overCued' },
+      because: { kind: 'overCued', isCued: isKneesOutCued === true },
     });
   const small = findings.filter((f) => f.severity === 'slight' && f.fault !== 'pain');
   const [only] = small;

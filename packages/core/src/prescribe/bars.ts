@@ -28,17 +28,27 @@ export interface Barring {
   banned: readonly BannedCue[];
   /** The squat is to spare the knees, by its purpose or its method: they are not sent forward. */
   sparesKnees: boolean;
+  /** The feet stand at different angles, and the setup does not ask them to. */
+  feetDiffer: boolean;
 }
 
 /** Nothing bars anything. */
-export const NO_BARS: Barring = { limits: [], referred: [], banned: [], sparesKnees: false };
+export const NO_BARS: Barring = {
+  limits: [],
+  referred: [],
+  banned: [],
+  sparesKnees: false,
+  feetDiffer: true,
+};
 
 /** Why an entry may not be given. */
 export type Bar =
   | { kind: 'limit'; limit: SafetyLimit }
   | { kind: 'referred'; cause: CauseId }
   | { kind: 'banned'; cue: BannedCue }
-  | { kind: 'sparesKnees' };
+  | { kind: 'sparesKnees' }
+  /** It is for feet that differ, and these do not, or the setup asks for it. */
+  | { kind: 'notNeeded' };
 
 /** Something that may be given to a client, or asked of one. */
 export interface Barrable {
@@ -47,12 +57,14 @@ export interface Barrable {
   causes?: readonly CauseId[];
   /** Not given while this is banned for the client. */
   bannedAs?: BannedCue | undefined;
+  /** Given only to clients of whom this holds. */
+  onlyFor?: 'feetDiffer' | undefined;
 }
 
 /** Why a drill, cue, test or variation may not be given; null = it may. The one place that decides it. */
 export function barOf(
-  { id, asks, causes = [], bannedAs }: Barrable,
-  { limits, referred, banned, sparesKnees }: Barring,
+  { id, asks, causes = [], bannedAs, onlyFor }: Barrable,
+  { limits, referred, banned, sparesKnees, feetDiffer }: Barring,
 ): Bar | null {
   const limit = limitOn(asks, limits);
   if (limit) return { kind: 'limit', limit };
@@ -67,6 +79,7 @@ export function barOf(
     )
       return { kind: 'referred', cause };
   }
+  if (onlyFor === 'feetDiffer' && !feetDiffer) return { kind: 'notNeeded' };
   if (sparesKnees && asks.kneesToLine) return { kind: 'sparesKnees' };
   return bannedAs && banned.includes(bannedAs) ? { kind: 'banned', cue: bannedAs } : null;
 }

@@ -31,6 +31,8 @@ export interface Cue {
   onlyIn?: OnlyIn;
   /** Not given while this is banned for the client. */
   bannedAs?: BannedCue;
+  /** Given only to clients of whom this holds. */
+  onlyFor?: 'feetDiffer';
 }
 
 /** Cues of the house in its own words; of equals the one named first is given (common practice, no source). */
@@ -137,6 +139,7 @@ export const CUES: readonly Cue[] = [
     kind: 'setUp',
     phase: 'before',
     words: 'Set both feet to the same mark before you go down.',
+    onlyFor: 'feetDiffer',
     causes: ['hipInwardRotation'],
     precaution: 'If one hip pinches with feet alike, stop and have it measured.',
     asks: {},

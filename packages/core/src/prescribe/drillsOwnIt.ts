@@ -266,7 +266,7 @@ export const OWN_IT: readonly Drill[] = [
     part: 'ownIt',
     position: 'floor',
     works: { trunkBracing: 'some', hipInwardRotation: 'some' },
-    how: 'Kneel on the knee of the side that drops, the other foot flat in front. Bring a light weight from high outside to low outside across the body without the pelvis turning.',
+    how: 'Kneel on this side’s knee, the other foot flat in front. Bring a light weight from high outside to low outside across the body without the pelvis turning.',
     feel: 'The trunk resists; only the arms travel.',
     sides: 'perSide',
     dose: { amount: 8, unit: 'reps', sets: 2 },

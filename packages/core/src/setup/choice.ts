@@ -136,6 +136,8 @@ export interface ChoiceOptions {
   /** Told a first answer, from a coarser search, before the whole one. */
   onFirst?: ((choice: SetupChoice) => void) | undefined;
   experience?: Experience | undefined;
+  /** Do not work out what would have to change: it takes as long as the search. */
+  withoutNeeded?: boolean | undefined;
 }
 
 /**
@@ -146,7 +148,7 @@ export function chooseSetup(
   question: SetupQuestion,
   profile: MethodProfile,
   belief: Belief,
-  { onProgress, onFirst, experience = NO_EXPERIENCE }: ChoiceOptions = {},
+  { onProgress, onFirst, experience = NO_EXPERIENCE, withoutNeeded = false }: ChoiceOptions = {},
 ): SetupChoice {
   if (onFirst) {
     // Every second, both ends among them: the floor is the first of the supports.
@@ -162,7 +164,7 @@ export function chooseSetup(
     onFirst(choiceOf(coarse, question, profile, belief, experience, false));
   }
   const all = searchSetups(question, profile, belief, { onProgress });
-  return choiceOf(all, question, profile, belief, experience, true);
+  return choiceOf(all, question, profile, belief, experience, !withoutNeeded);
 }
 
 /** The choice among setups that were searched. */
