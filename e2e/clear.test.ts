@@ -118,7 +118,12 @@ describe('Clear, at 390 × 844', () => {
       await page.getByText(before, { exact: true }).waitFor({ state: 'detached' });
     }
     await page.getByText(/After a recent injury \(left knee\)/).waitFor();
-    await page.getByText('Record what the clinician allows').tap();
+    // What ends a limit stands beside it.
+    await page
+      .getByText(/A “no” when the screen is asked again lifts this/)
+      .first()
+      .waitFor();
+    await page.getByText('Record what a clinician allows').tap();
     await page.getByLabel('Cleared by').fill('B. Physician');
     await page.getByLabel('Licence').fill('physician 4711');
     await page.getByText('A limit of one joint, in stages if need be').tap();

@@ -65,7 +65,7 @@ export const withFault = (showed: Showed, fault: TrialFaultId, sides: TrialSides
 export const archLostAt = ({ faults }: Pick<Showed, 'faults'>): number | null =>
   faults.find((f) => f.fault === 'archDrops')?.atDepthDeg ?? null;
 
-/** The same said, or taken back. */
+/** A trial with the depth at which its arch gave way; null takes it back. */
 export const withArchLostAt = (showed: Showed, atDepthDeg: number | null): Showed => ({
   ...showed,
   faults: showed.faults.map(({ fault, side }) =>

@@ -141,7 +141,7 @@ export function sayLeftOutBecause(because: LeftOutBecause): string {
     case 'limit':
       return `ruled out by Clear (${sayBar(because.limit)}).`;
     case 'notNeeded':
-      return 'the feet stand alike, or the setup asks for the difference.';
+      return 'both feet are at the same angle, or the setup asks for the difference.';
     case 'sparesKnees':
       return 'it sends the knees forward, and this squat is to spare them.';
     case 'referred':

@@ -30,12 +30,18 @@ export function ClearanceForm({
 }: {
   dossier: Dossier;
   /** Rules that it may name, in the words of what was told. */
-  reasons: readonly { id: string; says: string }[];
+  reasons: readonly { id: string; says: string; limits: readonly SafetyLimit[] }[];
   /** Whether there is a hold to lift; else it only says what is allowed. */
   lifts: boolean;
 }) {
   const { putClearance } = useChanges();
   const named = reasons.map((r) => r.id).join(' ');
+  const brought = new Set(reasons.flatMap((r) => r.limits.map(sayLimit)));
+  const broughtKey = [...brought].join('|');
+  const now = useMemo(
+    () => USUAL_LIMITS.filter((l) => broughtKey.split('|').includes(sayLimit(l))),
+    [broughtKey],
+  );
   const {
     value: draft,
     set,
@@ -48,11 +54,12 @@ export function ClearanceForm({
         licence: '',
         expiresOn: '',
         givenOn: today(),
-        limits: lifts ? USUAL_LIMITS.filter((l) => l.kind === 'noLoad') : [],
+        // It starts from what applies now: what the clinician allows is unticked.
+        limits: lifts ? USUAL_LIMITS.filter((l) => l.kind === 'noLoad') : now,
         // A hold is cleared as a whole; of several limits the coach says which.
         covers: lifts || named.includes(' ') === false ? named.split(' ') : [],
       }),
-      [lifts, named],
+      [lifts, named, now],
     ),
   );
   const { who, licence, expiresOn, givenOn } = draft;

@@ -2,6 +2,7 @@ import { router } from 'expo-router';
 import type { ReactNode } from 'react';
 import { View } from 'react-native';
 import type { Dossier } from '@zither/contract';
+import { limitsOfRule } from '@zither/core';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
@@ -21,7 +22,11 @@ export function Outcome({ dossier }: { dossier: Dossier }) {
     outcome.kind === 'withinLimits'
       ? outcome.brought
           .filter((b) => b.clearedBy === null && !b.rule.isOfTheDay)
-          .map((b) => ({ id: b.rule.id, says: b.reason }))
+          .map((b) => ({
+            id: b.rule.id,
+            says: b.reason,
+            limits: limitsOfRule(b.rule, b.told.answers),
+          }))
           .filter((r, i, all) => all.findIndex((o) => o.id === r.id) === i)
       : [];
   const body: ReactNode =
@@ -47,6 +52,11 @@ export function Outcome({ dossier }: { dossier: Dossier }) {
             </Say>
           </View>
         ))}
+        {outcome.reasons
+          .filter((reason) => !outcome.brought.some((b) => b.reason === reason))
+          .map((reason) => (
+            <Say key={reason}>{reason}</Say>
+          ))}
         {dossier.clearances.length > 0 && (
           <Say small soft>
             {CLINICIAN_LIFTS}
@@ -82,7 +92,7 @@ export function Outcome({ dossier }: { dossier: Dossier }) {
         ))}
         <ClearanceForm
           dossier={dossier}
-          reasons={outcome.holdRules.map((id) => ({ id, says: id }))}
+          reasons={outcome.holdRules.map((id) => ({ id, says: id, limits: [] }))}
           lifts
         />
       </>
