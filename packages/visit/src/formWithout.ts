@@ -160,6 +160,10 @@ export function faultsWithoutLoad(
       a.at.localeCompare(b.at),
     );
     const newest = list.at(-1);
-    return newest ? newest.sides.map((side) => ({ fault, side, on: newest.on })) : [];
+    if (!newest) return [];
+    // On both sides, or on no side that was said, it is said once.
+    const sides = new Set(newest.sides);
+    const said = sides.has(null) || sides.size > 1 ? [null] : [...sides];
+    return said.map((side) => ({ fault, side, on: newest.on }));
   });
 }

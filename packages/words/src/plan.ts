@@ -25,7 +25,7 @@ import { sayDepth, saySupport, sayToes } from './instrument.ts';
 import { HOLD_NAMES } from './names.ts';
 import { ladderLines } from './ladder.ts';
 import { CUE_NAMES, sayBar, sureWord } from './probe.ts';
-import { sayUse } from './setup.ts';
+import { sayUse, sayUseBriefly } from './setup.ts';
 import { sayLength, sayMass, unitsNow } from './units.ts';
 import { sayNumber } from './numbers.ts';
 
@@ -68,7 +68,7 @@ const isSameUnder = (a: Support, b: Support): boolean =>
 /** What the plan changes from how the client stands, as instructions with their reason. */
 function changesOf({ use, habit, askedDepthDeg }: PlanAnswer): { what: string; because: string }[] {
   const { setup, targetDepthDeg } = use;
-  const because = sayUse(use);
+  const because = sayUseBriefly(use);
   const list: { what: string; because: string }[] = [];
   if (Math.abs(setup.stanceWidthMm - habit.stanceWidthMm) >= 10)
     list.push({

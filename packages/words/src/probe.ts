@@ -71,7 +71,7 @@ export const outcomesOffered = (test: TestId): readonly Outcome[] =>
 /** The same on a button, where up to six stand side by side on a phone. */
 const OUTCOME_SHORT: Partial<Record<Outcome, string>> = {
   same: 'No change',
-  nothing: 'Nothing',
+  nothing: 'None',
   other: 'Other',
   heelsUp: 'Heels up',
   hipFront: 'Hip front',

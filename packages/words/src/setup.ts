@@ -58,30 +58,44 @@ const SET_ASIDE_WORDS: Record<SetAside, string> = {
   foot: 'an arch gave way since in one no wider and no further out',
 };
 
-/** The setup in use in one sentence: where it comes from and how likely it works; and why a locked one is not used. */
-export const sayUse = (use: SetupUse): string => `${SOURCE_NAMES[use.from]}: ${sayHowLikely(use)}`;
+/** The setup in use in one sentence: where it comes from and how likely it works; and why a locked or chosen one, or a load, is not used. */
+export const sayUse = (use: SetupUse): string => [sayUseBriefly(use), ...sayNotUsed(use)].join(' ');
+
+/** The same without what is not used. */
+export const sayUseBriefly = (use: SetupUse): string =>
+  `${SOURCE_NAMES[use.from]}: ${sayHowLikely(use)}`;
 
 /** How likely the setup in use works, and why it is this one; for a place that names it already. */
 export const sayUseHere = (use: SetupUse): string =>
-  `${capital(sayHowLikely(use))}${use.from === 'proposed' ? ` ${sayFirst(use.isLikely)}` : ''}`;
+  [
+    capital(sayHowLikely(use)),
+    ...(use.from === 'proposed' ? [sayFirst(use.isLikely)] : []),
+    ...sayNotUsed(use),
+  ].join(' ');
 
 function sayHowLikely(use: SetupUse): string {
-  const aside = use.setAside
-    ? ` The locked setup is not used: ${SET_ASIDE_WORDS[use.setAside.because]}.`
-    : '';
   const tried =
     use.from === 'locked' || use.isTried
       ? ''
       : use.from === 'habit'
         ? ' No setup is likely to work yet, so this is how the client stands now.'
         : ' Not tried yet.';
-  const passed =
-    use.passedOver === null
-      ? ''
-      : ` The setup chosen before is not used: ${use.passedOver === 'limit' ? 'under today’s limits it is hardly likely' : SET_ASIDE_WORDS.foot}.`;
-  const barred = use.barred ? ` ${sayBarredLoad(use.barred)}` : '';
-  return `gets down ${sayLikely(use.chance)}.${tried}${aside}${passed}${barred}`;
+  return `gets down ${sayLikely(use.chance)}.${tried}`;
 }
+
+/** What was settled or asked for and is not used, each with its reason. */
+function sayNotUsed({ setAside, passedOver, barred }: SetupUse): string[] {
+  return [
+    setAside && `The locked setup is not used: ${SET_ASIDE_WORDS[setAside.because]}.`,
+    passedOver &&
+      `The setup chosen before is not used: ${passedOver === 'limit' ? 'under today’s limits it is hardly likely' : SET_ASIDE_WORDS.foot}.`,
+    barred && sayBarredLoad(barred),
+  ].filter((line) => line !== null);
+}
+
+/** Why no trial of a setup is offered. */
+export const sayNoTrial = (least: number): string =>
+  `Not likely enough for a trial: one is offered from ${sayChance(least)} on.`;
 
 /** That a load or its position is not used today, and why: never dropped in silence. */
 export const sayBarredLoad = ({ hold, loadKg, limit }: NonNullable<SetupUse['barred']>): string =>

@@ -1,10 +1,13 @@
 import { useMemo, useState } from 'react';
+import { View } from 'react-native';
 import type { Dossier } from '@zither/contract';
 import { USUAL_LIMITS, type SafetyLimit } from '@zither/core';
 import { Button, Input } from '../../ui/elements.ts';
 import { Fold } from '../../ui/Fold.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { DateField } from '../../ui/DateField.tsx';
+import { Say } from '../../ui/Say.tsx';
+import { Tick } from '../../ui/Tick.tsx';
 import { Ticks } from '../../ui/Ticks.tsx';
 import { newId, useChanges, useDraft, today } from '../data/index.ts';
 import { toldJoint } from '@zither/visit';
@@ -132,14 +135,23 @@ export function ClearanceForm({
         onChange={(expiresOn) => change({ expiresOn })}
       />
       {!lifts && (
-        <Ticks
-          label="It was given for"
-          options={reasons.map(({ id, says }) => ({ value: id, label: says }))}
-          values={covers}
-          onChange={(id, isOn) =>
-            change({ covers: isOn ? [...covers, id] : covers.filter((c) => c !== id) })
-          }
-        />
+        <View role="group" aria-label="It was given for">
+          <Say small soft>
+            It was given for
+          </Say>
+          {reasons.map(({ id, says }) => (
+            <Tick
+              key={id}
+              title={says}
+              checked={covers.includes(id)}
+              onPress={() =>
+                change({
+                  covers: covers.includes(id) ? covers.filter((c) => c !== id) : [...covers, id],
+                })
+              }
+            />
+          ))}
+        </View>
       )}
       <Ticks
         label="Limits given"

@@ -5,6 +5,7 @@ import {
   sayChoice,
   sayFound,
   sayInstead,
+  sayNoTrial,
   sayReading,
   sayTelling,
   sayStaysLocked,
@@ -52,8 +53,8 @@ export function AnswerPart({
   const loop = page.answer?.loop;
   const says = choice && loop && sayChoice(choice, loop.method);
   // A trial is offered from the same chance on as the search proposes one.
-  const isWorthATrial =
-    page.basis !== null && shown.at.chance >= chancesOf(page.basis.question).try;
+  const least = page.basis ? chancesOf(page.basis.question).try : 1;
+  const isWorthATrial = shown.at.chance >= least;
   const first = choice?.proposals[0];
   const other = first && use && use.from !== 'proposed' && !isSame(first, use) ? first : null;
   const isTrying = segment === 'trials';
@@ -97,6 +98,7 @@ export function AnswerPart({
       {loop?.insteadOf && !looked && (
         <Say small>{sayInstead(loop.insteadOf, loop.method, page.limits)}</Say>
       )}
+      {!isWorthATrial && !isTrying && <Say small>{sayNoTrial(least)}</Say>}
       {says && !looked && (choice?.kind !== 'tryFirst' || !isWorthATrial) && (
         <Say small>{says}</Say>
       )}

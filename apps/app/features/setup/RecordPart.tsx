@@ -1,3 +1,4 @@
+import { Fragment } from 'react';
 import { View } from 'react-native';
 import type { CaptureLine } from '@zither/contract';
 import {
@@ -98,27 +99,28 @@ const ROWS: Record<TrialPart, (rows: Rows) => React.ReactNode> = {
           ['outerEdge', 'Ball of the big toe lifts', 'Stayed down'],
         ] as const
       ).map(([fault, label, no]) => (
-        <SidedRow
-          key={fault}
-          label={label}
-          no={no}
-          sides={sidesSeen(showed, fault)}
-          onSides={(sides) => onShowed(withFault(showed, fault, sides))}
-        />
+        <Fragment key={fault}>
+          <SidedRow
+            label={label}
+            no={no}
+            sides={sidesSeen(showed, fault)}
+            onSides={(sides) => onShowed(withFault(showed, fault, sides))}
+          />
+          {fault === 'archDrops' && sidesSeen(showed, 'archDrops').length > 0 && (
+            <Choice
+              label="The arch gave way at"
+              options={[
+                { value: '', label: 'Not said' },
+                ...Object.values(NAMED_DEPTHS_DEG)
+                  .filter((deg) => deg <= targetDepthDeg)
+                  .map((deg) => ({ value: String(deg), label: sayDepth(deg) })),
+              ]}
+              value={String(archLostAt(showed) ?? '')}
+              onChange={(to) => onShowed(withArchLostAt(showed, to === '' ? null : Number(to)))}
+            />
+          )}
+        </Fragment>
       ))}
-      {sidesSeen(showed, 'archDrops').length > 0 && (
-        <Choice
-          label="The arch gave way at"
-          options={[
-            { value: '', label: 'Not said' },
-            ...Object.values(NAMED_DEPTHS_DEG)
-              .filter((deg) => deg <= targetDepthDeg)
-              .map((deg) => ({ value: String(deg), label: sayDepth(deg) })),
-          ]}
-          value={String(archLostAt(showed) ?? '')}
-          onChange={(to) => onShowed(withArchLostAt(showed, to === '' ? null : Number(to)))}
-        />
-      )}
     </>
   ),
   knees: ({ showed, onShowed }) => (
