@@ -3,6 +3,7 @@ import {
   CUES,
   DRILLS,
   easierFor,
+  goesBeyond,
   prescribe,
   repAfter,
   routineKey,
@@ -11,6 +12,7 @@ import {
   stepsFrom,
   USUAL_LIMITS,
   withInstead,
+  withoutBarred,
   type PrescriptionInput,
 } from '../src/index.ts';
 
@@ -106,5 +108,29 @@ describe('a routine as it is run', () => {
     expect(repAfter(4, dose)).toEqual({ set: 1, rep: 5 });
     expect(repAfter(5, dose)).toEqual({ set: 2, rep: 1 });
     expect(repAfter(10, dose)).toBeNull();
+  });
+
+  it('a limit said on the way counts at once: no step from there on is barred, what is behind stays', () => {
+    const { drills } = prescribe(input());
+    for (const limit of USUAL_LIMITS) {
+      const now = input({ limits: [limit] });
+      for (let at = 0; at < runSteps(drills).length; at += 1) {
+        const whole = runSteps(drills);
+        const { steps, instead, leftOut } = withoutBarred(whole, at, now);
+        expect(steps.slice(0, at)).toEqual(whole.slice(0, at));
+        expect(steps[at] ? goesBeyond(steps[at]!.drill.asks, limit) : false).toBe(false);
+        expect(leftOut.every((d) => goesBeyond(d.asks, limit))).toBe(true);
+        // Kept with the place, the same steps come again; then on to the end without a barred one.
+        let place = { of: routineKey(drills), at, instead };
+        for (let guard = 0; guard < 200; guard += 1) {
+          const from = stepsFrom(drills, place, DRILLS);
+          const open = withoutBarred(from.steps, from.at, now);
+          const step = open.steps[from.at];
+          if (!step) break;
+          expect(goesBeyond(step.drill.asks, limit)).toBe(false);
+          place = { ...place, at: from.at + 1, instead: [...place.instead, ...open.instead] };
+        }
+      }
+    }
   });
 });

@@ -1,4 +1,5 @@
 import type { Drill, RunStep } from '@zither/core';
+import { sayList } from './terms.ts';
 
 /** Which side, as a call across the room. */
 export const SIDE_CALLS: Record<RunStep['side'], string> = {
@@ -40,3 +41,9 @@ export const sayCare = ({ precaution }: Pick<Drill, 'precaution'>): string => `C
 /** Advice for a sore part: the easier drill, or none. */
 export const saySore = (easier: Pick<Drill, 'name'> | null): string =>
   easier ? `Sore: ${easier.name.toLowerCase()} instead` : 'Sore: leave it out';
+
+/** What is left out from here on, since Clear rules it out by now; null = nothing. */
+export const sayLeftOutNow = (drills: readonly Pick<Drill, 'name'>[]): string | null =>
+  drills.length === 0
+    ? null
+    : `Left out, as Clear rules it out now: ${sayList(drills.map((d) => d.name.toLowerCase()))}.`;

@@ -6,16 +6,18 @@ import {
   easierFor,
   routineKey,
   stepsFrom,
+  withoutBarred,
   type PrescribedDrill,
   type RunPlace,
   type RunStep,
 } from '@zither/core';
-import { drillPhotos, isHeld, safetyOf, type PlanAnswer } from '@zither/visit';
+import { barringOf, drillPhotos, isHeld, limitsOf, safetyOf, type PlanAnswer } from '@zither/visit';
 import {
   sayCare,
   sayClock,
   sayFeel,
   sayLeft,
+  sayLeftOutNow,
   sayPlace,
   saySore,
   sayStep,
@@ -94,11 +96,20 @@ function Running({
     `run/${client.id}/${today()}`,
     null,
   );
-  const { steps, at } = useMemo(
-    () => stepsFrom(drills, place, asked.drills),
-    [drills, place, asked],
-  );
-  const goTo = (to: number, instead = isOf(place, drills) ? place.instead : []) =>
+  // But what Clear rules out by now is not gone through: a limit said during the routine counts at once.
+  const input = useMemo(() => {
+    const on = today();
+    const limits = limitsOf(safetyOf(dossier, on));
+    const now = barringOf(dossier, plan.use.method, limits, null, plan.use.setup);
+    return { ...asked, ...now, banned: asked.banned };
+  }, [dossier, asked, plan]);
+  const { steps, at, skipped, leftOut } = useMemo(() => {
+    const from = stepsFrom(drills, place, asked.drills);
+    const open = withoutBarred(from.steps, from.at, input);
+    return { steps: open.steps, at: from.at, skipped: open.instead, leftOut: open.leftOut };
+  }, [drills, place, asked, input]);
+  const kept = [...(isOf(place, drills) ? place.instead : []), ...skipped];
+  const goTo = (to: number, instead: RunPlace['instead'] = kept) =>
     setPlace({ of: routineKey(drills), at: to, instead });
   const [, setState] = useBodyState(client.id, today());
   const step = steps[at];
@@ -138,8 +149,7 @@ function Running({
       </Screen>
     );
   const sore = () => {
-    const before = isOf(place, drills) ? place.instead : [];
-    goTo(at, [...before, { at, drill: easierFor(asked, step.drill)?.id ?? null }]);
+    goTo(at, [...kept, { at, drill: easierFor(input, step.drill)?.id ?? null }]);
   };
   return (
     <Step
@@ -151,7 +161,8 @@ function Running({
       back={back}
       onNext={() => goTo(at + 1)}
       onBefore={at > 0 ? () => goTo(at - 1) : null}
-      sore={saySore(easierFor(asked, step.drill))}
+      leftOut={sayLeftOutNow(leftOut)}
+      sore={saySore(easierFor(input, step.drill))}
       onSore={sore}
     />
   );
@@ -166,10 +177,13 @@ function Step({
   back,
   onNext,
   onBefore,
+  leftOut,
   sore,
   onSore,
 }: {
   dossier: Dossier;
+  /** What Clear rules out by now, in words; null = nothing here. */
+  leftOut: string | null;
   step: RunStep;
   place: string;
   then: string;
@@ -208,6 +222,7 @@ function Step({
       }
     >
       <Part>
+        {leftOut && <Notice tone="before">{leftOut}</Notice>}
         <Heading level={2} style={{ fontSize: 34, lineHeight: 42 }}>
           {drill.name}
         </Heading>

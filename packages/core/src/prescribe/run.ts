@@ -109,6 +109,29 @@ export function stepsFrom(
   return { steps: changed, at: Math.min(place.at, changed.length) };
 }
 
+/**
+ * The steps with what may no longer be given from here on done as its easier neighbour, or left out: a limit or a pinch that came during the routine
+ * counts at once.
+ *
+ * @returns the steps, and what was put in place of what, to be kept with the place
+ */
+export function withoutBarred(
+  steps: readonly RunStep[],
+  at: number,
+  input: PrescriptionInput,
+): { steps: RunStep[]; instead: { at: number; drill: string | null }[]; leftOut: Drill[] } {
+  let list = [...steps];
+  const instead: { at: number; drill: string | null }[] = [];
+  const leftOut: Drill[] = [];
+  for (let now = list[at]; now && !mayGive(now.drill, input); now = list[at]) {
+    const easier = easierFor(input, now.drill);
+    instead.push({ at, drill: easier?.id ?? null });
+    leftOut.push(now.drill);
+    list = withInstead(list, at, easier);
+  }
+  return { steps: list, instead, leftOut };
+}
+
 /** Where in a dose of squats so many reps lead: the set and the rep that comes next, from 1; null once all sets are done. */
 export function repAfter(
   done: number,
