@@ -11,11 +11,17 @@ import { theme } from '../ui/theme.ts';
 const inTheme = (node: React.ReactNode) =>
   render(<LookProvider theme={theme}>{node}</LookProvider>);
 
-function Row({ told }: { told: (mark: Mark) => void }) {
+function Row({
+  told,
+  fault = 'kneesIn',
+}: {
+  told: (mark: Mark) => void;
+  fault?: 'kneesIn' | 'archDrops';
+}) {
   const [mark, setMark] = useState(NO_MARK);
   return (
     <FaultRow
-      fault="kneesIn"
+      fault={fault}
       mark={mark}
       reps={3}
       onChange={(next) => {
@@ -41,6 +47,7 @@ describe('a fault under the thumb', () => {
       side: 'left',
       phase: 'ascent',
       ways: {},
+      atDepthDeg: null,
       reps: [1, 3],
     });
     // Pressed again, a choice is taken back.
@@ -48,6 +55,20 @@ describe('a fault under the thumb', () => {
     expect(told).toHaveBeenLastCalledWith(expect.objectContaining({ reps: [1] }));
     fireEvent.click(screen.getByLabelText('–, Knee in not marked'));
     expect(told).toHaveBeenLastCalledWith(NO_MARK);
+  });
+
+  it('asks at which depth it was seen only of an arch that drops', () => {
+    const told = jest.fn();
+    const { unmount } = inTheme(<Row told={told} />);
+    fireEvent.click(screen.getByLabelText('clear, Knee in'));
+    expect(screen.queryByLabelText(/^Gave way at/)).toBeNull();
+    unmount();
+    inTheme(<Row told={told} fault="archDrops" />);
+    fireEvent.click(screen.getByLabelText(/^clear, /));
+    fireEvent.click(screen.getByLabelText('Gave way at parallel'));
+    expect(told).toHaveBeenLastCalledWith(expect.objectContaining({ atDepthDeg: 0 }));
+    fireEvent.click(screen.getByLabelText('Gave way at parallel'));
+    expect(told).toHaveBeenLastCalledWith(expect.objectContaining({ atDepthDeg: null }));
   });
 
   it('is a group of radio buttons, one of them checked', () => {

@@ -83,7 +83,7 @@ function sayHowLikely(use: SetupUse): string {
   return `gets down ${sayLikely(use.chance)}.${tried}`;
 }
 
-/** What was settled or asked for and is not used, each with its reason. */
+/** What was settled or asked for but not used, each with its reason. */
 function sayNotUsed({ setAside, passedOver, barred }: SetupUse): string[] {
   return [
     setAside && `The locked setup is not used: ${SET_ASIDE_WORDS[setAside.because]}.`,
