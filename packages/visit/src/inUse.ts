@@ -22,6 +22,7 @@ import { caseWith, isHeelSaid, knownOf, lockOf, startingSetup } from './derive.t
 import { methodOf, methodUnder } from './method.ts';
 import { finderQuestion, kitOf } from './finder.ts';
 import { footLostOf } from './footLost.ts';
+import { heldLoad, type LoadAnswer } from './loadNext.ts';
 import { countingTrials, triedFrom, type Chances } from './trying.ts';
 
 /** Where the setup in use comes from. */
@@ -51,6 +52,8 @@ export interface SetupUse extends Assessed {
   passedOver: Extract<SetAside, 'limit' | 'foot'> | null;
   /** The load and its position that were asked for and that a limit rules out; null = none. */
   barred: { hold: Hold; loadKg: number; limit: SafetyLimit } | null;
+  /** The load advice of its variation, where that is less than the setup's own load; null = the setup may carry it. */
+  held: LoadAnswer | null;
 }
 
 const supportIs = (a: Support, b: Support): boolean =>
@@ -216,6 +219,7 @@ export function setupInUse(
     setAside,
     passedOver,
     barred: barredLoad(dossier, limits),
+    held: heldLoad(dossier, limits, at.setup),
   });
   const lock = lockOf(dossier);
   let setAside: SetupUse['setAside'] = null;

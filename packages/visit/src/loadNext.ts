@@ -14,7 +14,7 @@ import {
   type Side,
 } from '@zither/core';
 import { faultsWithoutLoad, type FaultWithout } from './formWithout.ts';
-import { formOf, isClear, loadSetsOf, USUAL_STEP_KG, wentClean } from './loadLog.ts';
+import { formOf, isClear, loadSetsOf, rungOfSetup, USUAL_STEP_KG, wentClean } from './loadLog.ts';
 import { seenAt } from './rungsSeen.ts';
 
 /** The most to load next in a variation, and why: the one advice that load log, plan and board show. */
@@ -138,6 +138,17 @@ export function loadAnswer(
   if (isPainOpen(dossier) && because !== 'limit' && because !== 'position')
     return { mostKg: 0, because: 'pain', capBy: null, faulty };
   return { mostKg, because, capBy: because === 'formCap' ? capBy : null, faulty };
+}
+
+/** What holds back the load of a setup: the advice of its variation, where that is less; null = nothing does, or it has none. */
+export function heldLoad(
+  dossier: Dossier,
+  limits: readonly SafetyLimit[],
+  setup: Setup,
+): LoadAnswer | null {
+  if (setup.loadKg <= 0) return null;
+  const now = loadAnswer(dossier, rungOfSetup(setup), limits, setup);
+  return now.mostKg !== null && now.mostKg < setup.loadKg ? now : null;
 }
 
 /** Whether the last set may be offered again in one tap: not when it is heavier than what is advised now. */

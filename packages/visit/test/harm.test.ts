@@ -34,6 +34,7 @@ import { writeAnswer } from '@zither/words/answer';
 import { sayHeelRole } from '@zither/words/heel';
 import { sayAdvice } from '@zither/words/loadLog';
 import { writePlan } from '@zither/words/plan';
+import { setupCard } from '@zither/words/planPages';
 import { sayUse } from '@zither/words/setup';
 import { AT, dossierOf, five, ID, trial } from './trialRows.ts';
 
@@ -317,6 +318,13 @@ describe('no load goes on what is clearly faulty without one', () => {
     const plan = writePlan(answer(client({ setup, judgements: [look(FAULTY)] })).plan!, ON);
     expect(plan.training.join(' ')).not.toMatch(/Up to/);
     expect(plan.beforeLoad).toEqual([]);
+    // No page of the plan gives it, and the setup in use says why.
+    expect(plan.summary).toMatch(/high bar without a load for now/);
+    expect(setupCard(plan, 'R').numbers).toContainEqual({ label: 'Load', value: 'None for now' });
+    expect(JSON.stringify(setupCard(plan, 'R'))).not.toMatch(/100 kg/);
+    expect(plan.setup.loadKg).toBe(0);
+    expect(plan.why).toMatch(/The 100 kg wait\. No load: .* are clear without one\./);
+    expect(writePlan(answer(client({ setup })).plan!, ON).summary).toMatch(/high bar with 100 kg/);
     // Only slight, or gone in a later look: the load is back.
     const slight = FAULTY.map((f) => ({ ...f, severity: 'slight' as const }));
     expect(loadsOf(client({ setup, judgements: [look(slight)] })).loadKg).toBe(100);

@@ -20,6 +20,7 @@ import { sayLifts, sayLimit } from './safety.ts';
 import { sayStage } from './stages.ts';
 import {
   sayBarredLoad,
+  sayHeldLoad,
   sayChoice,
   sayInstead,
   sayNeeded,
@@ -156,6 +157,11 @@ export function writeAnswer(answer: Answer) {
           setAside: use.setAside && { lock: use.setAside.lock.id, because: use.setAside.because },
           passedOver: use.passedOver,
           barred: use.barred && { ...use.barred, says: sayBarredLoad(use.barred) },
+          held: use.held && {
+            mostKg: use.held.mostKg,
+            because: use.held.because,
+            says: sayHeldLoad(use.setup, use.held),
+          },
         },
         chance: round(use.chance),
         form: use.form === null ? null : round(use.form),

@@ -19,6 +19,8 @@ import {
   type RoutinePart,
   type Support,
   type WorkedCause,
+  rungOfHold,
+  type Setup,
 } from '@zither/core';
 import type { PlanAnswer } from '@zither/visit';
 import { sayDepth, saySupport, sayToes } from './instrument.ts';
@@ -218,10 +220,20 @@ function sayLookAgain({ view, condition, asks, faults }: NonNullable<PlanAnswer[
 
 const VIEW_FROM = { side: 'the side', front: 'the front', rear: 'behind' } as const;
 
+/** The load of a setup as a plan gives it: " with 40 kg", " without a load for now". */
+const sayLoadGiven = ({ hold, loadKg }: Setup): string =>
+  loadKg > 0
+    ? ` with ${sayMass(loadKg)}`
+    : rungOfHold(hold) === 'box'
+      ? ''
+      : ' without a load for now';
+
 /** The plan as it is kept: words and numbers frozen on the day it was given. */
 export function writePlan(plan: PlanAnswer, givenOn: string): PrescriptionValues {
   const { use, cues, drills, causes, notAdvised, measuredOn, askedDepthDeg } = plan;
-  const { setup, targetDepthDeg, method } = use;
+  const { targetDepthDeg, method } = use;
+  // The plan gives only the load that may be carried now.
+  const setup = use.held ? { ...use.setup, loadKg: use.held.mostKg ?? 0 } : use.setup;
   const nothing = sayNothing(plan);
   return {
     givenOn,
@@ -234,7 +246,7 @@ export function writePlan(plan: PlanAnswer, givenOn: string): PrescriptionValues
     from: use.from,
     chance: use.chance,
     isTried: use.isTried,
-    summary: `Heels ${sayLength(setup.stanceWidthMm)} apart, toes ${sayToes(setup.toeOutDeg)} out, ${saySupport(setup.support)}, ${HOLD_NAMES[setup.hold].toLowerCase()}${setup.loadKg > 0 ? ` with ${sayMass(setup.loadKg)}` : ''}, down to ${sayDepth(targetDepthDeg)}.`,
+    summary: `Heels ${sayLength(setup.stanceWidthMm)} apart, toes ${sayToes(setup.toeOutDeg)} out, ${saySupport(setup.support)}, ${HOLD_NAMES[setup.hold].toLowerCase()}${sayLoadGiven(setup)}, down to ${sayDepth(targetDepthDeg)}.`,
     why: plan.isLikelierProposed
       ? `${sayUse(use)} Set proposes one that is likelier to work.`
       : sayUse(use),

@@ -3,6 +3,7 @@ import {
   CAUTIONS,
   drillPicture,
   floorMarks,
+  rungOfHold,
   type FloorPoint,
   type FootMarks,
   type Side,
@@ -132,7 +133,11 @@ export const setupCard = (plan: PrescriptionValues, who: string): SetupCard =>
         { label: 'Under the feet', value: capital(saySupport(setup.support)) },
         { label: 'Load position', value: HOLD_NAMES[setup.hold] },
         { label: 'Depth', value: capital(sayDepth(plan.thighDepthDeg)) },
-        ...(setup.loadKg > 0 ? [{ label: 'Load', value: sayMass(setup.loadKg) }] : []),
+        ...(setup.loadKg > 0
+          ? [{ label: 'Load', value: sayMass(setup.loadKg) }]
+          : rungOfHold(setup.hold) === 'box'
+            ? []
+            : [{ label: 'Load', value: 'None for now' }]),
       ],
       cues: plan.cues.map((cue) => cue.words),
       // Hooks and safeties come first of what has to be ready before the load.

@@ -12,12 +12,14 @@ import {
   type SetupChoice,
   type SetupKind,
   type SafetyLimit,
+  type Setup,
   type SetupQuestion,
   type Telling,
 } from '@zither/core';
 import { sayBox } from './box.ts';
-import type { Assessed, SetAside, SetupSource, SetupUse } from '@zither/visit';
+import type { Assessed, LoadAnswer, SetAside, SetupSource, SetupUse } from '@zither/visit';
 import { sayLikely, sayChance } from './chance.ts';
+import { sayAdvice } from './loadLog.ts';
 import { sayBar } from './probe.ts';
 import { sayFooting } from './sides.ts';
 import { sayDepth, saySupport, sayToes } from './instrument.ts';
@@ -84,12 +86,13 @@ function sayHowLikely(use: SetupUse): string {
 }
 
 /** What was settled or asked for but not used, each with its reason. */
-function sayNotUsed({ setAside, passedOver, barred }: SetupUse): string[] {
+function sayNotUsed({ setAside, passedOver, barred, held, setup }: SetupUse): string[] {
   return [
     setAside && `The locked setup is not used: ${SET_ASIDE_WORDS[setAside.because]}.`,
     passedOver &&
       `The setup chosen before is not used: ${passedOver === 'limit' ? 'under today’s limits it is hardly likely' : SET_ASIDE_WORDS.foot}.`,
     barred && sayBarredLoad(barred),
+    held && barred === null ? sayHeldLoad(setup, held) : null,
   ].filter((line) => line !== null);
 }
 
@@ -102,6 +105,14 @@ export const sayBarredLoad = ({ hold, loadKg, limit }: NonNullable<SetupUse['bar
   loadKg > 0
     ? `Clear rules out the ${sayMass(loadKg)} in the ${HOLD_NAMES[hold].toLowerCase()} position (${sayBar(limit)}).`
     : `Clear rules out the ${HOLD_NAMES[hold].toLowerCase()} position (${sayBar(limit)}).`;
+
+/** That a setup's own load is more than what is advised now, and why: "The 40 kg wait. No load: heels rise is clear without one." */
+export const sayHeldLoad = ({ loadKg }: Pick<Setup, 'loadKg'>, held: LoadAnswer): string =>
+  `The ${sayMass(loadKg)} wait. ${sayAdvice(held)}`;
+
+/** The same where the setup is tried: what has to go clean before its load. */
+export const sayHeldInTrial = ({ loadKg }: Pick<Setup, 'loadKg'>, held: LoadAnswer): string =>
+  `First ${held.mostKg ? `with ${sayMass(held.mostKg)}` : `without the ${sayMass(loadKg)}`}. ${sayAdvice(held)} The ${sayMass(loadKg)} follow only if that goes clean.`;
 
 /** Why another method than the client's own is asked: the limits of the day leave that one nothing likely. */
 export const sayInstead = (
