@@ -20,6 +20,7 @@ import {
   cuesOf,
   cuesToTry,
   footLostOf,
+  heldLoad,
   heelCourse,
   keepsLimits,
   limitsOf,
@@ -35,7 +36,7 @@ import { sayHeelRole } from '@zither/words/heel';
 import { sayAdvice } from '@zither/words/loadLog';
 import { writePlan } from '@zither/words/plan';
 import { setupCard } from '@zither/words/planPages';
-import { sayUse } from '@zither/words/setup';
+import { sayHeldInTrial, sayUse } from '@zither/words/setup';
 import { AT, dossierOf, five, ID, trial } from './trialRows.ts';
 
 /** More records in the longer run: RECORDS=2000 npm run properties. */
@@ -325,6 +326,12 @@ describe('no load goes on what is clearly faulty without one', () => {
     expect(plan.setup.loadKg).toBe(0);
     expect(plan.why).toMatch(/The 100 kg wait\. No load: .* are clear without one\./);
     expect(writePlan(answer(client({ setup })).plan!, ON).summary).toMatch(/high bar with 100 kg/);
+    // A trial of it starts without, and a setup without a load has none to wait.
+    const held = heldLoad(client({ setup, judgements: [look(FAULTY)] }), [], SETUP);
+    expect(sayHeldInTrial(SETUP, held!)).toMatch(/^First without the 100 kg\..*only if that goes/);
+    expect(heldLoad(client({ setup }), [], SETUP)).toBeNull();
+    const light = { ...SETUP, hold: 'bodyweight' as const, loadKg: 0 };
+    expect(heldLoad(client({ setup, judgements: [look(FAULTY)] }), [], light)).toBeNull();
     // Only slight, or gone in a later look: the load is back.
     const slight = FAULTY.map((f) => ({ ...f, severity: 'slight' as const }));
     expect(loadsOf(client({ setup, judgements: [look(slight)] })).loadKg).toBe(100);

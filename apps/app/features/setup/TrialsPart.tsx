@@ -1,9 +1,9 @@
 import { isSame, type Case } from '@zither/core';
 import { sayChance } from '@zither/words/chance';
-import { sayFound, sayHeldInTrial, sayRoom } from '@zither/words/setup';
+import { sayFound, sayRoom } from '@zither/words/setup';
 import { sayLockBarred, STOP_WORDS } from '@zither/words/trials';
 import { View } from 'react-native';
-import { heldLoad, type LoopAnswer } from '@zither/visit';
+import type { LoopAnswer } from '@zither/visit';
 import { Button } from '../../ui/elements.ts';
 import { Fold } from '../../ui/Fold.tsx';
 import { Notice } from '../../ui/Notice.tsx';
@@ -60,7 +60,6 @@ export function TrialsPart({
   const { current, showed, isStopped, trials } = trial;
   const loop = answer?.loop ?? null;
   const { advice = null, stop = null } = (isFresh && loop) || {};
-  const held = current && heldLoad(dossier, basis?.question.safety ?? [], current.setup);
   const isAdvised = current !== null && advice !== null && isSame(current, advice);
   return (
     <>
@@ -85,9 +84,6 @@ export function TrialsPart({
           </Notice>
         )}
         {isAdvised && basis && <Reasons lines={sayRoom(advice, basis.question, method)} />}
-        {held && current && !isStopped && (
-          <Notice tone="before">{sayHeldInTrial(current.setup, held)}</Notice>
-        )}
         {current && !isStopped && <Footing question={question} />}
         {!isStopped && loop && isFresh && (
           <OtherSetups page={page} loop={loop} onMap={() => onShow('map')} />

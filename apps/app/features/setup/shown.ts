@@ -1,6 +1,12 @@
 import { isSame, type MethodProfile, type Placed } from '@zither/core';
-import { countingTrials, isOf, versionInForce, type Chances } from '@zither/visit';
-import { SOURCE_NAMES, sayLooked, sayUseHere, sayStillTheOne } from '@zither/words/setup';
+import { countingTrials, heldLoad, isOf, versionInForce, type Chances } from '@zither/visit';
+import {
+  SOURCE_NAMES,
+  sayHeldInTrial,
+  sayLooked,
+  sayStillTheOne,
+  sayUseHere,
+} from '@zither/words/setup';
 import { sayAdvice } from '@zither/words/trials';
 import type { Segment } from './segments.ts';
 import type { SetPage } from './useSetPage.ts';
@@ -22,6 +28,11 @@ export interface Shown {
 /** What the top of Set shows: on the trials what is picked or advised, elsewhere what is looked at, else the setup in use. */
 export function shownOn(page: SetPage, segment: Segment): Shown | null {
   const { use, looked, picked, dossier } = page;
+  /** What is said of a setup that is not in use yet, and with which load it starts where its own has to wait. */
+  const withStart = ({ setup }: Placed, says: string): string => {
+    const held = heldLoad(dossier, page.basis?.question.safety ?? [], setup);
+    return held ? `${says} ${sayHeldInTrial(setup, held)}` : says;
+  };
   const method = page.answer?.loop?.method ?? page.method;
   if (segment === 'trials') {
     const advice = page.isFresh ? (page.answer?.loop?.advice ?? null) : null;
@@ -43,7 +54,7 @@ export function shownOn(page: SetPage, segment: Segment): Shown | null {
               : 'Try next',
         says: isLocked
           ? sayStillTheOne(locked.number)
-          : sayAdvice(advice, countingTrials(dossier).length),
+          : withStart(advice, sayAdvice(advice, countingTrials(dossier).length)),
         isPending: false,
         isLocked,
         isToLock,
@@ -54,7 +65,7 @@ export function shownOn(page: SetPage, segment: Segment): Shown | null {
         kind: 'looked',
         at: picked,
         title: 'Your own choice',
-        says: sayLooked(picked, null),
+        says: withStart(picked, sayLooked(picked, null)),
         isPending: false,
         isLocked: false,
         isToLock: false,
@@ -66,7 +77,7 @@ export function shownOn(page: SetPage, segment: Segment): Shown | null {
       kind: 'looked',
       at: looked,
       title: 'Looking at',
-      says: sayLooked(looked, use),
+      says: withStart(looked, sayLooked(looked, use)),
       isPending: false,
       isLocked: false,
       isToLock: false,
