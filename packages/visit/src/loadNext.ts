@@ -3,6 +3,7 @@ import {
   HOLD_LOAD_MOST_KG,
   limitOn,
   loadAdvice,
+  lowestFailed,
   RUNG_TABLE,
   RUNGS,
   type FaultId,
@@ -15,7 +16,7 @@ import {
 } from '@zither/core';
 import { faultsWithoutLoad, type FaultWithout } from './formWithout.ts';
 import { formOf, isClear, loadSetsOf, rungOfSetup, USUAL_STEP_KG, wentClean } from './loadLog.ts';
-import { seenAt } from './rungsSeen.ts';
+import { rungsSeen, seenAt } from './rungsSeen.ts';
 
 /** The most to load next in a variation, and why: the one advice that load log, plan and board show. */
 export interface LoadAnswer {
@@ -103,6 +104,13 @@ function lowestLikely(dossier: Dossier, rung: RungId): LoadAnswer['capBy'] {
   );
 }
 
+/** Whether a variation easier than this one did not go clean, and nothing as hard as that one has since; as the ladder counts it. */
+function hasEasierFailed(dossier: Dossier, rung: RungId): boolean {
+  const rungs = RUNGS.filter((id) => id !== 'overhead' || rung === 'overhead');
+  const failed = lowestFailed(rungs, rungsSeen(dossier));
+  return failed !== null && failed.at < rungs.indexOf(rung);
+}
+
 /** Whether there was pain in a set and none was watched clean and painless since: that stops every variation, whichever it came in. */
 function isPainOpen(dossier: Dossier): boolean {
   const sets = loadSetsOf(dossier);
@@ -137,6 +145,9 @@ export function loadAnswer(
   });
   if (isPainOpen(dossier) && because !== 'limit' && because !== 'position')
     return { mostKg: 0, because: 'pain', capBy: null, faulty };
+  // A limit, a position or what is seen without a load is the plainer reason.
+  const isHeldBack = (mostKg ?? 0) > 0 && hasEasierFailed(dossier, rung);
+  if (isHeldBack) return { mostKg: 0, because: 'easierFailed', capBy: null, faulty };
   return { mostKg, because, capBy: because === 'formCap' ? capBy : null, faulty };
 }
 

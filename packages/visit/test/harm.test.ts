@@ -393,6 +393,17 @@ describe('no load goes on what is clearly faulty without one', () => {
     ];
     expect(loadsOf(client({ setup, decisions: entryTest(false) })).loadKg).toBeNull();
     expect(loadsOf(client({ setup, decisions: entryTest(true) })).loadKg).toBe(100);
+    // The log gives the same number as the plan, and a goblet may not be loaded either.
+    for (const rung of ['goblet', 'front', 'highBar'] as const)
+      expect(
+        loadAnswer(client({ setup, decisions: entryTest(false) }), rung, [], SETUP).mostKg ?? 0,
+      ).toBe(0);
+    expect(
+      loadAnswer(client({ setup, decisions: entryTest(true) }), 'highBar', [], SETUP).mostKg,
+    ).toBe(100);
+    expect(
+      writePlan(answer(client({ setup, decisions: entryTest(false) })).plan!, ON).summary,
+    ).toMatch(/without a load for now/);
     expect(loadsOf(client({ setup, tried: [tried('lowBox', 'worse')] }))).toMatchObject({
       loadKg: null,
       because: { kind: 'notClean' },

@@ -69,6 +69,8 @@ const BECAUSE: Record<Exclude<LoadReason, 'faulty'>, string> = {
   painBefore: 'There was pain at the next step up. That load has to be clean and painless first.',
   clearFault: 'A clear fault was seen above this. That load has to be clean again first.',
   formCap: 'A fault becomes likely above this.',
+  easierFailed:
+    'An easier variation did not go clean. No load here until it or something harder does.',
   limit: 'The screen allows no load here.',
   position: 'This load position carries no more.',
   inUse: 'The load of the setup in use; no set was seen yet.',

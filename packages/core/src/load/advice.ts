@@ -13,6 +13,8 @@ export type LoadReason =
   | 'position'
   /** Clearly faulty without a load already. */
   | 'faulty'
+  /** An easier variation did not go clean, and nothing as hard has since. */
+  | 'easierFailed'
   /** Nothing was seen yet: the load of the setup in use. */
   | 'inUse'
   /** As much as went clean, where no sets are logged. */

@@ -231,7 +231,7 @@ const hasPassed = (s: RungSeen | null, ownsRange: boolean): boolean =>
   (ownsRange || !s.isLifted);
 
 /** The easiest rung whose newest did not go clean, while neither it nor one above it went clean since; null = none. */
-function lowestFailed(
+export function lowestFailed(
   rungs: readonly RungId[],
   seen: readonly RungSeen[],
 ): { at: number; seen: RungSeen } | null {
