@@ -28,7 +28,7 @@ export interface Shown {
 /** What the top of Set shows: on the trials what is picked or advised, elsewhere what is looked at, else the setup in use. */
 export function shownOn(page: SetPage, segment: Segment): Shown | null {
   const { use, looked, picked, dossier } = page;
-  /** What is said of a setup that is not in use yet, and with which load it starts where its own has to wait. */
+  /** The words for a setup not in use yet, and with which load it starts where its own has to wait. */
   const withStart = ({ setup }: Placed, says: string): string => {
     const held = heldLoad(dossier, page.basis?.question.safety ?? [], setup);
     return held ? `${says} ${sayHeldInTrial(setup, held)}` : says;
