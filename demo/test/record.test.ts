@@ -115,6 +115,7 @@ describe('a client’s record', () => {
       ...answer.setup.use,
       method: undefined,
       barred: undefined,
+      held: undefined,
       passedOver: undefined,
       from: undefined,
       isTried: undefined,

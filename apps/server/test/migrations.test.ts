@@ -203,7 +203,7 @@ describe('a database of an earlier version', () => {
   let known: Awaited<ReturnType<typeof told>>;
   beforeAll(async () => {
     known = await told();
-  }, 60_000);
+  }, 120_000);
 
   it.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10])(
     'of migration %i keeps every row, answers what it took before, and leaves a copy of itself',
