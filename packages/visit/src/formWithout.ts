@@ -130,8 +130,8 @@ function evidenceOf(
 }
 
 /**
- * What is clearly faulty without a load, in the setup that would carry one: of each fault the newest squat that looked for it decides. A fault that more
- * height under the heels takes away is judged on the setup's own lift, as soon as anyone looked there; what went clean on a higher one says nothing.
+ * What is clearly faulty without a load, in the setup that would carry one: of each fault the newest squat that looked for it decides. Some faults go
+ * with more height under the heels. Those are judged on the setup's own lift as soon as anyone looked there. A clean squat on a higher lift does not count.
  * A fault seen only under a load is for the load's own advice; a loaded squat without it shows that it is gone.
  */
 export function faultsWithoutLoad(

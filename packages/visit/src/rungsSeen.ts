@@ -16,12 +16,19 @@ export const entryTests = ({ decisions }: Pick<Dossier, 'decisions'>): EntryTest
     .flatMap((d) => (d.kind === 'entryTest' && !d.takenBack ? [d] : []))
     .sort((a, b) => a.at.localeCompare(b.at));
 
-/** Short tests that show a rung, and the outcomes in which it went clean. */
-const BY_TEST: Readonly<Record<string, { rung: RungId; clean: readonly Outcome[] }>> = {
-  supportedSit: { rung: 'supported', clean: ['nothing'] },
+/** A short test that shows a rung, and the outcomes in which it went clean or failed; any other shows nothing. */
+interface ShownByTest {
+  rung: RungId;
+  clean: readonly Outcome[];
+  failed: readonly Outcome[];
+}
+
+/** A deep sit and a squat with a weight held out go to the end of a range barefoot, not in the client's setup: an early end is a finding, no failed squat. */
+const BY_TEST: Readonly<Record<string, ShownByTest>> = {
+  supportedSit: { rung: 'supported', clean: ['nothing'], failed: [] },
   // Whoever has to swing forward first does not own the bottom.
-  lowBox: { rung: 'box', clean: ['clears', 'helps', 'same'] },
-  counterbalance: { rung: 'counterweight', clean: ['clean'] },
+  lowBox: { rung: 'box', clean: ['clears', 'helps', 'same'], failed: ['worse', 'pain'] },
+  counterbalance: { rung: 'counterweight', clean: ['clean'], failed: [] },
 };
 
 /**
@@ -86,8 +93,8 @@ export function seenAt(dossier: Dossier): { at: string; seen: RungSeen }[] {
   }
   for (const { test, outcome, undone, takenAt, takenOn } of dossier.tried) {
     const shows = undone ? undefined : BY_TEST[test];
-    if (!shows) continue;
-    const isClean = shows.clean.includes(outcome);
+    const isClean = shows?.clean.includes(outcome) ?? false;
+    if (!shows || (!isClean && !shows.failed.includes(outcome))) continue;
     list.push({
       at: takenAt,
       seen: {

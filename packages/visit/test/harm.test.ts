@@ -409,6 +409,9 @@ describe('no load goes on what is clearly faulty without one', () => {
       because: { kind: 'notClean' },
     });
     expect(loadsOf(client({ setup, tried: [tried('lowBox', 'same')] })).loadKg).toBe(100);
+    // Where a deep sit or a counterbalanced squat ended is a finding, not a failed squat.
+    for (const test of ['supportedSit', 'counterbalance'] as const)
+      expect(loadsOf(client({ setup, tried: [tried(test, 'heelsUp')] })).loadKg).toBe(100);
   });
 
   it('three faulty sets at 40 kg leave no 60 in the plan; log and plan give one number', () => {

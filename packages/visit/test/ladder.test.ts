@@ -133,9 +133,9 @@ describe('what the record shows of the ladder', () => {
     expect(rungsSeen(client({ judgements: [judged('side', 'clear')] }))).toEqual([]);
   });
 
-  it('short tests show the two lowest rungs', () => {
+  it('short tests show the lowest rungs, and only a low seat shows a failure', () => {
     const tried = (
-      test: 'supportedSit' | 'counterbalance',
+      test: 'supportedSit' | 'counterbalance' | 'lowBox',
       outcome: Dossier['tried'][number]['outcome'],
     ): Dossier['tried'][number] => ({
       ...row,
@@ -149,13 +149,21 @@ describe('what the record shows of the ladder', () => {
       results: [],
       undone: false,
     });
-    const seen = rungsSeen(
-      client({ tried: [tried('supportedSit', 'nothing'), tried('counterbalance', 'heelsUp')] }),
-    );
-    expect(seen.map((s) => [s.rung, s.isClean])).toEqual([
+    const shows = (...list: Dossier['tried']) =>
+      rungsSeen(client({ tried: list })).map((s) => [s.rung, s.isClean]);
+    expect(
+      shows(
+        tried('supportedSit', 'nothing'),
+        tried('counterbalance', 'clean'),
+        tried('lowBox', 'worse'),
+      ),
+    ).toEqual([
       ['supported', true],
-      ['counterweight', false],
+      ['counterweight', true],
+      ['box', false],
     ]);
+    // Barefoot at the end of the range heels come up; the squat on a lift has not failed.
+    expect(shows(tried('supportedSit', 'heelsUp'), tried('counterbalance', 'heelsUp'))).toEqual([]);
   });
 
   it('the range is owned by a flat squat barefoot in which the heels stayed down, or by a clean trial on the floor', () => {

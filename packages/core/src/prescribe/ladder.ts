@@ -142,7 +142,7 @@ export interface LadderQuestion {
   ownsRange: boolean;
   /** What is clearly faulty without a load, in the setup that would carry one: then nothing is loaded. */
   faulty: readonly { fault: FaultId; side: Side | null }[];
-  /** The most to load in a variation, by the one advice there is; null or 0 = none. */
+  /** The most to load in a variation, by the one advice there is: 0 = none yet, also where something is clearly faulty without one; null = nothing known. */
   loadOf: (rung: RungId) => number | null;
   /** The coach's own choice. */
   chosen: { rung: RungId | null; dose: Dose | null } | null;
@@ -336,8 +336,8 @@ export function ladderFor(question: LadderQuestion): LadderAnswer {
     now,
     because,
     dose: chosen?.dose ?? PURPOSE_PLANS[purpose ?? 'dailyLife'].dose,
-    loadKg: faulty.length === 0 && loadKg !== null && loadKg > 0 ? loadKg : null,
-    isUnloaded: isLoaded(now) && (faulty.length > 0 || loadKg === 0),
+    loadKg: loadKg !== null && loadKg > 0 ? loadKg : null,
+    isUnloaded: loadKg === 0,
     faulty,
     next: next ? { rung: next, missing } : null,
   };

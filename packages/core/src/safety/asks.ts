@@ -1,4 +1,5 @@
 import type { Hold } from '../linkage/setup.ts';
+import { USUAL_LIMITS } from './rules.ts';
 import { JOINT_RANGES, LIMITED_JOINTS, type SafetyLimit } from './screen.ts';
 
 /** As an angle that an entry asks for: as far as the joint goes, degrees. */
@@ -43,7 +44,7 @@ export const DEEP: Asks = {
 
 type Kind = SafetyLimit['kind'];
 
-/** Demands of an entry that names only the limits under which it is not given: as much as any such limit bars. */
+/** Demands of an entry that names only kinds of limits: high enough for the mildest limit of each kind to bar it (house defaults). */
 const ASKED_BY: Readonly<Record<Exclude<Kind, 'jointRange'>, Asks>> = {
   noLoad: { load: true },
   depthCap: { depthDeg: 45, kneeFlexionDeg: 130 },
@@ -111,23 +112,11 @@ export function goesBeyond(asks: Asks, limit: SafetyLimit): boolean {
   }
 }
 
-/** The kinds of limits of the screen that may bar an entry, at their strictest: for a form and for a sentence. */
+/** The kinds of limits of the screen that may bar an entry, at their usual values: for a form and for a sentence. */
 export const kindsBarring = (asks: Asks): Exclude<Kind, 'jointRange'>[] =>
   (Object.keys(ASKED_BY) as Exclude<Kind, 'jointRange'>[]).filter((kind) =>
-    goesBeyond(asks, USUALLY[kind]),
+    USUAL_LIMITS.some((limit) => limit.kind === kind && goesBeyond(asks, limit)),
   );
-
-/** Each limit at its usual value, for the question whether it would ever bar something (house defaults). */
-const USUALLY: Readonly<Record<Exclude<Kind, 'jointRange'>, SafetyLimit>> = {
-  noLoad: { kind: 'noLoad' },
-  depthCap: { kind: 'depthCap', thighDepthDeg: 0 },
-  verticalShins: { kind: 'verticalShins', shankDeg: 12 },
-  noDeepFold: { kind: 'noDeepFold', hipFoldDeg: 100 },
-  noLoadedLockout: { kind: 'noLoadedLockout' },
-  supportedOnly: { kind: 'supportedOnly' },
-  noBracing: { kind: 'noBracing' },
-  noPositions: { kind: 'noPositions', positions: ['overhead', 'front', 'highBar', 'lowBar'] },
-};
 
 /** The same demands, and as much more as the limits named beyond those that bar them already. */
 export const withBars = (asks: Asks, barredBy: readonly Exclude<Kind, 'jointRange'>[]): Asks => {
@@ -135,7 +124,7 @@ export const withBars = (asks: Asks, barredBy: readonly Exclude<Kind, 'jointRang
   return together(asks, asksUnder(barredBy.filter((kind) => !known.includes(kind))));
 };
 
-/** A limit of which only the kind was told, as the limits it may mean: the usual one; of a joint, the strictest there is. */
+/** A limit of which only the kind was told, as the limits it may mean: the usual ones; of a joint, the strictest there is. */
 export const limitsOfKind = (kind: Kind): SafetyLimit[] =>
   kind === 'jointRange'
     ? LIMITED_JOINTS.flatMap((joint) =>
@@ -146,7 +135,7 @@ export const limitsOfKind = (kind: Kind): SafetyLimit[] =>
           mostDeg: JOINT_RANGES[joint][0],
         })),
       )
-    : [USUALLY[kind]];
+    : USUAL_LIMITS.filter((limit) => limit.kind === kind);
 
 /** The first limit that rules out what is asked; null = none does. */
 export const limitOn = (asks: Asks, limits: readonly SafetyLimit[]): SafetyLimit | null =>
