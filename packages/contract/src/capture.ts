@@ -83,6 +83,8 @@ const findingSchema = z.strictObject({
   sd: z.number(),
   worst: z.strictObject({ rep: z.int(), value: z.number() }),
   sure: z.number().min(0).max(1),
+  /** Of an arch that gave way: the thigh depth from which it did; absent = not read. */
+  atDepthDeg: z.number().min(-90).max(90).optional(),
 });
 
 const angle = z.number().min(-180).max(180);

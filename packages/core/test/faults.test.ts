@@ -1,6 +1,7 @@
 import {
   analyse,
   FAULT_IDS,
+  FAULTS,
   faultsOf,
   reportOf,
   resolveBody,
@@ -17,6 +18,7 @@ import {
   type Series,
   type SquatScript,
 } from '../src/index.ts';
+import { buildSquatter } from '../src/camera/index.ts';
 import { beyondFor, cleanSquatter, faultOfSize, holdFor, viewFor } from '../src/practice/index.ts';
 
 type Made = Exclude<FaultId, 'pain'>;
@@ -130,6 +132,47 @@ describe('a view says nothing it cannot show', () => {
     );
     expect(found.quality.seen).toBeLessThan(0.4);
   });
+
+  it.each(['descent', 'bottom', undefined] as const)(
+    'says from which depth on an arch gave way (%s), as the planted squat does, by mark and by heel bone',
+    (phase) => {
+      for (const seed of [31, 32, 33]) {
+        const { script } = cleanSquatter(seededRandom(seed), 'bodyweight');
+        const side = seed % 2 ? 'left' : 'right';
+        const planted = {
+          ...script,
+          faults: [{ fault: 'archDrops' as const, size: 14, side, ...(phase && { phase }) }],
+        } satisfies SquatScript;
+        const squatter = buildSquatter(planted);
+        const thigh = resolveBody(script.body).lengthsMm.thigh;
+        const down = (drop: number) =>
+          squatter.at({ rep: 1, isAscent: false, drop, inLowerHalf: null, timeS: 1 });
+        const mark = (drop: number) => down(drop)[`${side}Navicular`]!.z;
+        // The truth: on the way down, where the planted mark has sunk by the threshold, with the thigh's true length.
+        let drop = 0;
+        while (mark(0) - mark(drop) < FAULTS.archDrops.slight) drop += 0.002;
+        const at = down(drop);
+        const truth =
+          (Math.asin((at[`${side}Knee`]!.z - at[`${side}Hip`]!.z) / thigh) * 180) / Math.PI;
+        const series = simulateCapture(
+          planted,
+          { ...USUAL_LENS, noiseMm: 1, lossChance: 0, view: 'front' },
+          seededRandom(seed),
+        );
+        const without = Object.entries(series.tracks).filter(([n]) => !n.endsWith('Navicular'));
+        const found = read(series, { view: 'front' });
+        const byBone = read({ ...series, tracks: Object.fromEntries(without) }, { view: 'front' });
+        const depthIn = (a: Analysis) =>
+          reportOf(a).findings.find((f) => f.fault === 'archDrops' && f.side === side)?.atDepthDeg;
+        // Marks and calming leave some degrees; a thigh that leans while standing looks a little short.
+        expect(Math.abs(depthIn(found)! - truth)).toBeLessThan(7);
+        expect(depthIn(byBone)).toBeDefined();
+        expect(
+          reportOf(found).findings.filter((f) => f.fault !== 'archDrops' && 'atDepthDeg' in f),
+        ).toEqual([]);
+      }
+    },
+  );
 
   it('without a client nothing is said that needs a body, and no lean budget is made up', () => {
     const found = read(look('side'), { view: 'side' });

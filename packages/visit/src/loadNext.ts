@@ -162,6 +162,12 @@ export function heldLoad(
   return now.mostKg !== null && now.mostKg < setup.loadKg ? now : null;
 }
 
+/** A setup as it is tried while its own load waits: with what may be carried now, or as a squat without load. */
+export const carriedNow = (setup: Setup, { mostKg }: Pick<LoadAnswer, 'mostKg'>): Setup =>
+  mostKg !== null && mostKg > 0
+    ? { ...setup, loadKg: mostKg }
+    : { ...setup, hold: 'bodyweight', loadKg: 0 };
+
 /** Whether the last set may be offered again in one tap: not when it is heavier than what is advised now. */
 export const mayRepeat = ({ loadKg }: Pick<LoadSet, 'loadKg'>, { mostKg }: LoadAnswer): boolean =>
   mostKg === null || loadKg <= mostKg;

@@ -5,7 +5,6 @@ import {
   type LoadSet,
   type Lock,
 } from '@zither/contract';
-import { PLAIN_LOOK } from '@zither/contract/row';
 import { BALANCED, type SafetyLimit } from '@zither/core';
 import {
   sayAdvice,
@@ -23,7 +22,7 @@ import {
   mayRepeat,
   rungsLifted,
 } from '../src/index.ts';
-import { AT, dossierOf, five, ID } from './trialRows.ts';
+import { AT, dossierOf, filmed, five, ID } from './trialRows.ts';
 
 let n = 0;
 const set = (loadKg: number, change: Partial<LoadSet> = {}): LoadSet => {
@@ -209,39 +208,6 @@ describe('what to load next', () => {
 });
 
 describe('a filmed set', () => {
-  /** A loaded capture that named what is given; what it could not judge is listed. */
-  const filmed = (
-    id: string,
-    view: 'side' | 'front',
-    loadKg: number | null,
-    findings: object[] = [],
-    notJudged: object[] = [],
-  ): CaptureLine =>
-    ({
-      id,
-      clientId: ID,
-      version: 1,
-      updatedAt: AT,
-      saidAt: AT,
-      saidBy: 'CH',
-      takenOn: '2026-01-05',
-      takenAt: '2026-01-05T10:30:00.000Z',
-      view,
-      condition: 'load',
-      asks: { ...PLAIN_LOOK, loadKg, belt: true },
-      discarded: false,
-      facing: null,
-      scale: 'none',
-      source: 'file',
-      name: 'set.csv',
-      report: {
-        reps: Array.from({ length: 4 }, (_, i) => ({ startS: i, bottomS: i + 0.5, endS: i + 1 })),
-        findings,
-        measured: [],
-        leanBudget: null,
-        quality: { rateHz: 60, notJudged },
-      },
-    }) as unknown as CaptureLine;
   const inUse = {
     setup: {
       id: 'setup',

@@ -1,4 +1,11 @@
-import { prescriptionSchema, type Dossier, type Prescription, type Trial } from '@zither/contract';
+import {
+  prescriptionSchema,
+  type CaptureLine,
+  type Dossier,
+  type Prescription,
+  type Trial,
+} from '@zither/contract';
+import { PLAIN_LOOK } from '@zither/contract/row';
 import type { Drill, MeasureId, Side } from '@zither/core';
 import { emptyDossier } from '@zither/visit';
 
@@ -132,3 +139,37 @@ export const drillRow = ({ id, name, part }: Drill): Prescription['drills'][numb
   because: 'the ankle',
   precaution: '',
 });
+
+/** A loaded capture that named what is given; what it could not judge is listed. */
+export const filmed = (
+  id: string,
+  view: 'side' | 'front',
+  loadKg: number | null,
+  findings: object[] = [],
+  notJudged: object[] = [],
+): CaptureLine =>
+  ({
+    id,
+    clientId: ID,
+    version: 1,
+    updatedAt: AT,
+    saidAt: AT,
+    saidBy: 'CH',
+    takenOn: '2026-01-05',
+    takenAt: '2026-01-05T10:30:00.000Z',
+    view,
+    condition: 'load',
+    asks: { ...PLAIN_LOOK, loadKg, belt: true },
+    discarded: false,
+    facing: null,
+    scale: 'none',
+    source: 'file',
+    name: 'set.csv',
+    report: {
+      reps: Array.from({ length: 4 }, (_, i) => ({ startS: i, bottomS: i + 0.5, endS: i + 1 })),
+      findings,
+      measured: [],
+      leanBudget: null,
+      quality: { rateHz: 60, notJudged },
+    },
+  }) as unknown as CaptureLine;

@@ -31,9 +31,19 @@ export const sayEntryTest = (): string =>
 const sayTraining = ({ now, dose }: Pick<LadderAnswer, 'now' | 'dose'>): string =>
   `${rungName(now)}: ${sayDose(dose)}.`;
 
-/** Clear faults in a list: "knee in, left and pelvis tucks are clear". */
+/** So many faults are named in a sentence, the rest counted (house default). */
+const NAMED_FAULTS = 4;
+
+/** Clear faults in a list: "knee in, left, pelvis tucks and 2 more". */
+function sayFaultList(faults: LadderAnswer['faulty']): string {
+  const names = faults.map((f) => sayFault(f.fault, f.side).toLowerCase());
+  const more = names.length - NAMED_FAULTS;
+  return sayList(more > 1 ? [...names.slice(0, NAMED_FAULTS), `${more} more`] : names);
+}
+
+/** That they are clear: "knee in, left and pelvis tucks are clear". */
 export const sayFaulty = (faults: LadderAnswer['faulty']): string =>
-  `${sayList(faults.map((f) => sayFault(f.fault, f.side).toLowerCase()))} ${faults.length === 1 ? 'is' : 'are'} clear`;
+  `${sayFaultList(faults)} ${faults.length === 1 ? 'is' : 'are'} clear`;
 
 /** Why this variation. */
 export function sayBecause({ now, because }: Pick<LadderAnswer, 'now' | 'because'>): string {
@@ -67,7 +77,7 @@ export function sayNext({ now, next }: Pick<LadderAnswer, 'now' | 'next'>): stri
   if (limit) return `Next: ${lower(rung)}, once Clear allows it (${sayBar(limit.limit)}).`;
   const form = missing.find((m) => m.kind === 'form');
   if (form)
-    return `Next: ${lower(rung)}, once a squat without load shows no clear fault (now: ${sayList(form.faults.map((f) => sayFault(f.fault, f.side).toLowerCase()))}).`;
+    return `Next: ${lower(rung)}, once a squat without load shows no clear fault (now: ${sayFaultList(form.faults)}).`;
   const range = missing.some((m) => m.kind === 'range')
     ? ' What was done on a heel lift opens nothing before one clean squat flat and barefoot.'
     : '';

@@ -72,7 +72,7 @@ export const sayUseHere = (use: SetupUse): string =>
   [
     capital(sayHowLikely(use)),
     ...(use.from === 'proposed' ? [sayFirst(use.isLikely)] : []),
-    ...sayNotUsed(use),
+    ...sayNotUsed({ ...use, held: null }),
   ].join(' ');
 
 function sayHowLikely(use: SetupUse): string {
@@ -110,9 +110,17 @@ export const sayBarredLoad = ({ hold, loadKg, limit }: NonNullable<SetupUse['bar
 export const sayHeldLoad = ({ loadKg }: Pick<Setup, 'loadKg'>, held: LoadAnswer): string =>
   `The ${sayMass(loadKg)} wait. ${sayAdvice(held)}`;
 
-/** The same where the setup is tried: what has to go clean before its load. */
+/** The same where the setup is tried: with what it starts. */
 export const sayHeldInTrial = ({ loadKg }: Pick<Setup, 'loadKg'>, held: LoadAnswer): string =>
-  `First ${held.mostKg ? `with ${sayMass(held.mostKg)}` : `without the ${sayMass(loadKg)}`}. ${sayAdvice(held)} The ${sayMass(loadKg)} follow only if that goes clean.`;
+  `First ${held.mostKg ? `with ${sayMass(held.mostKg)}` : `without the ${sayMass(loadKg)}`}. ${sayAdvice(held)}`;
+
+/** What has to go clean before a trial carries the setup's own load. */
+export const sayLoadFollows = ({ loadKg }: Pick<Setup, 'loadKg'>): string =>
+  `The ${sayMass(loadKg)} follow only if these go clean.`;
+
+/** The reps of a trial by what they carried: "Without load", "With 40 kg". */
+export const sayCarried = ({ loadKg }: Pick<Setup, 'loadKg'>): string =>
+  loadKg > 0 ? `With ${sayMass(loadKg)}` : 'Without load';
 
 /** Why another method than the client's own is asked: the limits of the day leave that one nothing likely. */
 export const sayInstead = (

@@ -1,4 +1,5 @@
 import { sayList } from './terms.ts';
+import { sayDepth } from './instrument.ts';
 import type { CaptureLine, Condition, LookAsks } from '@zither/contract';
 import {
   AREAS,
@@ -76,13 +77,14 @@ export function sayReps(reps: readonly number[], of: number): string {
 
 /** A finding's line under its name. */
 export function sayFinding(
-  f: Pick<MotionFinding, 'value' | 'unit' | 'phase' | 'reps' | 'severity'>,
+  f: Pick<MotionFinding, 'value' | 'unit' | 'phase' | 'reps' | 'severity' | 'fromDepthDeg'>,
   of: number,
 ): string {
   const parts = [
     f.severity,
     sayAmount(f.value, f.unit),
     f.phase && PHASE_NAMES[f.phase],
+    f.fromDepthDeg === null ? null : `from ${sayDepth(f.fromDepthDeg)} on`,
     sayReps(f.reps, of),
   ];
   return parts.filter((p) => p !== null).join(' · ');

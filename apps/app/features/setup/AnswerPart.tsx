@@ -62,12 +62,13 @@ export function AnswerPart({
   return (
     <Part title={shown.title} explains={isTrying ? 'trial' : 'setupInUse'}>
       <View style={{ gap: space.s }} testID="answer">
-        {/* Two lines always, here and below: the segments must not move from one to the next, nor under a thumb that drags a point of the map. */}
+        {/* So many lines always, here and below: the segments must not move from one to the next, nor under a thumb that drags a point of the map. */}
         <Say strong number style={{ minHeight: 44 }}>
           {sayFound(shown.at)}
         </Say>
         <ChanceBar chance={shown.at.chance} />
         <Say style={{ minHeight: 44 }}>{shown.says}</Say>
+        {shown.waits && <Say style={{ minHeight: 66 }}>{shown.waits}</Say>}
       </View>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: space.s, minHeight: TARGET_PX }}>
         {isProposed && !isTrying && (

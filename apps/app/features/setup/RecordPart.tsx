@@ -29,6 +29,7 @@ import { Button } from '../../ui/elements.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Part } from '../../ui/Screen.tsx';
+import { Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
 import { Ticks } from '../../ui/Ticks.tsx';
 import { sayWatched } from '@zither/words/setup';
@@ -218,6 +219,9 @@ export function RecordPart({
   comfort,
   captures,
   isFromCapture,
+  loads,
+  isLoaded,
+  onLoaded,
   onShowed,
   onComfort,
   onCapture,
@@ -230,6 +234,10 @@ export function RecordPart({
   /** Captures of today that belong to no trial yet. */
   captures: readonly CaptureLine[];
   isFromCapture: boolean;
+  /** Where the setup's own load waits: what is carried first, the setup's own load, and when that follows, in words; null = it does not wait. */
+  loads: { first: string; own: string; follows: string } | null;
+  isLoaded: boolean;
+  onLoaded: (isLoaded: boolean) => void;
   onShowed: (showed: Showed) => void;
   onComfort: (comfort: number) => void;
   onCapture: () => void;
@@ -249,6 +257,22 @@ export function RecordPart({
         >
           {`Filmed since the last trial: ${captures.map((c) => VIEW_NAMES[c.view].toLowerCase()).join(', ')}.`}
         </Notice>
+      )}
+      {loads && (
+        <Choice
+          label="These reps"
+          options={[
+            { value: 'first', label: loads.first },
+            { value: 'own', label: loads.own },
+          ]}
+          value={isLoaded ? 'own' : 'first'}
+          onChange={(to) => onLoaded(to === 'own')}
+        />
+      )}
+      {loads && (
+        <Say soft small>
+          {loads.follows}
+        </Say>
       )}
       <Ticks
         label="Looked at"

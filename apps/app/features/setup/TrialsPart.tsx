@@ -1,6 +1,6 @@
 import { isSame, type Case } from '@zither/core';
 import { sayChance } from '@zither/words/chance';
-import { sayFound, sayRoom } from '@zither/words/setup';
+import { sayCarried, sayFound, sayLoadFollows, sayRoom } from '@zither/words/setup';
 import { sayLockBarred, STOP_WORDS } from '@zither/words/trials';
 import { View } from 'react-native';
 import type { LoopAnswer } from '@zither/visit';
@@ -97,6 +97,15 @@ export function TrialsPart({
           comfort={trial.comfort}
           captures={trial.captures}
           isFromCapture={trial.isFromCapture}
+          loads={
+            trial.first && {
+              first: sayCarried(trial.first),
+              own: sayCarried(current.setup),
+              follows: sayLoadFollows(current.setup),
+            }
+          }
+          isLoaded={trial.isLoaded}
+          onLoaded={trial.load}
           onShowed={trial.mark}
           onComfort={trial.feel}
           onCapture={trial.fillIn}

@@ -3,6 +3,7 @@ import { countingTrials, heldLoad, isOf, versionInForce, type Chances } from '@z
 import {
   SOURCE_NAMES,
   sayHeldInTrial,
+  sayHeldLoad,
   sayLooked,
   sayStillTheOne,
   sayUseHere,
@@ -17,6 +18,8 @@ export interface Shown {
   at: Placed & Chances & { method: MethodProfile };
   title: string;
   says: string;
+  /** That its own load waits, and why; null where it does not. */
+  waits: string | null;
   /** True while the next trial is being worked out, so nothing can be recorded for it yet. */
   isPending: boolean;
   /** The trials would keep it, and it is locked already. */
@@ -25,13 +28,17 @@ export interface Shown {
   isToLock: boolean;
 }
 
+/** That the load of the setup in use waits, and why. */
+const waitsInUse = (use: SetPage['use']): string | null =>
+  use?.held && use.barred === null ? sayHeldLoad(use.setup, use.held) : null;
+
 /** What the top of Set shows: on the trials what is picked or advised, elsewhere what is looked at, else the setup in use. */
 export function shownOn(page: SetPage, segment: Segment): Shown | null {
   const { use, looked, picked, dossier } = page;
-  /** The words for a setup not in use yet, and with which load it starts where its own has to wait. */
-  const withStart = ({ setup }: Placed, says: string): string => {
+  /** For a setup not in use yet: with which load it starts where its own has to wait. */
+  const startOf = ({ setup }: Placed): string | null => {
     const held = heldLoad(dossier, page.basis?.question.safety ?? [], setup);
-    return held ? `${says} ${sayHeldInTrial(setup, held)}` : says;
+    return held && sayHeldInTrial(setup, held);
   };
   const method = page.answer?.loop?.method ?? page.method;
   if (segment === 'trials') {
@@ -54,7 +61,8 @@ export function shownOn(page: SetPage, segment: Segment): Shown | null {
               : 'Try next',
         says: isLocked
           ? sayStillTheOne(locked.number)
-          : withStart(advice, sayAdvice(advice, countingTrials(dossier).length)),
+          : sayAdvice(advice, countingTrials(dossier).length),
+        waits: isLocked ? waitsInUse(use) : startOf(advice),
         isPending: false,
         isLocked,
         isToLock,
@@ -65,7 +73,8 @@ export function shownOn(page: SetPage, segment: Segment): Shown | null {
         kind: 'looked',
         at: picked,
         title: 'Your own choice',
-        says: withStart(picked, sayLooked(picked, null)),
+        says: sayLooked(picked, null),
+        waits: startOf(picked),
         isPending: false,
         isLocked: false,
         isToLock: false,
@@ -77,7 +86,8 @@ export function shownOn(page: SetPage, segment: Segment): Shown | null {
       kind: 'looked',
       at: looked,
       title: 'Looking at',
-      says: withStart(looked, sayLooked(looked, use)),
+      says: sayLooked(looked, use),
+      waits: startOf(looked),
       isPending: false,
       isLocked: false,
       isToLock: false,
@@ -91,6 +101,7 @@ export function shownOn(page: SetPage, segment: Segment): Shown | null {
           ? 'No further trial advised'
           : SOURCE_NAMES[use.from],
       says: sayUseHere(use),
+      waits: waitsInUse(use),
       isPending,
       isLocked: use.from === 'locked',
       isToLock: false,

@@ -3,9 +3,11 @@ import { router } from 'expo-router';
 import type { Placed } from '@zither/core';
 import { isSame } from '@zither/core';
 import {
+  carriedNow,
   cleanTo,
   countingTrials,
   freshCaptures,
+  heldLoad,
   isOf,
   mayLock,
   showedIn,
@@ -24,8 +26,10 @@ interface Marked {
   marked: Showed | null;
   comfort: number | null;
   captureIds: string[];
+  /** The reps were with the setup's own load, although it was to wait. */
+  isLoaded: boolean;
 }
-const NOTHING_MARKED: Marked = { marked: null, comfort: null, captureIds: [] };
+const NOTHING_MARKED: Marked = { marked: null, comfort: null, captureIds: [], isLoaded: false };
 
 /** What the coach marks on the trial in hand, and what is kept of it. */
 export function useTrial(page: SetPage, shown: Shown | null) {
@@ -40,7 +44,7 @@ export function useTrial(page: SetPage, shown: Shown | null) {
     set: setDraft,
     drop: dropDraft,
   } = useDraft<Marked>(`trial/${client.id}/${day}`, NOTHING_MARKED);
-  const { marked, comfort, captureIds } = draft;
+  const { marked, comfort, captureIds, isLoaded } = draft;
   const [isLocking, setIsLocking] = useState(false);
   const trials = countingTrials(dossier);
   const advice = isFresh ? (answer?.loop?.advice ?? null) : null;
@@ -57,6 +61,10 @@ export function useTrial(page: SetPage, shown: Shown | null) {
     shown && !shown.isPending
       ? { setup: shown.at.setup, targetDepthDeg: shown.at.targetDepthDeg }
       : null;
+  const held = current && heldLoad(dossier, page.basis?.question.safety ?? [], current.setup);
+  // While the setup's own load waits, reps are with what may be carried now, unless the coach says more.
+  const first = current && held && carriedNow(current.setup, held);
+  const carried = (isLoaded ? null : first) ?? current?.setup ?? null;
   const chance = isFresh && shown ? shown.at.chance : null;
   const showed = marked ?? (current ? cleanTo(current.targetDepthDeg, method) : null);
   const captures = freshCaptures(dossier, day);
@@ -72,6 +80,9 @@ export function useTrial(page: SetPage, shown: Shown | null) {
     showed,
     marked,
     comfort,
+    /** What is carried before the setup's own load; null where that does not wait. */
+    first,
+    isLoaded,
     captures,
     isFromCapture: captureIds.length > 0,
     trials,
@@ -89,6 +100,10 @@ export function useTrial(page: SetPage, shown: Shown | null) {
     mark(to: Showed) {
       stay();
       setDraft({ ...draft, marked: to });
+    },
+    load(to: boolean) {
+      stay();
+      setDraft({ ...draft, isLoaded: to });
     },
     feel(to: number) {
       stay();
@@ -110,7 +125,7 @@ export function useTrial(page: SetPage, shown: Shown | null) {
       router.navigate(`/clients/${client.id}/watch?condition=trial`);
     },
     record(pain: boolean) {
-      if (!current || !showed) return;
+      if (!current || !carried || !showed) return;
       page.putInUse(current, method);
       putSetupTrial(
         client.id,
@@ -118,11 +133,12 @@ export function useTrial(page: SetPage, shown: Shown | null) {
         {
           takenOn: day,
           takenAt: moment(),
-          setup: current.setup,
+          setup: carried,
           thighDepthDeg: current.targetDepthDeg,
           profile: method.id,
           why: advice?.kind === 'try' && isSame(advice, current) ? 'promising' : 'own',
-          chance,
+          // The chance was said of the setup with its own load.
+          chance: carried === current.setup ? chance : null,
           ...showed,
           comfort,
           pain,

@@ -131,7 +131,7 @@ export function analyse(
   question: AnalysisQuestion,
   onProgress: (share: number) => void = () => undefined,
 ): Analysis | NoAnalysis {
-  const { view, subject } = question;
+  const { view } = question;
   const missing = NEEDED[view].filter((name) => !raw.tracks[name]);
   if (missing.length > 0) return { kind: 'noAnalysis', because: 'missingLandmarks', missing };
   // A front view's marks may carry a side view's names; what tells them apart is the axis they move along.
@@ -162,7 +162,7 @@ export function analyse(
   const read =
     view === 'side'
       ? readSide(series, windows, standing, quality.rateHz, question)
-      : readFront(series, windows, standing, quality.rateHz, view, subject);
+      : readFront(series, windows, standing, quality.rateHz, view, question);
   onProgress(0.85);
   const { findings, notJudged } = findingsFrom(read.readings, question.thresholds ?? {});
   const [best, worst] = rank(findings, reps.length);
@@ -340,12 +340,12 @@ function readFront(
   standing: readonly number[],
   rateHz: number,
   view: Exclude<CameraView, 'side'>,
-  subject: Case | null,
+  { subject, thresholds }: AnalysisQuestion,
 ): Read {
   const foot = subject ? resolveBody(subject.body).lengthsMm.foot : null;
   const picture = frontPicture(series, foot, standing, rateHz, subject?.setup.toeOutDeg ?? null);
   return {
-    readings: frontReadings(series, picture, windows, standing, rateHz, view),
+    readings: frontReadings(series, picture, windows, standing, rateHz, view, thresholds ?? {}),
     picture: { kind: 'front', front: picture },
     leanBudget: null,
     consistency: consistencyOf(

@@ -35,6 +35,8 @@ export interface MotionFinding {
   mean: number;
   sd: number;
   worst: { rep: number; value: number; frame: number | null };
+  /** The shallowest thigh depth at which it began, over the reps it showed in, degrees; null = not read. */
+  fromDepthDeg: number | null;
   perRep: { rep: number; value: number; severity: Severity | null }[];
   /** Share of the frames it rests on that were really seen, 0 to 1. */
   sure: number;
@@ -134,6 +136,7 @@ function findingOf(
     severity: r.severity !== undefined ? r.severity : severityOf(fault, r.value, thresholds),
     frame: r.frame,
     phase: r.phase,
+    fromDepthDeg: r.fromDepthDeg,
   }));
   const seen = perRep.filter((r) => r.severity !== null);
   const isChance =
@@ -141,6 +144,7 @@ function findingOf(
   const shown = isChance ? [] : seen;
   const values = perRep.map((r) => r.value);
   const value = meanOf((shown.length > 0 ? shown : perRep).map((r) => r.value));
+  const from = shown.flatMap((r) => r.fromDepthDeg ?? []);
   const isGiven = readings.some((r) => r.severity !== undefined);
   const isFalling = thresholds.clear < thresholds.slight;
   const size = (v: number) => (isFalling ? -v : FAULTS[fault].eitherWay ? Math.abs(v) : v);
@@ -175,6 +179,7 @@ function findingOf(
     mean: meanOf(values),
     sd: sdOf(values),
     worst: { rep: worst?.rep ?? 1, value: worst?.value ?? NaN, frame: worst?.frame ?? null },
+    fromDepthDeg: from.length > 0 ? Math.min(...from) : null,
     perRep: perRep.map(({ rep, value: v, severity }) => ({ rep, value: v, severity })),
     sure: Math.min(...readings.map((r) => r.sure)),
   };

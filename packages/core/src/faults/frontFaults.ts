@@ -14,7 +14,8 @@ import {
   sureOf,
   type RepWindow,
 } from './repWindow.ts';
-import { OTHER_READING, type CameraView, type FaultId } from './table.ts';
+import type { FaultThresholds } from './findings.ts';
+import { FAULTS, OTHER_READING, type CameraView, type FaultId } from './table.ts';
 import { wobbleMm } from './wobble.ts';
 
 /** A landmark of one side: `knee`, left → `leftKnee`. */
@@ -31,6 +32,8 @@ export interface LegPicture {
   /** Tilt of the heel bone, inward positive, degrees. */
   heelBoneDeg: Channel;
   ballHeightMm: Channel;
+  /** Thigh against the horizontal, hip below knee positive, degrees; the thigh is as long as it looks while standing. */
+  thighDepthDeg: Channel;
 }
 
 export interface FrontPicture {
@@ -80,7 +83,8 @@ export function frontPicture(
   const of = (side: Side, name: string) => series.tracks[sided(side, name)];
   const leg = (side: Side): LegPicture => {
     const out = side === 'left' ? 1 : -1;
-    const [knee, ankle, heel, toe] = [
+    const [hip, knee, ankle, heel, toe] = [
+      of(side, 'hip'),
       of(side, 'knee'),
       of(side, 'ankle'),
       of(side, 'heel'),
@@ -90,6 +94,14 @@ export function frontPicture(
     const rise = map2(knee?.z, ankle?.z, (k, a) => k - a);
     const shank = medianOver(
       map2(across, rise, (a, r) => Math.hypot(a, r)),
+      standing,
+    );
+    const thigh = medianOver(
+      map2(
+        map2(hip?.y, knee?.y, (h, k) => h - k),
+        map2(hip?.z, knee?.z, (h, k) => h - k),
+        (a, r) => Math.hypot(a, r),
+      ),
       standing,
     );
     const foot =
@@ -123,6 +135,9 @@ export function frontPicture(
       ),
       // The ball of the big toe bears the weight; its tip may be lifted on purpose.
       ballHeightMm: withinFoot(of(side, 'bigToeBall')?.z, heel?.z),
+      thighDepthDeg: map2(knee?.z, hip?.z, (k, h) => k - h).map((rise) =>
+        rise === null || thigh === null ? null : toDeg(safeAsin(rise / thigh)),
+      ),
     };
   };
   const centre = (name: string) =>
@@ -147,7 +162,18 @@ const BONE_S = 0.45;
 /** The wobble is looked for where the knee carries, below this share of the drop (house default). */
 const WOBBLES_FROM = 0.22;
 
-/** Every fault of a front or rear view, however small; what cannot be read is left out. */
+/** Thigh depth in the first frame of a rep in which a channel is beyond this, degrees; null where neither is known there. */
+function depthFrom(w: RepWindow, channel: Channel, depth: Channel, beyond: number): number | null {
+  for (let k = w.rep.start; k <= w.rep.end; k += 1)
+    if ((channel[k] ?? -Infinity) >= beyond) return depth[k] ?? null;
+  return null;
+}
+
+/**
+ * Every fault of a front or rear view, however small; what cannot be read is left out.
+ *
+ * @param thresholds of the method: they tell from which depth on an arch counts as given way
+ */
 export function frontReadings(
   series: Series,
   picture: FrontPicture,
@@ -155,6 +181,7 @@ export function frontReadings(
   standing: readonly number[],
   rateHz: number,
   view: Exclude<CameraView, 'side'>,
+  thresholds: FaultThresholds,
 ): RepReading[] {
   const smooth = (channel: Channel) => steady(channel, rateHz, PEAK_S);
   const change = (channel: Channel, sign: 1 | -1, calmS = PEAK_S): Channel => {
@@ -181,6 +208,7 @@ export function frontReadings(
       // Ankle and heel are close together: their line needs a longer look than a single mark.
       bone: steady(change(leg.heelBoneDeg, 1), rateHz, BONE_S),
       lifted: change(leg.ballHeightMm, 1),
+      depth: smooth(leg.thighDepthDeg),
     };
   });
   for (const [i, w] of windows.entries()) {
@@ -212,13 +240,28 @@ export function frontReadings(
           put('unevenTouch', side, ['leftHip', 'rightHip'], { value: lower, frame: rep.bottom });
         }
     }
-    for (const { side, leg, inward, outward, arch, bone, lifted } of legs) {
+    for (const { side, leg, inward, outward, arch, bone, lifted, depth } of legs) {
       const names = (...list: string[]) => list.map((n) => sided(side, n));
       const drop = peakOf(w, arch);
       const tip = peakOf(w, bone);
       // The navicular says it best; the heel bone stands in where it is not marked.
-      if (drop) put('archDrops', side, names('navicular'), drop);
-      else put('archDrops', side, names('ankle', 'heel'), tip, { reading: OTHER_READING.heelBone });
+      const gaveWay = (channel: Channel, beyond: number) => {
+        const from = depthFrom(w, channel, depth, beyond);
+        return from === null ? {} : { fromDepthDeg: from };
+      };
+      if (drop)
+        put(
+          'archDrops',
+          side,
+          names('navicular'),
+          drop,
+          gaveWay(arch, (thresholds.archDrops ?? FAULTS.archDrops).slight),
+        );
+      else
+        put('archDrops', side, names('ankle', 'heel'), tip, {
+          reading: OTHER_READING.heelBone,
+          ...gaveWay(bone, OTHER_READING.heelBone.slight),
+        });
       if (view === 'rear') continue;
       const shank = names('knee', 'ankle');
       put('kneesIn', side, shank, peakOf(w, inward, isBent));

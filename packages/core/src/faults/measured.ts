@@ -13,6 +13,8 @@ export interface RepReading {
   frame: number | null;
   /** Share of the frames it rests on that were really seen, 0 to 1. */
   sure: number;
+  /** Thigh depth at which it first went beyond its slight threshold, degrees; of an arch that gave way, where both were seen. */
+  fromDepthDeg?: number;
   /** Set where the value alone does not decide: severity, and the unit and thresholds of another reading. */
   severity?: Severity | null;
   reading?: { unit: FaultUnit } & Thresholds;

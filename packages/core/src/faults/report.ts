@@ -26,6 +26,7 @@ export function reportOf(analysis: Analysis) {
               sd: round(f.sd),
               worst: { rep: f.worst.rep, value: round(f.worst.value) },
               sure: round(f.sure),
+              ...(f.fromDepthDeg === null ? {} : { atDepthDeg: round(f.fromDepthDeg, 1) }),
             },
           ],
     ),
