@@ -2,34 +2,17 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { buildApp } from '../../apps/server/src/app.ts';
-import { openDatabase } from '../../apps/server/src/db/open.ts';
 import { recordSchema, type ClientRecord } from '@zither/contract';
 import { dossierAt, lastDayOf } from '@zither/visit';
-import { seed } from '../seed.ts';
+import { seeded } from './seeded.ts';
 
 const root = join(__dirname, '../..');
 
-async function seeded() {
-  const db = openDatabase(':memory:', join(root, 'apps/server/src/db/migrations'));
-  const app = await buildApp({ db, staticFolder: null, now: () => '2026-01-05T09:00:00.000Z' });
-  const get = async (url: string) => (await app.inject({ url })).json();
-  await seed(
-    {
-      get,
-      send: async (operation) => {
-        const answer = await app.inject({
-          method: 'POST',
-          url: '/api/operations',
-          payload: operation,
-        });
-        if (answer.statusCode !== 200) throw new Error(answer.body);
-      },
-    },
-    new Date(2026, 0, 5),
-  );
+async function stories() {
+  const demo = await seeded();
+  const get = demo.target.get as (url: string) => Promise<unknown>;
   const { clients } = (await get('/api/clients')) as { clients: { id: string; name: string }[] };
-  return { app, db, get, clients };
+  return { ...demo, get, clients };
 }
 
 /** What a record says, without the ids it has where it is kept. */
@@ -47,13 +30,12 @@ function saidIn(record: ClientRecord): unknown {
 }
 
 describe('a client’s record', () => {
-  let bench: Awaited<ReturnType<typeof seeded>>;
+  let bench: Awaited<ReturnType<typeof stories>>;
   beforeAll(async () => {
-    bench = await seeded();
+    bench = await stories();
   }, 180_000);
   afterAll(async () => {
-    await bench.app.close();
-    bench.db.close();
+    await bench.close();
   });
   const recordOf = async (id: string) =>
     recordSchema.parse(await bench.get(`/api/clients/${id}/record`));

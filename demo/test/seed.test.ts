@@ -1,29 +1,8 @@
-import { join } from 'node:path';
-import { buildApp } from '../../apps/server/src/app.ts';
-import { openDatabase } from '../../apps/server/src/db/open.ts';
 import { dossierSchema } from '@zither/contract';
 import { foldLine, keptTrials, newestReading, resolveBody } from '@zither/core';
 import { bodyOf, isHeld, planOf, safetyOf } from '@zither/visit';
 import { SCENARIO } from '../scenario.ts';
-import { seed } from '../seed.ts';
-
-async function seeded() {
-  const db = openDatabase(':memory:', join(__dirname, '../../apps/server/src/db/migrations'));
-  const app = await buildApp({ db, staticFolder: null, now: () => '2026-01-05T09:00:00.000Z' });
-  const target = {
-    get: async (url: string) => (await app.inject({ url })).json() as unknown,
-    send: async (operation: object) => {
-      const answer = await app.inject({
-        method: 'POST',
-        url: '/api/operations',
-        payload: operation,
-      });
-      if (answer.statusCode !== 200) throw new Error(answer.body);
-    },
-  };
-  const written = await seed(target, new Date(2026, 0, 5));
-  return { db, app, target, written };
-}
+import { seeded } from './seeded.ts';
 
 // Each seeding films some forty sets with the simulated camera.
 jest.setTimeout(180_000);
@@ -34,8 +13,7 @@ describe('the demo', () => {
     demo = await seeded();
   });
   afterAll(async () => {
-    await demo.app.close();
-    demo.db.close();
+    await demo.close();
   });
   const dossierOf = async (name: string) => {
     const { clients } = (await demo.target.get('/api/clients')) as {
@@ -51,15 +29,14 @@ describe('the demo', () => {
   it('writes every client through the API, and nothing the second time', async () => {
     expect(demo.written).toBe(SCENARIO.length);
     const before = said(demo.db).length;
-    expect(await seed(demo.target, new Date(2026, 0, 5))).toBe(0);
+    expect(await demo.write()).toBe(0);
     expect(said(demo.db)).toHaveLength(before);
   });
 
   it('is the same from the same seed', async () => {
     const again = await seeded();
     expect(said(again.db)).toEqual(said(demo.db));
-    await again.app.close();
-    again.db.close();
+    await again.close();
   });
 
   it('follows every client over three months, with weeks missed and no two days alike', async () => {
