@@ -19,7 +19,7 @@ async function stories() {
 function saidIn(record: ClientRecord): unknown {
   const names = new Map<string, string>();
   const text = JSON.stringify(record, (key, value: unknown) => {
-    if (['version', 'updatedAt', 'createdAt'].includes(key)) return undefined;
+    if (['version', 'updatedAt', 'createdAt', 'importedAt'].includes(key)) return undefined;
     if (typeof value === 'string' && /^[0-9a-f]{8}-[0-9a-f]{4}-/.test(value)) {
       if (!names.has(value)) names.set(value, `id ${names.size}`);
       return names.get(value);

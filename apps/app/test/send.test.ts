@@ -213,9 +213,38 @@ describe('sending', () => {
     const store = await openTab(device);
     answers = [ok({ something: 'else' })];
     await say(store, put(70));
-    expect(outbox(store).line).toBe('offline');
-    expect(held(store)).toMatchObject([{ state: 'waiting' }]);
+    expect(held(store)).toMatchObject([{ state: 'waiting', failures: 1 }]);
   });
+
+  it.each([
+    [
+      'a page of something else on the way',
+      () => new Response('<html>Sign in</html>', { status: 200 }),
+    ],
+    ['a proxy that finds it too large', () => new Response('too large', { status: 413 })],
+    ['JSON that is not ours', () => json(400, { error: 'no' })],
+  ])('%s sets the entry aside and lets the others go', async (_name, strange) => {
+    const store = await openTab(device);
+    const [large, good] = [put(70), other(66)];
+    answers = [strange, ok(row(66, 1, good.rowId))];
+    await say(store, large, good);
+    expect(held(store)).toMatchObject([{ state: 'waiting', failures: 1 }]);
+    expect(held(store)[0]!.operation.rowId).toBe(CLIENT);
+    answers = [ok(row(70, 1))];
+    await later(60_000);
+    expect(held(store)).toEqual([]);
+  });
+
+  it.each([401, 403])(
+    '%i refuses nothing: the line waits and goes on by itself',
+    async (status) => {
+      const store = await openTab(device);
+      answers = [() => json(status, { code: 'who', message: 'Who is this?' })];
+      await say(store, put(70), other(66));
+      expect(outbox(store).line).toBe('failing');
+      expect(held(store)).toMatchObject([{ state: 'waiting' }, { state: 'waiting' }]);
+    },
+  );
 
   it('one change the server fails at holds up no other; it is said, kept and tried again', async () => {
     const store = await openTab(device);

@@ -7,6 +7,7 @@ import { serializerCompiler } from 'fastify-type-provider-zod';
 import { doJob, type Beside } from './beside.ts';
 import { Changes } from './changes.ts';
 import type { Db } from './db/open.ts';
+import { edge, knownHosts } from './plugins/edge.ts';
 import { practice } from './plugins/practice.ts';
 import { problems, unreadable } from './plugins/problems.ts';
 import { staticApp } from './plugins/staticApp.ts';
@@ -33,6 +34,8 @@ export interface AppOptions {
   changes?: Changes;
   /** Where clients open their pages; null or left out = nowhere. */
   pages?: { origin: string | null; port: number } | null;
+  /** Whether a host named by a request is this computer; left out = its own names and addresses. */
+  isKnownHost?: (host: string | undefined) => boolean;
   /** Does long work; left out = on this thread. */
   beside?: Beside;
 }
@@ -71,6 +74,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
     },
   });
   problems(app);
+  edge(app, options.isKnownHost ?? knownHosts());
   // Changes that waited on a device across an update are read in this version's form.
   app.addHook('preValidation', async (request) => {
     request.body = asWrittenNow(request.body);

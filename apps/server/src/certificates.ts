@@ -96,3 +96,9 @@ export const givenCertificates = (cert: string, key: string): Certificates => ({
   key: readFileSync(key, 'utf8'),
   authority: null,
 });
+
+/** Names and addresses of a certificate, without wildcards. */
+export const namesIn = (cert: string): string[] =>
+  (new X509Certificate(cert).subjectAltName ?? '')
+    .split(',')
+    .flatMap((name) => /^\s*(?:DNS|IP Address):([^*\s]+)$/.exec(name)?.[1] ?? []);

@@ -21,6 +21,15 @@ export const ERRORS = {
     message: 'The request is larger than is taken here: 2 MB, 40 MB for a file to import.',
   },
   wrongType: { status: 415, message: 'Send JSON with the type application/json.' },
+  wrongHost: {
+    status: 421,
+    message:
+      'This server does not answer to that name. Open it by the computer’s name or address, or add the name to KNOWN_HOSTS.',
+  },
+  wrongOrigin: {
+    status: 403,
+    message: 'Only pages of this server may write to it.',
+  },
   badRange: { status: 416, message: 'This file has no such part.' },
   busy: {
     status: 503,

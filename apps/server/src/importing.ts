@@ -13,6 +13,19 @@ import { rowsOf } from './db/rows.ts';
 import { Refusal } from './errors.ts';
 import { implausibleDay, sayWhy } from './plausible.ts';
 
+const earlier = (a: string, b: string): string => (a < b ? a : b);
+
+/** The moments of answers, none of them after the file arrived. */
+const notAhead = (values: Record<string, unknown>, at: string): Record<string, unknown> => {
+  const moments = values['answeredAt'];
+  if (typeof moments !== 'object' || moments === null) return values;
+  const held = Object.entries(moments as Record<string, string>);
+  return {
+    ...values,
+    answeredAt: Object.fromEntries(held.map(([q, said]) => [q, earlier(said, at)])),
+  };
+};
+
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
 
 interface Said {
@@ -50,12 +63,13 @@ export function importRecord(db: Db, practiceId: string, record: ClientRecord, a
     .transaction(() => {
       const rows = rowsOf(db, practiceId);
       const put = (kind: RowKind, id: string, of: string | null, values: object, row: Said) => {
-        const stamp = { receivedAt: at, saidAt: row.saidAt, saidBy: row.saidBy };
+        // As of a live entry: nothing was said after it arrived.
+        const stamp = { receivedAt: at, saidAt: earlier(row.saidAt, at), saidBy: row.saidBy };
         if (rows.find(kind, id)) rows.update(kind, id, values, stamp);
         else rows.insert(kind, id, of, values, stamp);
       };
       const { client } = record;
-      const created = { ...valuesIn(client), createdAt: at };
+      const created = { ...valuesIn(client), createdAt: at, importedAt: at };
       put('client', clientId, clientId, { ...created, archivedAt: null }, client);
       if (client.archivedAt !== null)
         put('client', clientId, clientId, { ...created, archivedAt: at }, client);
@@ -75,7 +89,7 @@ export function importRecord(db: Db, practiceId: string, record: ClientRecord, a
           // A session a day, whatever the file says.
           if (kind === 'session' && rows.sessionOn(clientId, (row as { day: string }).day))
             continue;
-          const values = renamed(valuesIn(row)) as Record<string, unknown>;
+          const values = notAhead(renamed(valuesIn(row)) as Record<string, unknown>, at);
           // A file may be older than the end of a link: what was ended must not open again.
           const own = kind === 'link' ? { ...values, revoked: true } : followed(values);
           put(kind, fresh(row.id), clientId, own, row);

@@ -1,12 +1,21 @@
 import { existsSync } from 'node:fs';
+import { HOME_PRACTICE } from './plugins/practice.ts';
 import { warmSummaries } from './summaries.ts';
+import { sayZone } from './zone.ts';
 import { dirname, join } from 'node:path';
 import { buildApp } from './app.ts';
 import { copyDaily } from './backup.ts';
 import { Changes } from './changes.ts';
 import { buildPages } from './pages/pages.ts';
 import { besideInThread } from './beside.ts';
-import { givenCertificates, ownCertificates, ownNames, type Certificates } from './certificates.ts';
+import {
+  givenCertificates,
+  namesIn,
+  ownCertificates,
+  ownNames,
+  type Certificates,
+} from './certificates.ts';
+import { knownHosts } from './plugins/edge.ts';
 import { CannotOpen, openDatabase, type Db } from './db/open.ts';
 import { trustServer } from './trust.ts';
 
@@ -50,6 +59,13 @@ const tls = await certificates();
 const db = open();
 const beside = besideInThread(new URL('./beside.worker.mjs', import.meta.url), databaseFile);
 const changes = new Changes();
+const pageOrigin = process.env['PAGE_ORIGIN'] ?? null;
+/** Names the configuration adds: given ones, where links open, and what a given certificate is for. */
+const isOwnHost = knownHosts([
+  ...(process.env['KNOWN_HOSTS'] ?? '').split(',').map((name) => name.trim()),
+  ...(pageOrigin ? [new URL(pageOrigin).hostname] : []),
+  ...(tls ? namesIn(tls.cert) : []),
+]);
 const logger = { level: process.env['LOG_LEVEL'] ?? 'info' };
 const now = () => new Date().toISOString();
 // Clients' pages have a port of their own, so that nothing else is reached by a link.
@@ -59,19 +75,22 @@ const pages = await buildPages({
   now,
   changes,
   logger,
+  isKnownHost: isOwnHost,
   https: tls && { cert: tls.cert, key: tls.key },
 });
 const app = await buildApp({
   db,
   changes,
-  pages: { origin: process.env['PAGE_ORIGIN'] ?? null, port: pagePort },
+  pages: { origin: pageOrigin, port: pagePort },
   beside,
+  isKnownHost: isOwnHost,
   staticFolder: existsSync(staticFolder) ? staticFolder : null,
   now,
   https: tls && { cert: tls.cert, key: tls.key },
   logger,
 });
 
+sayZone(db, HOME_PRACTICE.id, now());
 const endCopies = copyDaily(
   db,
   process.env['BACKUP_FOLDER'] ?? join(dirname(databaseFile), 'backups'),
@@ -116,7 +135,7 @@ async function listenForPages(): Promise<void> {
 try {
   await app.listen({ port, host });
   await listenForPages();
-  void warmSummaries(db, new Date().toISOString().slice(0, 10), () => stopping);
+  void warmSummaries(db, new Date().toISOString(), () => stopping);
   await new Promise<void>((done, fail) => {
     if (!trust) return done();
     trust.once('error', fail);

@@ -1,5 +1,6 @@
 import { isDeepStrictEqual } from 'node:util';
 import {
+  holdingKindIn,
   kindOf,
   lineSchemaOf,
   operationResultSchema,
@@ -9,13 +10,19 @@ import {
   type Operation,
   type OperationResult,
   type RowKind,
+  type SeenEntry,
 } from '@zither/contract';
+import type { HoldingKind } from '@zither/contract/kinds';
+import { allTold } from '@zither/visit';
+import { mergedRow, type Version } from '@zither/visit/merging';
 import type { Db } from './db/open.ts';
 import { prepared } from './db/prepared.ts';
 import { rowsOf, type Rows, type Stamp } from './db/rows.ts';
 import { Refusal } from './errors.ts';
 import { moveEntries } from './moving.ts';
 import { mustBePlausible } from './plausible.ts';
+import { rightTime, setRight, type RightTime } from './rightTime.ts';
+import { zoneOf } from './zone.ts';
 
 /**
  * The one door for writes. Applies an operation and notes it in a single transaction, so an answer always
@@ -35,8 +42,14 @@ export function applyOperation(
       const rows = rowsOf(db, practiceId);
       const known = takenBefore(db, practiceId, rows, operation);
       if (known) return known;
-      mustBePlausible(operation, at);
-      const result = write(rows, operation, stampFor(operation, at));
+      const time = rightTime(operation, at);
+      const { saidAt, deviceSaidAt } = time;
+      const stamp = { receivedAt: at, saidAt, saidBy: operation.saidBy ?? '', deviceSaidAt };
+      const holding = holdingKindIn(operation);
+      if (holding === null) mustBePlausible(operation, at);
+      const result = holding
+        ? putHolding(rows, operation, holding, { ...stamp, time })
+        : write(rows, operation, stamp);
       prepared(
         db,
         `INSERT INTO operation (practice_id, operation_id, kind, row_id, result_kind, result_id, version, received_at)
@@ -80,7 +93,9 @@ function takenBefore(
     taken.kind === operation.kind && taken.row_id === operation.rowId
       ? rows.asOf(taken.result_kind, taken.result_id, taken.version)
       : null;
-  if (!row || !didThis(operation, row))
+  // An entry that may hold is set right and merged on its way in, so its id alone tells that it came before.
+  const isHolding = holdingKindIn(operation) !== null;
+  if (!row || !(isHolding || didThis(operation, row)))
     throw new Refusal('operationReused', { path: 'operationId' });
   return result(taken.result_kind, row);
 }
@@ -119,14 +134,46 @@ function didThis(operation: Operation, row: Record<string, unknown>): boolean {
   }
 }
 
-/** A device may be ahead of the server by no more; what is further in the future was said now. */
-const AHEAD_MOST_MS = 2 * 60_000;
+/** Values of a row as they stand, with who said them. */
+const versionOf = (row: object): Version<object> => {
+  const { saidAt, saidBy } = row as { saidAt: string; saidBy: string };
+  return { values: valuesIn(row as { id: string }), saidAt, saidBy };
+};
 
-/** When an operation was said, never in the future of the server that receives it. */
-function stampFor({ saidAt, saidBy = '' }: Operation, at: string): Stamp {
-  const isAhead =
-    saidAt !== undefined && new Date(saidAt).getTime() - new Date(at).getTime() > AHEAD_MOST_MS;
-  return { receivedAt: at, saidAt: saidAt === undefined || isAhead ? at : saidAt, saidBy };
+/**
+ * Puts what may hold the client. It is never refused for its day or for a row that moved on: days are set right, and two that changed one row become
+ * one that holds whenever either would. An entry that was moved to another client meanwhile is changed where it is now.
+ */
+function putHolding(
+  rows: Rows,
+  operation: Operation,
+  kind: HoldingKind,
+  { time, ...stamp }: Stamp & { time: RightTime },
+): OperationResult {
+  const { rowId, baseVersion } = operation;
+  const clientId = 'clientId' in operation ? operation.clientId : rowId;
+  const current = rows.find(kind, rowId);
+  if (!current && !rows.find('client', clientId))
+    throw new Refusal('noSuchClient', { path: 'clientId' });
+  const zone = zoneOf(rows);
+  const toldAt = operation.saidAt ?? stamp.receivedAt;
+  const asked = putIn(operation)!.values;
+  const values = setRight(kind, asked, time, toldAt, zone, stamp.receivedAt);
+  if (!current) {
+    rows.insert(kind, rowId, clientId, values, stamp);
+    return result(kind, rows.find(kind, rowId));
+  }
+  const known = baseVersion > 0 ? rows.asOf(kind, rowId, baseVersion) : null;
+  // A page of before merging names the merged version as its base without having seen what was merged into it.
+  const isBlind = operation.clock === undefined && 'differs' in current;
+  const isCurrent = current.version === baseVersion && !isBlind;
+  const mine = { values, saidAt: stamp.saidAt, saidBy: stamp.saidBy };
+  const kept = isCurrent
+    ? values
+    : mergedRow(kind, known && !isBlind ? versionOf(known) : null, versionOf(current), mine);
+  const saidAt = isCurrent || stamp.saidAt > current.saidAt ? stamp.saidAt : current.saidAt;
+  rows.update(kind, rowId, kept, { ...stamp, saidAt });
+  return result(kind, rows.find(kind, rowId));
 }
 
 function write(rows: Rows, operation: Operation, stamp: Stamp): OperationResult {
@@ -163,6 +210,16 @@ function write(rows: Rows, operation: Operation, stamp: Stamp): OperationResult 
   }
 }
 
+/** Everything told of a client that has arrived and was said before a moment. */
+function seenBy(rows: Rows, clientId: string, { saidAt }: Stamp): SeenEntry[] {
+  const isBefore = (row: { saidAt: string }) => row.saidAt <= saidAt;
+  return allTold({
+    screenings: rows.of('screening', clientId).filter(isBefore),
+    pains: rows.of('pain', clientId).filter(isBefore),
+    stops: rows.of('stop', clientId).filter(isBefore),
+  }).slice(0, 400);
+}
+
 interface Held {
   id: string;
   version: number;
@@ -179,6 +236,9 @@ function put(
 ): OperationResult {
   const { rowId } = operation;
   const clientId = kind === 'client' ? rowId : 'clientId' in operation ? operation.clientId : null;
+  // A page of before this was asked does not say what it knew: at most what had arrived, and was said before.
+  if (kind === 'clearance' && !('seen' in values) && clientId)
+    return put(rows, operation, kind, { ...values, seen: seenBy(rows, clientId, stamp) }, stamp);
   const { profile } = values as { profile?: string };
   if (profile !== undefined && !profileIdSchema.safeParse(profile).success)
     if (!rows.find('school', profile))
@@ -199,8 +259,9 @@ function put(
   // The history is never rewritten: a change of mind is another row.
   if (kindOf(kind).isFixed) throw new Refusal('rowTaken', { path: 'rowId' });
   if (kind === 'client') {
-    const { archivedAt, createdAt } = current as unknown as Record<string, unknown>;
-    rows.update(kind, rowId, { ...values, archivedAt, createdAt }, stamp);
+    const { archivedAt, createdAt, importedAt } = current as unknown as Record<string, unknown>;
+    const kept = { archivedAt, createdAt, ...(importedAt ? { importedAt } : {}) };
+    rows.update(kind, rowId, { ...values, ...kept }, stamp);
   } else rows.update(kind, rowId, values, stamp);
   return result(kind, rows.find(kind, rowId));
 }

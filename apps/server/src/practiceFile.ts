@@ -148,7 +148,7 @@ export function importPractice(db: Db, practiceId: string, lines: Iterable<strin
     .transaction(() => {
       const count = () =>
         db
-          .prepare('SELECT count(*) FROM document WHERE practice_id = ?')
+          .prepare(`SELECT count(*) FROM document WHERE practice_id = ? AND kind <> 'zone'`)
           .pluck()
           .get(practiceId) as number;
       if (count() > 0)
@@ -156,6 +156,8 @@ export function importPractice(db: Db, practiceId: string, lines: Iterable<strin
           message:
             'There are rows here already. A whole practice is only taken into an empty database.',
         });
+      // The zone that a server says of itself gives way to the one in the file.
+      db.prepare(`DELETE FROM document WHERE practice_id = ? AND kind = 'zone'`).run(practiceId);
       const insert = {
         row: db.prepare(
           `INSERT INTO document (practice_id, kind, id, client_id, version, changed, values_json, said_at, said_by, received_at)

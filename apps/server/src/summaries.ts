@@ -4,6 +4,7 @@ import type { Db } from './db/open.ts';
 import { prepared } from './db/prepared.ts';
 import { rowsOf } from './db/rows.ts';
 import { dossierOf } from './reading.ts';
+import { gymDay } from './zone.ts';
 
 interface Kept {
   /** Place of the client's last change. */
@@ -56,12 +57,14 @@ export function summariesOf(
 }
 
 /** Works the summaries out ahead of the first list, client by client, with room for requests between. */
-export async function warmSummaries(db: Db, day: string, isOver: () => boolean): Promise<void> {
+export async function warmSummaries(db: Db, at: string, isOver: () => boolean): Promise<void> {
   const practices = prepared<[], { id: string }>(db, 'SELECT id FROM practice').all();
-  for (const { id } of practices)
+  for (const { id } of practices) {
+    const day = gymDay(db, id, at);
     for (const client of clientsOf(db, id)) {
       if (isOver()) return;
       summaryNow(db, id, client, day);
       await new Promise((resolve) => setImmediate(resolve));
     }
+  }
 }

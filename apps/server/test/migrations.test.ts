@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { copyFileSync, existsSync, mkdtempSync, readdirSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -239,7 +240,7 @@ describe('a database of an earlier version', () => {
       const [other] = logged;
       if (other && 'values' in other)
         expect(() =>
-          applyOperation(db, PRACTICE, { ...other, baseVersion: 5 } as Operation, AT),
+          applyOperation(db, PRACTICE, { ...other, rowId: randomUUID() } as Operation, AT),
         ).toThrow(/already received with other contents/);
       db.close();
       expect(existsSync(`${file}.before-upgrade-from-${version}`)).toBe(true);

@@ -26,6 +26,7 @@ export async function bench(file = ':memory:', staticFolder: string | null = nul
       const answer = await app.inject({
         method: 'POST',
         url: '/api/operations',
+        headers: { 'x-plumb-build': 'test' },
         payload: operation as object,
       });
       return { status: answer.statusCode, body: answer.json() };

@@ -1,5 +1,6 @@
 import './sentences.ts';
 
+export * from './days.ts';
 export * from './row.ts';
 export * from './kinds.ts';
 export * from './scalars.ts';

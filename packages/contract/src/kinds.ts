@@ -22,6 +22,8 @@ interface Kind {
   moves?: true;
   /** Has a left and a right that can be exchanged afterwards; a capture's are read from its landmarks. */
   sided?: true;
+  /** May hold the client back: never refused for its day or a clash, and counted in its strictest reading until that is settled. */
+  holds?: true;
   /** Large values that are kept once, apart, and do not travel with a dossier. */
   apart?: readonly string[];
 }
@@ -107,6 +109,7 @@ export const KINDS = {
     list: 'screenings',
     order: 'said',
     moves: true,
+    holds: true,
   },
   clearance: {
     of: 'client',
@@ -115,8 +118,22 @@ export const KINDS = {
     order: 'said',
     moves: true,
   },
-  pain: { of: 'client', put: 'pain.put', list: 'pains', order: 'said', moves: true },
-  stop: { of: 'client', put: 'stop.put', list: 'stops', order: 'said', moves: true },
+  pain: {
+    of: 'client',
+    put: 'pain.put',
+    list: 'pains',
+    order: 'said',
+    moves: true,
+    holds: true,
+  },
+  stop: {
+    of: 'client',
+    put: 'stop.put',
+    list: 'stops',
+    order: 'said',
+    moves: true,
+    holds: true,
+  },
   correction: { of: 'client', put: 'correction.put', list: 'corrections', order: 'said' },
   move: { of: 'client', list: 'moves', order: 'said' },
   school: { of: 'practice', put: 'school.put', order: 'said' },
@@ -126,6 +143,7 @@ export const KINDS = {
   tableChange: { of: 'practice', put: 'tables.change', order: 'said', isFixed: true },
   emergency: { of: 'practice', put: 'emergency.put', order: 'said', isFixed: true },
   units: { of: 'practice', put: 'units.choose', order: 'said', isFixed: true },
+  zone: { of: 'practice', put: 'zone.choose', order: 'said', isFixed: true },
   rack: { of: 'practice', put: 'rack.put', order: 'said', isFixed: true },
   countsUse: { of: 'practice', put: 'counts.use', order: 'said', isFixed: true },
 } as const satisfies Record<string, Kind>;
@@ -142,6 +160,7 @@ export type PracticeKind = {
   [K in RowKind]: Kinds[K] extends { of: 'practice' } ? K : never;
 }[RowKind];
 export type PutKind = { [K in RowKind]: Kinds[K] extends { put: string } ? K : never }[RowKind];
+export type HoldingKind = { [K in RowKind]: Kinds[K] extends { holds: true } ? K : never }[RowKind];
 export type EntryKind = { [K in RowKind]: Kinds[K] extends { moves: true } ? K : never }[RowKind];
 
 /** What a practice makes its own beside its methods and tables, which have a place of their own in a record. */
@@ -160,6 +179,8 @@ export const OWN_KINDS = all
 export const PUT_KINDS = kindsWith('put') as PutKind[];
 export const ENTRY_KINDS = kindsWith('moves') as EntryKind[];
 export const SIDED_ENTRIES = kindsWith('sided') as EntryKind[];
+
+export const HOLDING_KINDS = kindsWith('holds') as HoldingKind[];
 
 /** What the table says of a kind. */
 export const kindOf = (kind: RowKind): Kind => KINDS[kind];
@@ -202,4 +223,10 @@ const PUT_BY = new Map<string, PutKind>(PUT_KINDS.map((kind) => [KINDS[kind].put
 export function putIn(operation: Operation): { kind: PutKind; values: object } | null {
   const kind = PUT_BY.get(operation.kind);
   return kind && 'values' in operation ? { kind, values: operation.values } : null;
+}
+
+/** The kind of row that an operation puts and that may hold the client back; null for any other operation. */
+export function holdingKindIn(operation: Operation): HoldingKind | null {
+  const kind = putIn(operation)?.kind;
+  return kind && (HOLDING_KINDS as readonly string[]).includes(kind) ? (kind as HoldingKind) : null;
 }

@@ -15,6 +15,11 @@ const base = {
   baseVersion: z.int().min(0),
   /** When it was said on the device, by its corrected clock; left out = when it reaches the server. */
   saidAt: momentSchema.optional(),
+  /**
+   * The device's own clock, uncorrected, when it was said and when it was sent: what it is off by does not matter to how long ago it was. Left out by
+   * pages of before this was asked.
+   */
+  clock: z.strictObject({ said: momentSchema, sent: momentSchema.optional() }).optional(),
   /** Initials of who said it. */
   saidBy: z.string().trim().max(4).optional(),
 };
@@ -35,6 +40,7 @@ type Put<K extends PutKind> = Base & {
     | 'cueChange'
     | 'emergency'
     | 'units'
+    | 'zone'
     | 'countsUse'
     | 'rack'
     ? unknown

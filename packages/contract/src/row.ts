@@ -5,7 +5,7 @@ import type { LookAsks } from './capture.ts';
 export const LONG_AGO = '1970-01-01T00:00:00.000Z';
 
 /** What the place that keeps a row adds to what was said in it. */
-type Kept = 'id' | 'clientId' | 'version' | 'updatedAt' | 'saidAt' | 'saidBy';
+type Kept = 'id' | 'clientId' | 'version' | 'updatedAt' | 'saidAt' | 'saidBy' | 'deviceSaidAt';
 
 /** What was said in a row, ready to be said again: without what the place that keeps it added. */
 export function valuesIn<T extends { id: string }>(row: T): Omit<T, Kept> {
@@ -16,6 +16,7 @@ export function valuesIn<T extends { id: string }>(row: T): Omit<T, Kept> {
     updatedAt: _updatedAt,
     saidAt: _saidAt,
     saidBy: _saidBy,
+    deviceSaidAt: _deviceSaidAt,
     ...values
   } = row as T & Partial<Record<Kept, unknown>>;
   return values as unknown as Omit<T, Kept>;

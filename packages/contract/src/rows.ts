@@ -43,6 +43,8 @@ export type ClientValues = z.infer<typeof clientValuesSchema>;
 export const clientSchema = clientValuesSchema.extend({
   archivedAt: momentSchema.nullable(),
   createdAt: momentSchema,
+  /** When the record was taken in from a file; absent: it was begun here. */
+  importedAt: momentSchema.optional(),
   ...practiceRow,
 });
 export type Client = z.infer<typeof clientSchema>;

@@ -99,6 +99,25 @@ export const purposeSchema = z.enum(
   { error: 'must be one of the six purposes.' },
 );
 
+/**
+ * A question to which two devices gave different answers, with both of them: every one of them counts until a coach decides. `answers` holds that
+ * question alone; without it the answer was no.
+ */
+const differingSchema = z.strictObject({
+  question: questionIdSchema,
+  said: z
+    .array(
+      z.strictObject({
+        answers: screenAnswersSchema,
+        at: momentSchema,
+        by: z.string().max(4),
+      }),
+    )
+    .min(2)
+    .max(8),
+});
+export type Differing = z.infer<typeof differingSchema>;
+
 /** One screen of one day. `asked` lists the questions answered so far, so a half-done screen resumes where it was left. */
 export const screeningValuesSchema = z.strictObject({
   takenOn: daySchema,
@@ -107,8 +126,29 @@ export const screeningValuesSchema = z.strictObject({
   answers: screenAnswersSchema,
   /** When each question was answered: a clearance covers only what was said before it. */
   answeredAt: z.partialRecord(questionIdSchema, momentSchema).default({}),
+  /** Questions that were answered otherwise before, in this same screen: their answer is not the one of an earlier screen given again. */
+  turned: z.array(questionIdSchema).max(questionIdSchema.options.length).optional(),
+  /** Where devices differ, until a coach has decided. */
+  differs: z.array(differingSchema).max(questionIdSchema.options.length).optional(),
+  /** Answers that a decision settled, by the moments they were given: a late copy of one does not open the question again. */
+  settled: z
+    .array(z.strictObject({ question: questionIdSchema, at: z.array(momentSchema).max(16) }))
+    .max(60)
+    .optional(),
 });
 export type ScreeningValues = z.infer<typeof screeningValuesSchema>;
+
+/**
+ * One thing told that was seen: a question of a screen, a pain or a stop, and which version of it: of an answer the moment it was given, of a pain or a
+ * stop what it said.
+ */
+const seenEntrySchema = z.strictObject({
+  of: z.enum(['screening', 'pain', 'stop'], { error: 'must be screening, pain or stop.' }),
+  id: idSchema,
+  question: questionIdSchema.nullable(),
+  version: z.string().max(80),
+});
+export type SeenEntry = z.infer<typeof seenEntrySchema>;
 
 /** A clinician's word, as recorded by the coach. */
 export const clearanceValuesSchema = z.strictObject({
@@ -119,6 +159,8 @@ export const clearanceValuesSchema = z.strictObject({
   limits: z.array(safetyLimitSchema).max(24),
   /** Ids of the hold rules it was given for. */
   covers: z.array(z.string().max(40)).min(1, { error: 'must name what it was given for.' }).max(20),
+  /** Everything known of the client where it was recorded. It covers nothing else. Absent: recorded before this was asked. */
+  seen: z.array(seenEntrySchema).max(400).optional(),
 });
 export type ClearanceValues = z.infer<typeof clearanceValuesSchema>;
 
@@ -180,6 +222,8 @@ export const correctionValuesSchema = z.strictObject({
     .trim()
     .min(1, { error: 'must say why.' })
     .max(200, { error: 'must be at most 200 characters.' }),
+  /** Which version of the answer, pain or stop is corrected; another counts again. Absent: corrected before this was asked. */
+  saw: z.string().max(80).optional(),
 });
 export type CorrectionValues = z.infer<typeof correctionValuesSchema>;
 

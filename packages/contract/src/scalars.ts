@@ -34,6 +34,8 @@ export const momentSchema = z.iso.datetime({ error: 'must be a moment written in
 export const saidFields = {
   saidAt: momentSchema.default(LONG_AGO),
   saidBy: z.string().max(4).default(''),
+  /** When it was by the clock of the device, where that was off; `saidAt` is set right. */
+  deviceSaidAt: momentSchema.optional(),
 };
 
 /** What the place that keeps a row adds to it: one of the practice's, and one of a client's. */

@@ -60,6 +60,8 @@ import {
   rackValuesSchema,
   unitsSchema,
   unitsValuesSchema,
+  zoneSchema,
+  zoneValuesSchema,
   type Schools,
 } from './school.ts';
 import { loadSetSchema, loadSetValuesSchema } from './loadSet.ts';
@@ -100,6 +102,7 @@ export const SCHEMAS = {
   tableChange: { values: tableChangeValuesSchema, row: tableChangeRowSchema },
   emergency: { values: emergencyValuesSchema, row: emergencySchema },
   units: { values: unitsValuesSchema, row: unitsSchema },
+  zone: { values: zoneValuesSchema, row: zoneSchema },
   rack: { values: rackValuesSchema, row: rackSchema },
   countsUse: { values: countsUseValuesSchema, row: countsUseSchema },
 } as const satisfies Record<RowKind, { values: z.ZodType; row: z.ZodType; line?: z.ZodType }>;

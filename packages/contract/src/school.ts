@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { ownCuesSchema } from './cue.ts';
 import { ownDrillsSchema } from './drill.ts';
+import { isZone } from './days.ts';
 import { kitItemSchema } from './kit.ts';
 import { countedDrillSchema } from './learned.ts';
 import { cameraFaultSchema } from './capture.ts';
@@ -120,6 +121,16 @@ export const unitsValuesSchema = z.strictObject({
 export type UnitsValues = z.infer<typeof unitsValuesSchema>;
 export const unitsSchema = unitsValuesSchema.extend(practiceRow);
 
+/** Where the gym stands: its days are days there, for the server and every device. The last one said counts. */
+export const zoneValuesSchema = z.strictObject({
+  zone: z
+    .string()
+    .max(64)
+    .refine(isZone, { error: 'must be a time zone as the IANA names it, such as Europe/Zurich.' }),
+});
+export type ZoneValues = z.infer<typeof zoneValuesSchema>;
+export const zoneSchema = zoneValuesSchema.extend(practiceRow);
+
 /** What stands in the rack of this gym, for every client. The last word counts. */
 export const rackValuesSchema = z.strictObject({
   at: momentSchema,
@@ -137,6 +148,8 @@ export const schoolsSchema = z.strictObject({
   emergency: emergencyValuesSchema.optional(),
   /** Left out until a coach chose. */
   units: unitSystemSchema.optional(),
+  /** The gym's time zone. */
+  zone: z.string().max(64).optional(),
   /** Drills of the practice's own, and its versions of the house's; left out while there are none. */
   drills: ownDrillsSchema.optional(),
   /** The same for cues. */

@@ -5,6 +5,7 @@ export * from './work.ts';
 export * from './bodyState.ts';
 export * from './beforeLoad.ts';
 export * from './safety.ts';
+export * from './safetyChanges.ts';
 export * from './byEye.ts';
 export * from './looks.ts';
 export * from './unusual.ts';

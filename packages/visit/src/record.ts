@@ -43,6 +43,7 @@ export function schoolsFrom(
   const cues = ownCues(rowsIn('cueChange'));
   const chosen = newest('units');
   const steps = newest('emergency');
+  const place = newest('zone');
   const used = newest('countsUse');
   const rack = newest('rack');
   return {
@@ -50,6 +51,7 @@ export function schoolsFrom(
     usual: last?.profile ?? 'balanced',
     ...(steps ? { emergency: { at: steps.at, by: steps.by, steps: steps.steps } } : {}),
     ...(chosen ? { units: chosen.system } : {}),
+    ...(place ? { zone: place.zone } : {}),
     ...(drills.length > 0 ? { drills } : {}),
     ...(cues.length > 0 ? { cues } : {}),
     ...(rack ? { rack: rack.items } : {}),

@@ -1,5 +1,7 @@
-import type { Clearance, Dossier, Screening, ScreeningValues } from '@zither/contract';
+import type { Clearance, Dossier, Screening, ScreeningValues, SeenEntry } from '@zither/contract';
+import { valuesIn } from '@zither/contract/row';
 import {
+  painVersion,
   QUESTION_IDS,
   SCREEN_QUESTIONS,
   screenOutcome,
@@ -32,16 +34,31 @@ export const newestScreening = ({ screenings }: Pick<Dossier, 'screenings'>): Sc
 export const clearancesOf = ({ clearances }: Pick<Dossier, 'clearances'>): Clearance[] =>
   bySaid(clearances);
 
-/** Whether an answer was corrected after it was said; what is said again after that counts again. */
+/** A pain or a stop as it is named where it is cleared or corrected: said otherwise, it is another. */
+const versionOf = {
+  pain: painVersion,
+  stop: ({ what, after }: Pick<Dossier['stops'][number], 'what' | 'after'>): string =>
+    `${what} ${toldByStop(what, after).fellUnhurt ? 'passed' : 'holds'}`,
+};
+
+/**
+ * Whether an answer, in this version, was corrected; in another it counts again. Corrections of before versions were named go by when both were
+ * said.
+ */
 const isCorrected = (
   { corrections }: Pick<Dossier, 'corrections'>,
   of: 'screening' | 'pain' | 'stop',
   ofId: string,
   question: QuestionId | null,
+  version: string,
   saidAt: string,
 ): boolean =>
   corrections.some(
-    (c) => c.of === of && c.ofId === ofId && c.question === question && saidAt <= c.saidAt,
+    (c) =>
+      c.of === of &&
+      c.ofId === ofId &&
+      c.question === question &&
+      (c.saw === undefined ? saidAt <= c.saidAt : c.saw === version),
   );
 
 /** Whether the answer to a question of a screen was corrected. */
@@ -49,7 +66,10 @@ export const isAnswerCorrected = (
   dossier: Pick<Dossier, 'corrections'>,
   { id, answeredAt, saidAt }: Screening,
   question: QuestionId,
-): boolean => isCorrected(dossier, 'screening', id, question, answeredAt[question] ?? saidAt);
+): boolean => {
+  const at = answeredAt[question] ?? saidAt;
+  return isCorrected(dossier, 'screening', id, question, at, at);
+};
 
 /** The answers of a screen that count. */
 const countingAnswers = (
@@ -64,36 +84,70 @@ const countingAnswers = (
 
 /** Pain during work that counts. */
 const countingPains = (dossier: Pick<Dossier, 'corrections' | 'pains'>): Dossier['pains'] =>
-  dossier.pains.filter((p) => !isCorrected(dossier, 'pain', p.id, null, p.saidAt));
+  dossier.pains.filter(
+    (p) => !isCorrected(dossier, 'pain', p.id, null, versionOf.pain(p), p.saidAt),
+  );
 
-/** Everything told of a client as the rules read it, less what was corrected. */
-function toldOf(dossier: Dossier): Told[] {
-  const newest = newestScreening(dossier);
-  const screens = bySaid(dossier.screenings).map((s): Told => ({
-    answers: countingAnswers(dossier, s),
-    saidAt: s.answeredAt.pain ?? s.saidAt,
-    answeredAt: s.answeredAt,
-    // A corrected answer was never given: its question says nothing here.
-    asked: s.asked.filter((q) => !isAnswerCorrected(dossier, s, q)),
-    on: s.takenOn,
-    isNewest: s.id === newest?.id,
-    source: { of: 'screening', ofId: s.id },
-  }));
+/** A stop that nobody corrected. */
+const isStanding = (dossier: Pick<Dossier, 'corrections'>, s: Dossier['stops'][number]): boolean =>
+  !isCorrected(dossier, 'stop', s.id, null, versionOf.stop(s), s.saidAt);
+
+/** Each answer of a question to which devices gave different ones. All of them count until a coach has decided. */
+const undecided = (s: Screening, isNewest: boolean): Told[] =>
+  (s.differs ?? []).flatMap(({ question, said }) =>
+    said.map(({ answers, at }): Told => ({
+      answers,
+      saidAt: at,
+      answeredAt: { [question]: at },
+      asked: [question],
+      on: s.takenOn,
+      isNewest,
+      source: { of: 'screening', ofId: s.id },
+    })),
+  );
+
+/**
+ * Everything told of a client as the rules read it, less what was corrected. Of two screens of one day neither takes back what the other told: they were
+ * taken by coaches who did not see each other's. A screen dated ahead tells what it tells; it takes back nothing until its day.
+ */
+function toldOf(dossier: Dossier, today: string): Told[] {
+  const newest = newestScreening({
+    screenings: dossier.screenings.filter((s) => s.takenOn <= today),
+  });
+  const screens = bySaid(dossier.screenings).flatMap((s): Told[] => {
+    const isNewest = !newest || s.takenOn >= newest.takenOn;
+    return [
+      {
+        answers: countingAnswers(dossier, s),
+        saidAt: s.answeredAt.pain ?? s.saidAt,
+        answeredAt: s.answeredAt,
+        // A corrected answer was never given: its question says nothing here.
+        asked: s.asked.filter((q) => !isAnswerCorrected(dossier, s, q)),
+        turned: s.turned,
+        on: s.takenOn,
+        isNewest,
+        source: { of: 'screening', ofId: s.id },
+      },
+      ...undecided(s, isNewest),
+    ];
+  });
   const hurt = bySaid(countingPains(dossier)).map((p): Told => ({
     answers: { pain: { place: p.place, level: p.level, side: p.side } },
     saidAt: p.saidAt,
     on: p.on,
     isNewest: !newest || p.on >= newest.takenOn,
     source: { of: 'pain', ofId: p.id },
+    version: versionOf.pain(p),
   }));
   const stopped = bySaid(dossier.stops)
-    .filter((s) => !isCorrected(dossier, 'stop', s.id, null, s.saidAt))
+    .filter((s) => isStanding(dossier, s))
     .map((s): Told => ({
       answers: toldByStop(s.what, s.after),
       saidAt: s.at,
       on: s.on,
       isNewest: !newest || s.on >= newest.takenOn,
       source: { of: 'stop', ofId: s.id },
+      version: versionOf.stop(s),
       isOpen: s.after === null,
     }));
   return [...screens, ...hurt, ...stopped, ...pinchesOf(dossier)];
@@ -114,14 +168,50 @@ export function toldJoint(dossier: Dossier): { joint: LimitedJoint; side: Side }
 
 /** Stops that nobody has answered yet, the newest first: asked about until answered. */
 export const openStops = (dossier: Pick<Dossier, 'stops' | 'corrections'>): Dossier['stops'] =>
-  bySaid(dossier.stops).filter(
-    (s) => s.after === null && !isCorrected(dossier, 'stop', s.id, null, s.saidAt),
-  );
+  bySaid(dossier.stops).filter((s) => s.after === null && isStanding(dossier, s));
+
+/** Everything told that a clearance or a correction recorded here and now has seen, by entry, question and version. */
+export function allTold(dossier: Pick<Dossier, 'screenings' | 'pains' | 'stops'>): SeenEntry[] {
+  const answers = dossier.screenings.flatMap((s) => [
+    ...Object.keys(s.answers).map((q) => ({
+      id: s.id,
+      question: q as QuestionId,
+      version: s.answeredAt[q as QuestionId] ?? s.saidAt,
+    })),
+    ...(s.differs ?? []).flatMap(({ question, said }) =>
+      said.map(({ at }) => ({ id: s.id, question, version: at })),
+    ),
+  ]);
+  return [
+    ...answers.map((a) => ({ of: 'screening' as const, ...a })),
+    ...dossier.pains.map((p) => ({
+      of: 'pain' as const,
+      id: p.id,
+      question: null,
+      version: versionOf.pain(p),
+    })),
+    ...dossier.stops.map((s) => ({
+      of: 'stop' as const,
+      id: s.id,
+      question: null,
+      version: versionOf.stop(s),
+    })),
+  ];
+}
+
+/** The version of a thing told, as a correction names it; undefined where it is not there. */
+export const versionNow = (
+  dossier: Pick<Dossier, 'screenings' | 'pains' | 'stops'>,
+  of: SeenEntry['of'],
+  id: string,
+  question: QuestionId | null,
+): string | undefined =>
+  allTold(dossier).find((s) => s.of === of && s.id === id && s.question === question)?.version;
 
 /** The screen's word for a day: everything told, and every clearance in force. The order in which rows arrived does not matter. */
 export function safetyOf(dossier: Dossier, today: string): Safety {
   const screening = newestScreening(dossier);
-  const outcome = screenOutcome(toldOf(dossier), clearancesOf(dossier), today);
+  const outcome = screenOutcome(toldOf(dossier, today), clearancesOf(dossier), today);
   if (!screening)
     return outcome.kind === 'go' ? { state: 'notScreened' } : { state: 'screened', outcome };
   const answered = screening.asked.length;
@@ -148,7 +238,7 @@ export function screenToday(dossier: Dossier, today: string): ScreeningValues {
   const screening = newestScreening(dossier);
   if (!screening) return { takenOn: today, purpose: null, asked: [], answers: {}, answeredAt: {} };
   const { takenOn, purpose, asked, answeredAt } = screening;
-  if (takenOn === today) return { takenOn, purpose, asked, answers: screening.answers, answeredAt };
+  if (takenOn === today) return valuesIn(screening);
   const answers = countingAnswers(dossier, screening);
   const said = [
     ...countingPains(dossier)

@@ -44,6 +44,7 @@ const recordOf = (change: Partial<ClientRecord>): ClientRecord => {
       drillChange: [],
       emergency: [],
       units: [],
+      zone: [],
       rack: [],
       countsUse: [],
     },

@@ -1,5 +1,5 @@
 import type { RowKind } from '@zither/contract/kinds';
-import { capital, count } from './terms.ts';
+import { capital, count, sayList } from './terms.ts';
 
 /** A row as it is spoken of, by its kind. */
 const THIS: Readonly<Record<RowKind, string>> = {
@@ -26,6 +26,7 @@ const THIS: Readonly<Record<RowKind, string>> = {
   stop: 'This stop',
   emergency: 'These emergency steps',
   units: 'These units',
+  zone: 'This time zone',
   rack: 'This rack',
   countsUse: 'The use of these counts',
   drillChange: 'This drill',
@@ -45,14 +46,18 @@ const fieldIn = (path: string): string =>
     .replace(/[A-Z]/g, (c) => ` ${c.toLowerCase()}`)
     .replace(/\./g, ', ');
 
-/** That the server would not take a change, and why. */
+/** That the server would not take a change of a client, and why. What may hold the client counts here all the same. */
 export function sayRefused(
   kind: RowKind | null,
   problem: { message: string; path?: string },
+  client: string | null = null,
+  holds = false,
 ): string {
   const { message, path } = problem;
   const why = path ? capital(message.replace(path, fieldIn(path))) : message;
-  return `${kind ? THIS[kind] : 'This change'}: the server did not take it. ${why} It is kept here.`;
+  const of = client === null ? '' : `${client}: `;
+  const what = kind ? THIS[kind] : 'This change';
+  return `${of}${of ? what.toLowerCase() : what} ${what.startsWith('These') ? 'were' : 'was'} not taken by the server. ${why} It is kept here${holds ? ' and counts here: until it is settled, the stricter answer holds' : ''}.`;
 }
 
 const changes = (n: number): string => (n === 1 ? '1 change' : `${n} changes`);
@@ -80,8 +85,8 @@ export const sayUnreadable = (n: number): string =>
   `${changes(n)} on this device cannot be read by this version of the app. ${n === 1 ? 'It is' : 'They are'} kept as ${n === 1 ? 'it is' : 'they are'} and not sent. A newer version may read ${n === 1 ? 'it' : 'them'}; save ${n === 1 ? 'it' : 'them'} as a file to be safe.`;
 
 /** Changes the server fails at, while it takes others. */
-export const sayStuck = (n: number): string =>
-  `The server fails at ${changes(n)} and takes the others. ${n === 1 ? 'It is' : 'They are'} kept here and tried again from time to time.`;
+export const sayStuck = (n: number, clients: readonly string[] = []): string =>
+  `${changes(n)}${clients.length > 0 ? ` of ${sayList(clients)}` : ''} could not be handed over, and the others go on. ${n === 1 ? 'It is' : 'They are'} kept here, ${n === 1 ? 'counts' : 'count'} here, and ${n === 1 ? 'is' : 'are'} tried again from time to time.`;
 
 /** A newer version of the app is on the device. */
 export const UPDATE_READY =
@@ -149,6 +154,20 @@ export function sayDeviceClock(aheadMs: number): string | null {
   return `This device’s clock is ${count(Math.round(Math.abs(aheadMs) / 60_000), 'minute')} ${aheadMs > 0 ? 'slow' : 'fast'}. Your entries are kept with the right time.`;
 }
 
+/** The gym's time zone, and that of this device where it is another. */
+export const sayZone = (gym: string, here: string): string =>
+  gym === here ? `The gym is in ${gym}.` : `The gym is in ${gym}. This device is set to ${here}.`;
+
+/** That clocks on this device show another time than in the gym. */
+export const sayOtherZone = (gym: string, here: string): string =>
+  `This device is set to ${here}, the gym is in ${gym}. Days on these pages are the gym’s.`;
+
+export const NO_SUCH_ZONE = 'This time zone is not known. Write it as in Europe/Zurich.';
+
 /** The server does not answer: what cannot be shown, and that nothing is lost. */
 export const sayUnreachable = (what: string): string =>
   `No answer from the server, so ${what} cannot be shown. Entries on other pages are kept on this device.`;
+
+/** That the server does not know who sends: the line waits, and nothing in it is lost. */
+export const sayNotKnown = (status: number): string =>
+  `The server, or something before it, does not let this device in (${status}). Everything entered is kept here and counts here.`;

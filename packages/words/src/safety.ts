@@ -1,5 +1,5 @@
 import type { ScreeningValues } from '@zither/contract';
-import type { LiftedBy, Purpose, SafetyLimit } from '@zither/core';
+import type { LiftedBy, Purpose, QuestionId, SafetyLimit } from '@zither/core';
 import { sayDepth } from './instrument.ts';
 import { HOLD_NAMES } from './names.ts';
 import { sayOr } from './terms.ts';
@@ -74,3 +74,59 @@ export const sayLifts = (lifts: LiftedBy): string => LIFTS[lifts];
 /** Limits of a clinician's clearance in force, and what ends them. */
 export const CLINICIAN_LIFTS =
   'A limit of a clearance ends on its last day, or with a newer clearance by the same clinician for the same reason. Limits of several clinicians add up.';
+
+/** An answer to a question of the screen, in a word or two: "no", "yes", "yes: left knee, 3 of 10". */
+export function sayGiven(answers: ScreeningValues['answers'], question: QuestionId): string {
+  const said = answers[question];
+  if (said === undefined || said === false) return 'no';
+  if (typeof said !== 'object') return 'yes';
+  if ('level' in said) return `yes: ${PLACE_NAMES[said.place].toLowerCase()}, ${said.level} of 10`;
+  if ('clearedByClinician' in said)
+    return said.clearedByClinician ? 'yes, cleared by a clinician' : 'yes, not cleared';
+  return said.guardianPresent ? 'yes, a guardian is here' : 'yes, no guardian here';
+}
+
+/** That devices gave different answers to a question, with who said what. */
+export const sayDiffers = (
+  words: string,
+  question: QuestionId,
+  said: readonly { answers: ScreeningValues['answers']; by: string }[],
+): string =>
+  `${words} ${said.map(({ answers, by }) => `${by === '' ? 'One' : by} said ${sayGiven(answers, question)}`).join('; ')}. Until you decide, the stricter answer counts.`;
+
+/** A change of what was told of safety, as the client's page shows it for a week. */
+export function sayChange(change: {
+  on: string;
+  by: string;
+  why: string;
+  kind: 'corrected' | 'moved';
+  of?: { of: 'screening' | 'pain' | 'stop'; question: QuestionId | null };
+  to?: 'away' | 'here' | 'otherSide';
+  count?: number;
+}): string {
+  const by = change.by === '' ? '' : ` by ${change.by}`;
+  const what =
+    change.kind === 'corrected'
+      ? change.of!.of === 'screening'
+        ? 'An answer of the screen was corrected'
+        : `A ${change.of!.of} was corrected`
+      : `${change.count === 1 ? 'A safety entry was' : `${change.count} safety entries were`} moved ${
+          change.to === 'here'
+            ? 'here'
+            : change.to === 'away'
+              ? 'to another client'
+              : 'to the other side'
+        }`;
+  return `${what} on ${change.on}${by}: ${change.why}`;
+}
+
+/** That an open clearance is old. It goes on counting. */
+export const sayOldClearance = (
+  { who, givenOn }: { who: string; givenOn: string },
+  weeks: number,
+): string =>
+  `The clearance by ${who} of ${givenOn} has no end and is more than ${weeks} weeks old. Ask whether it still holds; it counts until you record another.`;
+
+/** Asks a coach who takes a “yes” back for the reason. */
+export const WHY_CHANGED =
+  'This “yes” counts today. Say why it changes; your initials, the day and the reason stay on record.';

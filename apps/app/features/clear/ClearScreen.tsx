@@ -9,12 +9,21 @@ import type { Dossier, ScreeningValues } from '@zither/contract';
 import { Heading, Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
-import { newId, useChanges, sayDay, today } from '../data/index.ts';
+import { newId, useAppSelector, useChanges, sayDay, today } from '../data/index.ts';
 import { Detail } from './Detail.tsx';
 import { Outcome } from './Outcome.tsx';
 import { StopButton } from './StopButton.tsx';
+import { WhyChanged } from './WhyChanged.tsx';
 import { PURPOSE_NAMES, sayAnswered } from '@zither/words/safety';
-import { isAnswerCorrected, isHeld, newestScreening, safetyOf, screenToday } from '@zither/visit';
+import {
+  isAnswerCorrected,
+  isHeld,
+  isSlip,
+  newestScreening,
+  safetyOf,
+  screenToday,
+} from '@zither/visit';
+import { answered } from '@zither/visit/merging';
 
 type Answers = ScreeningValues['answers'];
 
@@ -26,6 +35,9 @@ export function ClearScreen({ dossier }: { dossier: Dossier }) {
   const [freshId] = useState(newId);
   const [detailOf, setDetailOf] = useState<ScreenQuestion | null>(null);
   const [isRepeating, setIsRepeating] = useState(false);
+  /** The question whose “yes” of today the coach wants to take back. */
+  const [changing, setChanging] = useState<ScreenQuestion['id'] | null>(null);
+  const initials = useAppSelector((s) => s.settings.initials);
   const isToday = screening?.takenOn === today();
   const isDone = screening !== null && screening.asked.length === SCREEN_QUESTIONS.length;
   // An earlier, finished screen is shown as it stands until the coach asks again.
@@ -39,14 +51,12 @@ export function ClearScreen({ dossier }: { dossier: Dossier }) {
     });
   };
   const answer = ({ id: asked }: ScreenQuestion, given: Answers) => {
-    change({
-      asked: [...now.asked.filter((id) => id !== asked), asked],
-      answers: {
-        ...Object.fromEntries(Object.entries(now.answers).filter(([id]) => id !== asked)),
-        ...given,
-      },
-      answeredAt: { ...now.answeredAt, [asked]: moment() },
-    });
+    change(answered(now, asked, given, moment()));
+  };
+  const askAgain = (asked: ScreenQuestion['id']) => {
+    setChanging(null);
+    setIsRepeating(true);
+    change({ asked: screenToday(dossier, today()).asked.filter((id) => id !== asked) });
   };
   const safety = safetyOf(dossier, today());
   const holding = new Set(
@@ -164,15 +174,23 @@ export function ClearScreen({ dossier }: { dossier: Dossier }) {
               disabled={isHolding}
               titleStyle={{ textAlign: 'left', flexShrink: 1 }}
               buttonStyle={{ justifyContent: 'flex-start', paddingHorizontal: 0 }}
-              onPress={() => {
-                setIsRepeating(true);
-                change({
-                  asked: screenToday(dossier, today()).asked.filter((id) => id !== question.id),
-                });
-              }}
+              onPress={() =>
+                isYes && isToday && !isSlip(screening, question.id, initials, moment())
+                  ? setChanging(question.id)
+                  : askAgain(question.id)
+              }
             />
           );
         })}
+        {changing && screening && (
+          <WhyChanged
+            dossier={dossier}
+            screening={screening}
+            question={changing}
+            onSaid={() => askAgain(changing)}
+            onLeave={() => setChanging(null)}
+          />
+        )}
       </Part>
     </Screen>
   );

@@ -10,7 +10,7 @@ import { Say } from '../../ui/Say.tsx';
 import { Tick } from '../../ui/Tick.tsx';
 import { Ticks } from '../../ui/Ticks.tsx';
 import { newId, useChanges, useDraft, today } from '../data/index.ts';
-import { toldJoint } from '@zither/visit';
+import { allTold, toldJoint } from '@zither/visit';
 import { clearanceProblem } from '@zither/words/clearance';
 import { sayLimit } from '@zither/words/safety';
 import { JointLimits } from './JointLimits.tsx';
@@ -100,6 +100,7 @@ export function ClearanceForm({
         expiresOn: form.expiresOn === '' ? null : form.expiresOn,
         covers: [...covers],
         limits: [...limits, ...joints],
+        seen: allTold(dossier).slice(0, 400),
       },
     );
     drop();

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { Dossier } from '@zither/contract';
+import { versionNow } from '@zither/visit';
 import { reasonOf, type QuestionId, type StandingHold } from '@zither/core';
 import { Button, Input } from '../../ui/elements.ts';
 import { Fold } from '../../ui/Fold.tsx';
@@ -41,14 +42,17 @@ export function CorrectPart({
               disabled={why.trim() === ''}
               onPress={() => {
                 if (!told.source) return;
+                const { of, ofId } = told.source;
+                // A screen never asks what only a stop tells.
+                const question = of === 'screening' ? (rule.when.question as QuestionId) : null;
+                const saw = versionNow(dossier, of, ofId, question);
                 putCorrection(dossier.client.id, {
                   on: today(),
-                  of: told.source.of,
-                  ofId: told.source.ofId,
-                  // A screen never asks what only a stop tells.
-                  question:
-                    told.source.of === 'screening' ? (rule.when.question as QuestionId) : null,
+                  of,
+                  ofId,
+                  question,
                   why: why.trim(),
+                  ...(saw === undefined ? {} : { saw }),
                 });
                 setWhy('');
               }}

@@ -9,9 +9,10 @@ import { Part } from '../../ui/Screen.tsx';
 import { today } from '../data/index.ts';
 import { ClearanceForm } from './ClearanceForm.tsx';
 import { CorrectPart } from './CorrectPart.tsx';
-import { clearancesOf, safetyOf } from '@zither/visit';
+import { DecidePart } from './DecidePart.tsx';
+import { ASK_CLEARANCE_WEEKS, clearancesOf, clearancesToAsk, safetyOf } from '@zither/visit';
 import { sayClearance, sayReplaced } from '@zither/words/clearance';
-import { CLINICIAN_LIFTS, sayLifts, sayLimit } from '@zither/words/safety';
+import { CLINICIAN_LIFTS, sayLifts, sayLimit, sayOldClearance } from '@zither/words/safety';
 
 /** The screen's word: go, within limits, or hold and refer with the way to lift it. */
 export function Outcome({ dossier }: { dossier: Dossier }) {
@@ -99,7 +100,13 @@ export function Outcome({ dossier }: { dossier: Dossier }) {
     );
   return (
     <Part>
+      <DecidePart dossier={dossier} />
       {body}
+      {clearancesToAsk(dossier, today()).map((c) => (
+        <Notice key={c.id} tone="before">
+          {sayOldClearance(c, ASK_CLEARANCE_WEEKS)}
+        </Notice>
+      ))}
       {clearancesOf(dossier).map((c) => (
         <Say key={c.id} soft small>
           {sayClearance(c)}

@@ -3,10 +3,10 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import type { Dossier, StopValues } from '@zither/contract';
 import { AFTER_OF, STOPS, type AfterStop } from '@zither/core';
-import { openStops, safetyOf } from '@zither/visit';
+import { openStops, safetyOf, versionNow } from '@zither/visit';
 import type { PLACE_NAMES } from '@zither/words/safety';
 import { movementAt, sayAfter, STOP_NAMES, STOP_NOW } from '@zither/words/stop';
-import { Button } from '../../ui/elements.ts';
+import { Button, Input } from '../../ui/elements.ts';
 import { useLook } from '../../ui/useLook.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
@@ -100,8 +100,11 @@ function OpenStop({
   onDone: () => void;
 }) {
   const { client, schools } = dossier;
-  const { putStop, putPain } = useChanges();
+  const { putCorrection, putStop, putPain } = useChanges();
   const { what } = stop;
+  /** It is about to be called a mistake, which is said with a reason. */
+  const [isMistaken, setIsMistaken] = useState(false);
+  const [why, setWhy] = useState('');
   const answer = (after: AfterStop) => {
     const { ref, clientId, values } = splitRow(stop);
     putStop(clientId, ref, { ...values, after });
@@ -160,15 +163,44 @@ function OpenStop({
             />
           </>
         )}
-        {AFTER_OF[what].map((after) => (
-          <Button
-            key={after}
-            type={after === 'mistake' ? 'clear' : 'outline'}
-            title={sayAfter(what, after)}
-            buttonStyle={{ minHeight: 56 }}
-            onPress={() => answer(after)}
-          />
-        ))}
+        {AFTER_OF[what].map((after) =>
+          after === 'mistake' && isMistaken ? (
+            <View key={after} style={{ gap: space.s }}>
+              <Input
+                label="Why it was a mistake"
+                aria-label="Why it was a mistake"
+                value={why}
+                maxLength={200}
+                onChangeText={setWhy}
+                renderErrorMessage={false}
+              />
+              <Button
+                title={sayAfter(what, after)}
+                disabled={why.trim() === ''}
+                onPress={() => {
+                  const saw = versionNow(dossier, 'stop', stop.id, null);
+                  putCorrection(client.id, {
+                    on: today(),
+                    of: 'stop',
+                    ofId: stop.id,
+                    question: null,
+                    why: why.trim(),
+                    ...(saw === undefined ? {} : { saw }),
+                  });
+                  answer(after);
+                }}
+              />
+            </View>
+          ) : (
+            <Button
+              key={after}
+              type={after === 'mistake' ? 'clear' : 'outline'}
+              title={sayAfter(what, after)}
+              buttonStyle={{ minHeight: 56 }}
+              onPress={() => (after === 'mistake' ? setIsMistaken(true) : answer(after))}
+            />
+          ),
+        )}
       </Part>
     </>
   );

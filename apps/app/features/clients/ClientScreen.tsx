@@ -28,9 +28,11 @@ import {
   hurtAtHome,
   loadSetsOf,
   planOf,
+  safetyChanges,
 } from '@zither/visit';
 import { saySet } from '@zither/words/loadLog';
 import { sayHurt } from '@zither/words/home';
+import { sayChange } from '@zither/words/safety';
 import { sayMissing } from '@zither/words/missing';
 import { sayFound, sayReserve, SOURCE_NAMES, sayUse } from '@zither/words/setup';
 import { SafetyNotice, StopButton } from '../clear/index.ts';
@@ -108,6 +110,14 @@ export function ClientScreen({ dossier }: { dossier: Dossier }) {
       )}
       <Part>
         <SafetyNotice clientId={client.id} safety={safety} />
+        {safetyChanges(dossier, day).map((change) => (
+          <Say key={change.key} small>
+            {sayChange(change)}
+          </Say>
+        ))}
+        {client.importedAt && (
+          <Say small soft>{`Taken in from a file, ${sayDay(client.importedAt.slice(0, 10))}.`}</Say>
+        )}
         {hurt[0] && (
           <Notice tone="now" actions={[{ label: 'Note the pain', onPress: () => go('clear') }]}>
             {sayHurt(

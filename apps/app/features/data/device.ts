@@ -11,6 +11,8 @@ export interface KeptFeed {
   cursor: string;
   /** When it was looked at last, ms; the longest unseen make room first. */
   lookedAt: number;
+  /** The build it was told to: an older one was told less. */
+  by?: string;
 }
 
 /** What cannot be read by this version: kept as it is until the coach has dealt with it. */

@@ -22,6 +22,7 @@ import type {
   Operation,
   EmergencyValues,
   UnitsValues,
+  ZoneValues,
   PainValues,
   RackValues,
   StopValues,
@@ -58,6 +59,9 @@ export const newId = (): string => uuid();
 
 /** The same id for one client and day on every device, so that two that open a session open one. */
 const sessionIdOf = (clientId: string, day: string): string => uuidOf(day, clientId);
+
+/** What every id looks like. */
+const ID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
 
 /** The list is asked for again this often while it is looked at, ms. */
 const LIST_MS = 30_000;
@@ -96,14 +100,17 @@ type View<T> =
 /** One client as the coach left them, sent or not. */
 export function useDossier(clientId: string): View<{ dossier: Dossier }> {
   const dispatch = useAppDispatch();
-  const kept = useAppSelector((s) => dossierKept(s, clientId));
+  const kept = useAppSelector((s) => (ID.test(clientId) ? dossierKept(s, clientId) : null));
   const isMissing = useAppSelector((s) => s.rows.missing.includes(clientId));
   const isUnreachable = useAppSelector((s) => s.rows.unreachable[clientId] === true);
   const isOpen = useAppSelector((s) => s.rows.isOpen);
   const pending = useAppSelector(pendingOperations);
-  useEffect(() => (clientId ? dispatch(follow(clientId)) : undefined), [dispatch, clientId]);
+  const isId = ID.test(clientId);
+  useEffect(() => (isId ? dispatch(follow(clientId)) : undefined), [dispatch, clientId, isId]);
   const dossier = useMemo(() => overlay(kept, pending, clientId), [kept, pending, clientId]);
   if (dossier) return { state: 'ready', dossier };
+  // Any other word in an address ("__proto__") names nobody.
+  if (!isId) return { state: 'missing' };
   if (!isOpen) return { state: 'loading' };
   if (isMissing) return { state: 'missing' };
   if (isUnreachable) return { state: 'unreachable', retry: () => void dispatch(sync(clientId)) };
@@ -368,6 +375,8 @@ export function useChanges() {
       changeDrill: (values: DrillChangeValues) => put({ kind: 'drill.change', ...fresh(), values }),
       /** The practice's units, from now on. */
       chooseUnits: (values: UnitsValues) => put({ kind: 'units.choose', ...fresh(), values }),
+      /** Where the gym stands, from now on: its days are days there. */
+      chooseZone: (values: ZoneValues) => put({ kind: 'zone.choose', ...fresh(), values }),
       /** What stands in the rack of this gym, from now on. */
       putRack: (values: RackValues) => put({ kind: 'rack.put', ...fresh(), values }),
       /** Whether the plan may use what was counted here, from now on. */

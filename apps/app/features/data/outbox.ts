@@ -1,5 +1,6 @@
 import { createSelector, createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import type { Operation } from '@zither/contract';
+import { holdingKindIn } from '@zither/contract/kinds';
 import type { Line, Unreadable } from './device.ts';
 import type { Held } from './queue.ts';
 import type { Reach } from './tabs.ts';
@@ -86,9 +87,21 @@ export const allHeld = createSelector(
   (items, loose): Held[] => [...items, ...loose],
 );
 
-/** What a coach sees on top of the server's answer: what waits to be sent. A change that waits for a choice is seen in its own notice. */
-export const pendingOperations = createSelector([allHeld], (held): Operation[] =>
-  held.filter((i) => i.state === 'waiting').map((i) => i.operation),
+/** A change as it lies on top of the server's answer; of what may hold the client, with the row it was made on. */
+export type Pending = Operation & { madeOn?: Record<string, unknown> | null };
+
+/**
+ * What a coach sees on top of the server's answer: what waits to be sent. A change that waits for a choice is seen in its own notice; what may hold the
+ * client counts all the same, whether it waits, was refused or met another.
+ */
+export const pendingOperations = createSelector([allHeld], (held): Pending[] =>
+  held.flatMap((i): Pending[] =>
+    holdingKindIn(i.operation)
+      ? [{ ...i.operation, madeOn: i.base }]
+      : i.state === 'waiting'
+        ? [i.operation]
+        : [],
+  ),
 );
 
 export const conflictsOf = createSelector([allHeld], (held) =>

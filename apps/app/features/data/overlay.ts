@@ -1,15 +1,26 @@
 import {
+  holdingKindIn,
   inOrderOf,
   KINDS,
   kindOf,
   putIn,
+  type HoldingKind,
   type ListedKind,
   type RowKind,
 } from '@zither/contract/kinds';
 import { onOtherSide } from '@zither/contract/row';
-import type { Client, ClientLine, Dossier, Operation, School, Schools } from '@zither/contract';
+import type {
+  Client,
+  ClientLine,
+  Dossier,
+  KeptRow,
+  Operation,
+  School,
+  Schools,
+} from '@zither/contract';
 import { emptyDossier, NOT_YET, withoutApart } from '@zither/visit/record';
-import { clientOf } from './queue.ts';
+import type { Pending } from './outbox.ts';
+import { clientOf, onTopOf } from './queue.ts';
 
 interface AnyRow {
   id: string;
@@ -73,8 +84,21 @@ function withMove(
   return { ...seen, ...changed };
 }
 
-function withPending(dossier: Dossier, operation: Operation): Dossier {
+/** A row of what may hold the client with a change on top that was made on another version of it: it holds whenever either would. */
+function heldBoth(kind: HoldingKind, operation: Pending, values: object, held: AnyRow): object {
+  const { madeOn = null, baseVersion, saidAt, saidBy } = operation;
+  if (madeOn === null && held.version === baseVersion) return values;
+  return onTopOf(kind, madeOn, held as KeptRow['row'], { values, saidAt, saidBy });
+}
+
+function withPending(dossier: Dossier, operation: Pending): Dossier {
   const asked = putIn(operation);
+  const holding = holdingKindIn(operation);
+  if (asked && holding) {
+    const held = listOf(dossier, holding).find((r) => r.id === operation.rowId);
+    const values = held ? heldBoth(holding, operation, asked.values, held) : asked.values;
+    return withRow(dossier, holding, pendingRow(operation, values, held));
+  }
   if (asked && 'list' in KINDS[asked.kind]) {
     const kind = asked.kind as ListedKind;
     const held = listOf(dossier, kind).find((r) => kindOf(kind).isOne || r.id === operation.rowId);
@@ -108,7 +132,7 @@ function withPending(dossier: Dossier, operation: Operation): Dossier {
  */
 export function overlay(
   dossier: Dossier | null,
-  pending: readonly Operation[],
+  pending: readonly Pending[],
   clientId: string,
 ): Dossier | null {
   let seen = dossier;
@@ -120,6 +144,7 @@ export function overlay(
         ...pendingRow(operation, operation.values, before),
         archivedAt: before?.archivedAt ?? null,
         createdAt: before?.createdAt ?? NOT_YET,
+        ...(before?.importedAt ? { importedAt: before.importedAt } : {}),
       } as Client;
       seen = seen ? { ...seen, client } : emptyDossier(client);
     } else if (seen) seen = withPending(seen, operation);
@@ -134,6 +159,7 @@ export const schoolsWithPending = (schools: Schools, pending: readonly Operation
   pending.reduce((seen, operation) => {
     if (operation.kind === 'school.choose') return { ...seen, usual: operation.values.profile };
     if (operation.kind === 'units.choose') return { ...seen, units: operation.values.system };
+    if (operation.kind === 'zone.choose') return { ...seen, zone: operation.values.zone };
     if (operation.kind === 'cue.change') {
       const { cueId, to } = operation.values;
       const others = (seen.cues ?? []).filter((c) => c.id !== cueId);

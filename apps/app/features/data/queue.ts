@@ -1,5 +1,7 @@
 import type { KeptRow, Operation, Problem } from '@zither/contract';
-import { putIn } from '@zither/contract/kinds';
+import { holdingKindIn, putIn, type HoldingKind } from '@zither/contract/kinds';
+import { valuesIn } from '@zither/contract/row';
+import { mergedRow } from '@zither/visit/merging';
 
 /** A change on its way. All that is known of it is kept on the device, so that any tab, now or later, can go on with it. */
 export interface Held {
@@ -63,6 +65,22 @@ const dependsOn = (later: Operation, earlier: Operation): boolean =>
   moves(earlier, later.rowId) ||
   makesFor(earlier, later);
 
+/** What was said on one version of a row, on top of another. */
+export function onTopOf(
+  kind: HoldingKind,
+  base: object | null,
+  row: KeptRow['row'],
+  mine: { values: object; saidAt?: string | undefined; saidBy?: string | undefined },
+): object {
+  const { saidAt, saidBy } = row;
+  return mergedRow(
+    kind,
+    base && { values: base, saidAt, saidBy },
+    { values: valuesIn(row), saidAt, saidBy },
+    { values: mine.values, saidAt: mine.saidAt ?? saidAt, saidBy: mine.saidBy ?? '' },
+  );
+}
+
 /** Adds a change. A waiting, untried write of the same row is replaced: only the newest values need to travel. */
 export function enqueue(items: readonly Held[], added: Held): Held[] {
   const { operation } = added;
@@ -81,11 +99,34 @@ export function enqueue(items: readonly Held[], added: Held): Held[] {
   );
 }
 
-/** What can be sent now: the first in line that waits for no earlier one. One that is stuck holds up only what builds on it. */
+/**
+ * What can be sent now: what may hold a client before all else, with nothing before it but what it builds on; then the first in line that waits for no
+ * earlier one. One that is stuck holds up only what builds on it.
+ */
 export function nextToSend(
   items: readonly Held[],
   isDue: (item: Held) => boolean = () => true,
 ): Held | null {
+  for (const item of items) {
+    if (item.state !== 'waiting' || holdingKindIn(item.operation) === null) continue;
+    const own = [...before(items, item), item];
+    const next = firstFree(own, isDue);
+    if (next) return next;
+  }
+  return firstFree(items, isDue);
+}
+
+/** What an entry builds on, in line before it. */
+function before(items: readonly Held[], item: Held): Held[] {
+  const earlier = items.slice(0, items.indexOf(item));
+  const needed = new Set<Held>();
+  for (const other of [...earlier].reverse())
+    if ([item, ...needed].some((i) => dependsOn(i.operation, other.operation))) needed.add(other);
+  return earlier.filter((i) => needed.has(i));
+}
+
+/** The first in line that waits for no earlier one. */
+function firstFree(items: readonly Held[], isDue: (item: Held) => boolean): Held | null {
   const held: Held[] = [];
   for (const item of items) {
     if (item.state !== 'waiting') {
@@ -114,14 +155,38 @@ export const tried = (items: readonly Held[], seq: number): Held[] =>
 export const failed = (items: readonly Held[], seq: number): Held[] =>
   items.map((i) => (i.seq === seq ? { ...i, failures: i.failures + 1 } : i));
 
-/** It arrived: later changes of the same row build on its new version. */
-export function arrived(items: readonly Held[], seq: number, version: number): Held[] {
+/**
+ * It arrived: later changes of the same row build on its new version.
+ *
+ * @param row as it stands now; of what may hold the client it may say more than was sent, and what follows is put on top of that
+ */
+export function arrived(
+  items: readonly Held[],
+  seq: number,
+  version: number,
+  row: KeptRow['row'] | null = null,
+): Held[] {
   const sent = items.find((i) => i.seq === seq);
   if (!sent) return [...items];
+  const holding = holdingKindIn(sent.operation);
   const rebased = (item: Held): Held => {
     if (item.state !== 'waiting') return item;
-    if (touchesSameRow(item.operation, sent.operation))
-      return { ...item, operation: { ...item.operation, baseVersion: version } };
+    if (touchesSameRow(item.operation, sent.operation)) {
+      const { operation } = item;
+      const mine = putIn(operation)?.values;
+      if (holding === null || row === null || mine === undefined)
+        return { ...item, operation: { ...operation, baseVersion: version } };
+      const base = item.base ?? putIn(sent.operation)!.values;
+      return {
+        ...item,
+        base: valuesIn(row) as Held['base'],
+        operation: {
+          ...operation,
+          baseVersion: version,
+          values: onTopOf(holding, base, row, { ...operation, values: mine }),
+        } as Operation,
+      };
+    }
     return moves(sent.operation, item.operation.rowId)
       ? {
           ...item,
@@ -129,7 +194,13 @@ export function arrived(items: readonly Held[], seq: number, version: number): H
         }
       : item;
   };
-  return items.filter((i) => i.seq !== seq).map(rebased);
+  // A later word on the same entry was made on the one that was refused: with it, that one has been said.
+  const isSaid = (i: Held) =>
+    holding !== null &&
+    i.state === 'refused' &&
+    items.indexOf(i) < items.indexOf(sent) &&
+    touchesSameRow(i.operation, sent.operation);
+  return items.filter((i) => i.seq !== seq && !isSaid(i)).map(rebased);
 }
 
 /** The row moved on elsewhere: its waiting changes leave the line together, the newest values waiting for a choice. */
@@ -151,9 +222,18 @@ export function collided(items: readonly Held[], seq: number, current: KeptRow):
 export const refused = (items: readonly Held[], seq: number, problem: Problem): Held[] =>
   changed(items, seq, { state: 'refused', problem });
 
-/** The coach wants it tried again. */
-export const retried = (items: readonly Held[], seq: number): Held[] =>
-  changed(items, seq, { state: 'waiting', problem: null, failures: 0 });
+/** The coach wants it tried again. Of what may hold, a later word on the same entry says it too, and may have arrived: that goes alone. */
+export function retried(items: readonly Held[], seq: number): Held[] {
+  const at = items.findIndex((i) => i.seq === seq);
+  const item = items[at];
+  const isSaidLater =
+    item !== undefined &&
+    holdingKindIn(item.operation) !== null &&
+    items.slice(at + 1).some((i) => touchesSameRow(i.operation, item.operation));
+  return isSaidLater
+    ? dropped(items, seq)
+    : changed(items, seq, { state: 'waiting', problem: null, failures: 0 });
+}
 
 /** The coach gave it up. */
 export const dropped = (items: readonly Held[], seq: number): Held[] =>

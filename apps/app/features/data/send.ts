@@ -1,5 +1,5 @@
 import type { CaptureValues, KeptRow, Operation, Problem } from '@zither/contract';
-import { putIn, type RowKind } from '@zither/contract/kinds';
+import { holdingKindIn, putIn, type RowKind } from '@zither/contract/kinds';
 import { valuesIn } from '@zither/contract/row';
 import { NOT_YET } from '@zither/visit/record';
 import { v4 as uuid } from 'uuid';
@@ -15,6 +15,7 @@ import {
   failed,
   heldOf,
   nextToSend,
+  onTopOf,
   refused,
   retried,
   tried,
@@ -25,11 +26,15 @@ import { rowsActions } from './rows.ts';
 import type { RootState, Thunk } from './store.ts';
 import { syncList } from './list.ts';
 import type { Reach } from './tabs.ts';
+import { sayNotKnown } from '@zither/words/attention';
 
 const RETRY_FIRST_MS = 1500;
 const RETRY_MOST_MS = 20_000;
 /** What the server fails at for its own reasons: nothing can be sent meanwhile. */
 const SERVER_WIDE = new Set(['busy', 'noSpace', 'readOnly', 'storage']);
+
+/** An entry of so many characters makes room for one that may hold a client. */
+const LARGE = 64 * 1024;
 
 /** The moment it is, ISO 8601 UTC, by this device's clock as the server corrected it. */
 export const momentNow = (): string => correctedNow().toISOString();
@@ -106,6 +111,27 @@ function baseOf(state: RootState, operation: Operation): Held['base'] {
     : null;
 }
 
+/** A change of what may hold the client, made on a version that has just moved on, on top of the one that is here. */
+function onNewest(state: RootState, held: Held): Held {
+  const { operation } = held;
+  const kind = holdingKindIn(operation);
+  if (kind === null || !('clientId' in operation)) return held;
+  const row = state.rows.of[operation.clientId]?.rows[kind].entities[operation.rowId] as
+    KeptRow['row'] | undefined;
+  if (!row) return held;
+  const base = held.base ?? null;
+  if (base !== null && JSON.stringify(base) === JSON.stringify(valuesIn(row))) return held;
+  return {
+    ...held,
+    base: valuesIn(row) as Held['base'],
+    operation: {
+      ...operation,
+      baseVersion: row.version,
+      values: onTopOf(kind, base, row, operation as never),
+    } as Operation,
+  };
+}
+
 let hasAsked = false;
 /** Asks the browser not to clear what this device keeps when it runs short of room. */
 function askToPersist(): void {
@@ -129,12 +155,15 @@ export const submit =
       // Made on what a change of our own had just become.
       baseVersion: became?.from === operation.baseVersion ? became.to : operation.baseVersion,
       saidAt: momentNow(),
+      clock: { said: new Date().toISOString() },
       saidBy: getState().settings.initials.slice(0, 4),
     };
-    dispatch(
-      outboxActions.loosened(heldOf(sending.nextSeq--, said, base ?? baseOf(getState(), said))),
-    );
+    const made = holdingKindIn(operation) ? operation : said;
+    const held = heldOf(sending.nextSeq--, said, base ?? baseOf(getState(), made));
+    dispatch(outboxActions.loosened(onNewest(getState(), held)));
     await dispatch(keepLoose());
+    // A large entry on its way makes room.
+    if (holdingKindIn(operation)) sending.cut?.abort();
     void dispatch(flush());
   };
 
@@ -229,27 +258,40 @@ const sendOne =
     // Another tab dealt with it meanwhile.
     if (item?.state !== 'waiting') return 'set aside';
     const { operation } = item;
-    const came = await call('/operations', { body: JSON.stringify(operation) });
+    const { clock } = operation;
+    const body = JSON.stringify(
+      clock ? { ...operation, clock: { ...clock, sent: new Date().toISOString() } } : operation,
+    );
+    // What may hold a client does not wait behind something large.
+    const cut = new AbortController();
+    sending.cut = holdingKindIn(operation) === null && body.length > LARGE ? cut : null;
+    const came = await call('/operations', { body, signal: cut.signal });
+    sending.cut = null;
+    if (cut.signal.aborted) return 'set aside';
     if (came.kind === 'unreachable') {
       dispatch(reach('offline'));
       return 'broken';
     }
     if (came.date !== null) dispatch(clockActions.told({ server: came.date, device: Date.now() }));
-    const { status, body } = came;
+    const { status, body: answer } = came;
     const schemas = await reading();
+    const setAside = async (): Promise<Outcome> => {
+      const wait = Math.min(RETRY_FIRST_MS * 2 ** item.failures, 60_000);
+      sending.dueAt.set(seq, Date.now() + wait);
+      await dispatch(update((items) => failed(items, seq)));
+      return 'set aside';
+    };
     if (status === 200) {
-      const result = schemas.operationResultSchema.safeParse(body);
-      if (!result.success) {
-        dispatch(reach('offline'));
-        return 'broken';
-      }
+      const result = schemas.operationResultSchema.safeParse(answer);
+      // Something on the way answered in its own words, or an answer of another version: this one waits, and the others go on.
+      if (!result.success) return setAside();
       const { row } = result.data;
       sending.dueAt.delete(seq);
       sending.became.set(operation.rowId, { from: operation.baseVersion, to: row.version });
       // First the row, then the end of the change on top of it: nobody sees it gone in between.
       dispatch(rowsActions.rowArrived(result.data));
       await dispatch(
-        update((items) => arrivedFrom(items, item, row.version), {
+        update((items) => arrivedFrom(items, item, row), {
           row: result.data,
           isSaved: true,
         }),
@@ -257,19 +299,20 @@ const sendOne =
       dispatch(outboxActions.saved());
       return 'arrived';
     }
-    const problem = problemIn(schemas, body, status);
+    const problem = problemIn(schemas, answer, status);
+    // Who this is, is asked of the whole line, which waits; it never loses an entry.
+    if (status === 401 || status === 403) {
+      dispatch(reach('failing', sayNotKnown(status)));
+      return 'broken';
+    }
     if (status === 502 || status === 504 || SERVER_WIDE.has(problem.code)) {
       dispatch(problem.code === 'unknown' ? reach('offline') : reach('failing', problem.message));
       return 'broken';
     }
     // The server fails at this one: it waits, and the others go on.
-    if (status >= 500 || status === 408 || status === 429) {
-      const wait = Math.min(RETRY_FIRST_MS * 2 ** item.failures, 60_000);
-      sending.dueAt.set(seq, Date.now() + wait);
-      await dispatch(update((items) => failed(items, seq)));
-      return 'set aside';
-    }
-    const conflict = schemas.conflictSchema.safeParse(body);
+    if (status >= 500 || status === 408 || status === 429 || problem.code === 'unknown')
+      return setAside();
+    const conflict = schemas.conflictSchema.safeParse(answer);
     if (conflict.success) {
       dispatch(rowsActions.rowArrived(conflict.data.current));
       await dispatch(
@@ -282,10 +325,10 @@ const sendOne =
   };
 
 /** The line after a change arrived; on the part of it that is on this page alone, what builds on it follows too. */
-const arrivedFrom = (items: readonly Held[], sent: Held, version: number): Held[] =>
+const arrivedFrom = (items: readonly Held[], sent: Held, row: KeptRow['row']): Held[] =>
   items.some((i) => i.seq === sent.seq)
-    ? arrived(items, sent.seq, version)
-    : arrived([sent, ...items], sent.seq, version);
+    ? arrived(items, sent.seq, row.version, row)
+    : arrived([sent, ...items], sent.seq, row.version, row);
 
 function problemIn({ problemSchema }: Reading, body: unknown, status: number): Problem {
   const read = problemSchema.loose().safeParse(body);

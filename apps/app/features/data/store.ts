@@ -8,11 +8,12 @@ import {
 } from '@reduxjs/toolkit';
 import type { KeptRow } from '@zither/contract';
 import { useDispatch, useSelector, useStore } from 'react-redux';
-import { clockReducer } from './clock.ts';
+import { BUILD } from './build.ts';
+import { clockReducer, toldZone } from './clock.ts';
 import { noDevice, openDevice, PRACTICE, type Device } from './device.ts';
 import { draftsActions, draftsReducer } from './drafts.ts';
 import { outboxActions, outboxReducer } from './outbox.ts';
-import { goneFrom, rowsActions, rowsReducer } from './rows.ts';
+import { goneFrom, rowsActions, rowsReducer, schoolsKept } from './rows.ts';
 import { keepSettings, settingsActions, settingsReducer } from './settings.ts';
 import { joinTabs, type Tabs } from './tabs.ts';
 
@@ -40,6 +41,8 @@ export interface Ground {
     dueAt: Map<number, number>;
     /** Of rows of which a change arrived: the version it was made on, and the one it became. */
     became: Map<string, { from: number; to: number }>;
+    /** Ends what is being sent, where it is large and makes room; null between. */
+    cut: AbortController | null;
     nextSeq: number;
     keeping: Promise<void>;
     /** What the other tabs were last told of how far sending got. */
@@ -103,6 +106,7 @@ export function makeStore({ open = openDevice, join = joinTabs }: StoreOptions =
       waitMs: 0,
       dueAt: new Map(),
       became: new Map(),
+      cut: null,
       nextSeq: -1,
       keeping: Promise.resolve(),
       told: '',
@@ -155,7 +159,7 @@ export function makeStore({ open = openDevice, join = joinTabs }: StoreOptions =
         });
         const moves = Object.values(known.rows.move.entities) as never[];
         await own.keepFeed(
-          { of, cursor: known.cursor, lookedAt: Date.now() },
+          { of, cursor: known.cursor, lookedAt: Date.now(), by: BUILD },
           current,
           [...goneFrom(moves)],
           isWhole,
@@ -173,6 +177,11 @@ export function makeStore({ open = openDevice, join = joinTabs }: StoreOptions =
         // Nothing is lost: it is on the server.
       }
     },
+  });
+  // The gym's zone comes with the practice's rows, from the device or the server.
+  listener.startListening({
+    matcher: isAnyOf(rowsActions.told, rowsActions.rowArrived, rowsActions.restored),
+    effect: () => toldZone(schoolsKept(state())?.zone),
   });
   listener.startListening({
     actionCreator: rowsActions.listed,

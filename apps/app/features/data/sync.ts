@@ -1,3 +1,4 @@
+import { BUILD } from './build.ts';
 import { call } from './call.ts';
 import { clockActions } from './clock.ts';
 import { PRACTICE } from './device.ts';
@@ -47,7 +48,10 @@ export const recall =
   async (dispatch, getState, { device }) => {
     if (getState().rows.of[of]?.cursor) return;
     const kept = await (await device()).readFeed(of).catch(() => null);
-    if (kept) dispatch(rowsActions.restored({ of, cursor: kept.feed.cursor, rows: kept.rows }));
+    if (!kept) return;
+    // An earlier build may have been told less, so its rows are shown and asked for anew.
+    const cursor = kept.feed.by === BUILD ? kept.feed.cursor : '0';
+    dispatch(rowsActions.restored({ of, cursor, rows: kept.rows }));
   };
 
 /** Until this page is in sight. */

@@ -105,6 +105,7 @@ export function useStation(dossier: Dossier, station: Station, day: string) {
     side: m ? turnOf(dossier, m, day) : null,
     kneeGapMm: m ? usualKneeGapMm(dossier, m) : null,
     pinch: false,
+    kept: 0,
   });
   const [entry, setEntry] = useState<Entry>(() => fresh(measure));
   const [showsTrace, setShowsTrace] = useState(false);
@@ -128,7 +129,7 @@ export function useStation(dossier: Dossier, station: Station, day: string) {
       keptTrials(dossier.trials, measure, s, day).length + (s === side ? 1 : 0);
     const next: Side | null =
       side === null ? null : count('left') <= count('right') ? 'left' : 'right';
-    setEntry({ ...entry, value: null, side: next, pinch: false });
+    setEntry({ ...entry, value: null, side: next, pinch: false, kept: entry.kept + 1 });
   };
 
   const safety = safetyOf(dossier, day);

@@ -41,6 +41,8 @@ export interface Entry {
   side: Side | null;
   kneeGapMm: number | null;
   pinch: boolean;
+  /** How many were kept here: the field starts anew after each, and not when another coach's trial arrives while something is typed. */
+  kept: number;
 }
 
 const isFold = (measure: MeasureId): measure is (typeof HIP_FOLD_MEASURES)[number] =>
@@ -235,7 +237,7 @@ export function TrialSet({
             </View>
           )}
           <Stepper
-            key={`${measure} ${side ?? ''} ${all(side).length}`}
+            key={`${measure} ${side ?? ''} ${entry.kept}`}
             label={sayWhat(measure, side)}
             hint={`${capital(turn)}${kept.length < known.trials ? ` of ${known.trials}` : ', one more than a set'}${before ? ` · last time ${sayValue(measure, before.mean, before.trials > 1)}` : ''}`}
             unit={unit}

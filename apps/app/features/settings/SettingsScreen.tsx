@@ -8,6 +8,7 @@ import { Part, Screen } from '../../ui/Screen.tsx';
 import { DevicePart } from './DevicePart.tsx';
 import { EmergencyPart } from './EmergencyPart.tsx';
 import { UnitsPart } from './UnitsPart.tsx';
+import { ZonePart } from './ZonePart.tsx';
 import { WordsPart } from './WordsPart.tsx';
 import { useAppDispatch, useAppSelector, settingsActions, type Settings } from '../data/index.ts';
 
@@ -32,6 +33,7 @@ export function SettingsScreen() {
           containerStyle={{ maxWidth: 160 }}
         />
       </Part>
+      <ZonePart />
       <UnitsPart own={settings.units} onOwn={(units) => set({ units })} />
       <Part
         title="Angles are read with"

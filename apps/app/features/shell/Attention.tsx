@@ -1,5 +1,6 @@
 import type { Operation } from '@zither/contract';
-import { putIn } from '@zither/contract/kinds';
+import { holdingKindIn, putIn } from '@zither/contract/kinds';
+import { router } from 'expo-router';
 import { lazy, Suspense, useEffect, useState, useSyncExternalStore } from 'react';
 import { ScrollView, View } from 'react-native';
 import { Notice } from '../../ui/Notice.tsx';
@@ -7,16 +8,21 @@ import { Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
 import {
   allHeld,
+  clientOf,
   conflictsOf,
   dropHeld,
   dropUnreadable,
+  gymZone,
+  otherZone,
   refusedOf,
   retryRefused,
   saveFile,
+  schoolsKept,
   stuckOf,
   useAppDispatch,
   useAppSelector,
   useDraft,
+  type Held,
 } from '../data/index.ts';
 import { takeUpdate, versions } from './update.ts';
 import {
@@ -28,6 +34,7 @@ import {
   sayUnreadable,
   UPDATE_READY,
   sayDeviceClock,
+  sayOtherZone,
 } from '@zither/words/attention';
 
 const Conflict = lazy(async () => ({ default: (await import('./Conflict.tsx')).Conflict }));
@@ -52,15 +59,72 @@ function useStay(isAlone: boolean): void {
   }, [isAlone]);
 }
 
+/** Names of clients as this device knows them, by what is held of them. */
+function useClientNames(): (item: Held) => string | null {
+  const lines = useAppSelector((s) => s.rows.lines);
+  const held = useAppSelector(allHeld);
+  return (item) => {
+    const id = clientOf(item.operation);
+    const own = held.find((i) => i.operation.kind === 'client.put' && i.operation.rowId === id);
+    return (
+      lines?.find((l) => l.id === id)?.name ??
+      (own?.operation.kind === 'client.put' ? own.operation.values.name : null)
+    );
+  };
+}
+
+/** A change the server did not take: whose it is, why, and what can be done with it here. */
+function Refused({ item, client }: { item: Held; client: string | null }) {
+  const dispatch = useAppDispatch();
+  const { operation, problem, seq } = item;
+  const [isSaved, setIsSaved] = useState(false);
+  const holds = holdingKindIn(operation) !== null;
+  return (
+    <Notice
+      tone="now"
+      actions={[
+        { label: 'Try again', onPress: () => void dispatch(retryRefused(seq)) },
+        ...(client === null
+          ? []
+          : [
+              {
+                label: `Open ${client}`,
+                onPress: () => router.navigate(`/clients/${clientOf(operation)}`),
+              },
+            ]),
+        {
+          label: 'Save as a file',
+          onPress: () => {
+            saveHeld(item);
+            setIsSaved(true);
+          },
+        },
+        // An entry that may hold a client can be thrown away once it is saved elsewhere.
+        ...(holds && !isSaved
+          ? []
+          : [{ label: 'Throw away', onPress: () => void dispatch(dropHeld(seq)) }]),
+      ]}
+    >
+      {sayRefused(kindOfOperation(operation), problem ?? { message: '' }, client, holds)}
+    </Notice>
+  );
+}
+
 /** What cannot be decided or done without the coach: a row changed elsewhere, a change refused, unreadable or stuck, a device without room. */
 export function Attention() {
   const dispatch = useAppDispatch();
   const [conflict] = useAppSelector(conflictsOf);
-  const [refused] = useAppSelector(refusedOf);
+  const refused = useAppSelector(refusedOf);
+  const nameOf = useClientNames();
   const stuck = useAppSelector(stuckOf);
   const { storage, loose, unreadable, line, because } = useAppSelector((s) => s.outbox);
   const held = useAppSelector(allHeld);
   const clock = useAppSelector((s) => sayDeviceClock(s.clock.aheadMs));
+  const gym = useAppSelector((s) => schoolsKept(s)?.zone) ?? gymZone();
+  const knownZone = useDraft('shell/zone', '');
+  const here = otherZone(gym);
+  const elsewhere = here === null ? null : sayOtherZone(gym, here);
+  const isElsewhere = elsewhere !== null && elsewhere !== knownZone.value;
   const [isSaved, setIsSaved] = useState(false);
   const alone = storage === 'ok' ? 0 : loose.length;
   useStay(loose.length > 0);
@@ -73,7 +137,8 @@ export function Attention() {
   const offersUpdate = isWaiting && !isPutOff;
   const isQuiet =
     !conflict &&
-    !refused &&
+    refused.length === 0 &&
+    !isElsewhere &&
     clock === null &&
     room === null &&
     !isFailing &&
@@ -85,6 +150,17 @@ export function Attention() {
     <ScrollView style={{ flexGrow: 0, maxHeight: '60%' }}>
       <View style={{ padding: space.m, gap: space.s }}>
         {clock !== null && <Notice tone="before">{clock}</Notice>}
+        {isElsewhere && (
+          <Notice
+            tone="before"
+            actions={[
+              { label: 'Settings', onPress: () => router.navigate('/settings') },
+              { label: 'Understood', onPress: () => knownZone.set(elsewhere) },
+            ]}
+          >
+            {elsewhere}
+          </Notice>
+        )}
         {isInsecure && (
           <Notice
             tone="before"
@@ -154,18 +230,9 @@ export function Attention() {
             </View>
           </Notice>
         )}
-        {refused && (
-          <Notice
-            tone="now"
-            actions={[
-              { label: 'Try again', onPress: () => void dispatch(retryRefused(refused.seq)) },
-              { label: 'Save as a file', onPress: () => saveHeld(refused) },
-              { label: 'Throw away', onPress: () => void dispatch(dropHeld(refused.seq)) },
-            ]}
-          >
-            {sayRefused(kindOfOperation(refused.operation), refused.problem ?? { message: '' })}
-          </Notice>
-        )}
+        {refused.map((item) => (
+          <Refused key={item.seq} item={item} client={nameOf(item)} />
+        ))}
         {stuck.length > 0 && (
           <Notice
             tone="before"
@@ -179,7 +246,7 @@ export function Attention() {
               { label: 'Save as a file', onPress: () => saveHeld(stuck) },
             ]}
           >
-            {sayStuck(stuck.length)}
+            {sayStuck(stuck.length, [...new Set(stuck.flatMap((i) => nameOf(i) ?? []))])}
           </Notice>
         )}
       </View>

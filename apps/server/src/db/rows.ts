@@ -18,6 +18,8 @@ export interface Stamp {
   receivedAt: string;
   saidAt: string;
   saidBy: string;
+  /** By the clock of the device, where that was off. */
+  deviceSaidAt?: string | null;
 }
 
 /** A row as its table has it. */
@@ -183,9 +185,9 @@ export function rowsOf(db: Db, practiceId: string) {
       id: string,
       clientId: string | null,
       values: object,
-      { receivedAt, saidAt, saidBy }: Stamp,
+      { receivedAt, saidAt, saidBy, deviceSaidAt = null }: Stamp,
     ): void {
-      const { own, parts } = split(kind, values);
+      const { own, parts } = split(kind, deviceSaidAt ? { ...values, deviceSaidAt } : values);
       sql(
         `INSERT INTO document (practice_id, kind, id, client_id, version, changed, values_json, said_at, said_by, received_at)
          VALUES (?, ?, ?, ?, 1, ?, ?, ?, ?, ?)`,
@@ -193,9 +195,14 @@ export function rowsOf(db: Db, practiceId: string) {
       keepParts(kind, id, 1, parts);
     },
 
-    update(kind: RowKind, id: string, values: object, { receivedAt, saidAt, saidBy }: Stamp): void {
+    update(
+      kind: RowKind,
+      id: string,
+      values: object,
+      { receivedAt, saidAt, saidBy, deviceSaidAt = null }: Stamp,
+    ): void {
       const version = supersede(kind, id);
-      const { own, parts } = split(kind, values);
+      const { own, parts } = split(kind, deviceSaidAt ? { ...values, deviceSaidAt } : values);
       sql(
         `UPDATE document SET version = ?, changed = ?, values_json = ?, said_at = ?, said_by = ?, received_at = ?
           WHERE practice_id = ? AND kind = ? AND id = ?`,

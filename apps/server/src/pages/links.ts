@@ -12,10 +12,14 @@ export interface Opened {
 const hashOf = (token: string): string => createHash('sha256').update(token).digest('hex');
 
 /**
- * The client a token opens on a day; null for a link that has ended, was withdrawn, or never existed. The only query without a practice: the token
+ * The client a token opens on the gym's day; null for a link that has ended, was withdrawn, or never existed. The only query without a practice: the token
  * is all that is known, and it says which one. By the hash, so that how long it takes says nothing about the token.
  */
-export function opened(db: Db, token: string, day: string): Opened | null {
+export function opened(
+  db: Db,
+  token: string,
+  dayOf: (practiceId: string) => string,
+): Opened | null {
   const found = prepared<[string], { practice_id: string; client_id: string; values_json: string }>(
     db,
     `SELECT practice_id, client_id, values_json FROM document
@@ -23,6 +27,6 @@ export function opened(db: Db, token: string, day: string): Opened | null {
   ).get(hashOf(token));
   if (!found) return null;
   const { expiresOn, revoked } = linkValuesSchema.parse(JSON.parse(found.values_json));
-  if (revoked || expiresOn < day) return null;
+  if (revoked || expiresOn < dayOf(found.practice_id)) return null;
   return { practiceId: found.practice_id, clientId: found.client_id };
 }

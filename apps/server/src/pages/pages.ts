@@ -23,9 +23,13 @@ import fastify, {
 import type { Changes } from '../changes.ts';
 import type { Db } from '../db/open.ts';
 import { rowsOf } from '../db/rows.ts';
+import { Refusal } from '../errors.ts';
+import { knownHosts } from '../plugins/edge.ts';
 import { eventually } from '../eventually.ts';
 import { applyOperation } from '../operations.ts';
 import { dossierOf } from '../reading.ts';
+import { gymDay } from '../zone.ts';
+import { implausibleDay } from '../plausible.ts';
 import { opened } from './links.ts';
 
 export interface PagesOptions {
@@ -36,6 +40,8 @@ export interface PagesOptions {
   https?: { cert: string; key: string } | null;
   /** A guess waits so long for its answer, ms. */
   missMs?: number;
+  /** Whether a host named by a request is this computer; left out = its own names and addresses. */
+  isKnownHost?: (host: string | undefined) => boolean;
   /** Requests from one address a minute. */
   perMinute?: number;
 }
@@ -65,6 +71,12 @@ export async function buildPages(options: PagesOptions): Promise<FastifyInstance
     // The same kind page for whoever asks too often.
     errorResponseBuilder: () => Object.assign(new Error('too often'), { statusCode: 429 }),
   });
+  const isKnown = options.isKnownHost ?? knownHosts();
+  app.addHook('onRequest', async (request) => {
+    if (!isKnown(request.headers.host)) throw new Refusal('wrongHost');
+    const isJson = /^application\/json\b/i.test(request.headers['content-type'] ?? '');
+    if (request.method === 'POST' && !isJson) throw new Refusal('wrongType');
+  });
   app.addHook('onSend', async (_request, reply) => {
     reply.header('cache-control', 'no-store');
     reply.header('referrer-policy', 'no-referrer');
@@ -88,7 +100,7 @@ export async function buildPages(options: PagesOptions): Promise<FastifyInstance
 
   const found = (token: string): { dossier: Dossier; practiceId: string } | null => {
     if (!TOKEN.test(token)) return null;
-    const link = opened(db, token, now().slice(0, 10));
+    const link = opened(db, token, (practiceId) => gymDay(db, practiceId, now()));
     const dossier = link && dossierOf(rowsOf(db, link.practiceId), link.clientId);
     return link && dossier && !dossier.client.archivedAt
       ? { dossier, practiceId: link.practiceId }
@@ -100,7 +112,7 @@ export async function buildPages(options: PagesOptions): Promise<FastifyInstance
     const at = found(token);
     const plan = at && planOf(at.dossier);
     if (!at || !plan) return nothing(reply);
-    const safety = safetyOf(at.dossier, now().slice(0, 10));
+    const safety = safetyOf(at.dossier, gymDay(db, at.practiceId, now()));
     const limits = limitsOf(safety);
     if (isHeld(safety) || !keepsLimits(at.dossier, plan, limits))
       return html(reply, 200, pausedPage());
@@ -127,7 +139,10 @@ export async function buildPages(options: PagesOptions): Promise<FastifyInstance
     const at = found(request.params.token);
     const read = pageReportSchema.safeParse(request.body);
     if (!at || !read.success) return nothing(reply);
-    const { planId, on, done, hurts, felt } = read.data;
+    const { planId, done, hurts, felt } = read.data;
+    const day = gymDay(db, at.practiceId, now());
+    // A phone whose clock is off still tells of pain: its day is set right, never refused.
+    const on = implausibleDay({ on: read.data.on }, now()) ? day : read.data.on;
     const rows = rowsOf(db, at.practiceId);
     const plan = rows.of('prescription', at.dossier.client.id).find((p) => p.id === planId);
     if (!plan) return nothing(reply);

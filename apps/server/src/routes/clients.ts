@@ -15,6 +15,7 @@ import { Refusal } from '../errors.ts';
 import { clientLines, dossierOf } from '../reading.ts';
 import { lastDayAt } from '../plausible.ts';
 import { summariesOf } from '../summaries.ts';
+import { gymDay } from '../zone.ts';
 
 /** Reading clients: the list, and one client's whole dossier. */
 export function clientRoutes(app: FastifyInstance, db: Db, now: () => string): void {
@@ -24,7 +25,7 @@ export function clientRoutes(app: FastifyInstance, db: Db, now: () => string): v
     '/api/clients',
     { schema: { response: { 200: clientListSchema } } },
     async (request) => {
-      const summaries = summariesOf(db, request.practiceId, now().slice(0, 10));
+      const summaries = summariesOf(db, request.practiceId, gymDay(db, request.practiceId, now()));
       return {
         clients: clientLines(db, request.practiceId, lastDayAt(now())).map((line) => ({
           ...line,

@@ -7,6 +7,7 @@ import type { Db } from '../db/open.ts';
 import { rowsOf } from '../db/rows.ts';
 import { Refusal } from '../errors.ts';
 import { eventually } from '../eventually.ts';
+import { forOlderPage, isOlderPage } from '../olderPages.ts';
 import { feedOf } from '../reading.ts';
 
 /** Another process may write to the same file; it is looked at this often while a device waits. */
@@ -48,7 +49,8 @@ export async function answerFeed(
   if (request.headers['if-none-match'] === tag && feed.rows.length === 0)
     return reply.status(304).send();
   // Its rows were parsed where they were read; checked again on the way out, a long record takes twice as long.
-  return reply.type('application/json; charset=utf-8').send(JSON.stringify(feed));
+  const told = isOlderPage(request) ? { ...feed, rows: forOlderPage(feed.rows) } : feed;
+  return reply.type('application/json; charset=utf-8').send(JSON.stringify(told));
 }
 
 /** The practice's own methods and tables, for devices that hold the rest already. */

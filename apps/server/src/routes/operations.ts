@@ -4,6 +4,7 @@ import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import type { Changes } from '../changes.ts';
 import type { Db } from '../db/open.ts';
 import { eventually } from '../eventually.ts';
+import { forOlderPage, isOlderPage } from '../olderPages.ts';
 import { applyOperation } from '../operations.ts';
 
 /** POST /api/operations: the only address that writes. */
@@ -23,7 +24,7 @@ export function operationRoutes(
           applyOperation(db, request.practiceId, request.body, now()),
         );
         changes.happened();
-        return done;
+        return isOlderPage(request) ? (forOlderPage([done])[0] ?? done) : done;
       },
     );
 }

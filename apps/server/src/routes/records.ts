@@ -8,6 +8,7 @@ import type { Db } from '../db/open.ts';
 import { rowsOf } from '../db/rows.ts';
 import { Refusal } from '../errors.ts';
 import { recordOf } from '../reading.ts';
+import { gymDay } from '../zone.ts';
 import { answerFeed, feedQuery } from './feed.ts';
 
 const RECORD_LIMIT_BYTES = 40 * 1024 * 1024;
@@ -56,7 +57,7 @@ export async function recordRoutes(app: FastifyInstance, ground: Ground): Promis
         kind: 'answer',
         practiceId: request.practiceId,
         clientId: request.params.id,
-        on: request.query.on ?? now().slice(0, 10),
+        on: request.query.on ?? gymDay(db, request.practiceId, now()),
       }),
   );
 

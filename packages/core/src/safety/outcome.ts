@@ -12,6 +12,16 @@ export interface Clearance {
   covers: readonly string[];
   /** When it was said, ISO 8601 UTC: pain said later is not what it meant. */
   saidAt: string;
+  /** Everything known where it was recorded. It covers nothing else, whatever the clocks say. Absent: by when things were said. */
+  seen?: readonly Seen[] | undefined;
+}
+
+/** One thing told, and which version of it. */
+export interface Seen {
+  of: 'screening' | 'pain' | 'stop';
+  id: string;
+  question: string | null;
+  version: string;
 }
 
 /** Answers of a screen, or pain during work, as the rules read them. */
@@ -22,12 +32,16 @@ export interface Told {
   /** When each question was answered, where that was recorded; and which were asked. */
   answeredAt?: Readonly<Record<string, string | undefined>> | undefined;
   asked?: readonly string[] | undefined;
+  /** Questions answered otherwise before in the same screen. */
+  turned?: readonly string[] | undefined;
   /** Day it was said of, yyyy-mm-dd. */
   on: string;
   /** Of the newest screen, or since it. Older ones keep their holds and lose their limits. */
   isNewest: boolean;
   /** Row it came from, to be corrected by. */
   source: { of: 'screening' | 'pain' | 'stop'; ofId: string } | null;
+  /** Of a pain or a stop, what it says: another version of it was not seen. */
+  version?: string | undefined;
   /** A stop that nobody has answered yet. */
   isOpen?: boolean | undefined;
 }
@@ -132,6 +146,59 @@ function isSameAnswer(question: ScreenRule['when']['question'], a: ToldAnswers, 
   return x?.place === y?.place && x?.side === y?.side;
 }
 
+/** A pain as it is named: another place or level is another pain. */
+export const painVersion = ({ place, level }: { place: string; level: number }): string =>
+  `${place} ${level}`;
+
+/** Whether a clearance names this very thing, in this version. */
+function isSeen(
+  { rule, told }: Applying,
+  { saidAt, seen = [] }: Pick<Clearance, 'saidAt' | 'seen'>,
+): boolean {
+  const { question } = rule.when;
+  const { source } = told;
+  if (source === null) return told.saidAt <= saidAt;
+  if (source.of !== 'screening')
+    return seen.some(
+      (s) => s.of === source.of && s.id === source.ofId && s.version === told.version,
+    );
+  // An answer taken over from an earlier screen keeps its moment, and is the same answer.
+  const at = answeredAt(told, question);
+  const { pain } = told.answers;
+  const isTakenOver = question === 'pain' && told.asked?.includes('pain') === false;
+  return seen.some(
+    (s) =>
+      (s.of === 'screening' && s.question === question && s.version === at) ||
+      // Pain during the work, standing in the next screen until it is asked about again.
+      (isTakenOver && s.of === 'pain' && pain !== undefined && s.version === painVersion(pain)),
+  );
+}
+
+/** Whether the same answer was seen, and nobody said otherwise since, by any clock. */
+function isSeenAgain(
+  { rule, told }: Applying,
+  clearance: Clearance,
+  all: readonly Told[],
+): boolean {
+  const { question } = rule.when;
+  if (told.turned?.includes(question)) return false;
+  const others = all.filter(
+    (t) =>
+      t !== told && t.source?.of === 'screening' && (t.asked?.some((q) => q === question) ?? true),
+  );
+  const seen = others.filter(
+    (t) => isSameAnswer(question, t.answers, told.answers) && isSeen({ rule, told: t }, clearance),
+  );
+  return seen.some(
+    (then) =>
+      !others.some(
+        (t) =>
+          !isSameAnswer(question, t.answers, told.answers) &&
+          (answeredAt(t, question) >= answeredAt(then, question) || t.saidAt > clearance.saidAt),
+      ),
+  );
+}
+
 /** Whether an answer was known by the time of a clearance: said before it, or again without a "no" since. */
 function wasKnown({ rule, told }: Applying, { saidAt }: Clearance, all: readonly Told[]): boolean {
   const { question } = rule.when;
@@ -156,6 +223,11 @@ function wasKnown({ rule, told }: Applying, { saidAt }: Clearance, all: readonly
 function isCovered(applying: Applying, clearance: Clearance, all: readonly Told[]): boolean {
   const { rule, told } = applying;
   if (rule.isOfTheDay || !names(clearance, rule)) return false;
+  if (clearance.seen)
+    return (
+      isSeen(applying, clearance) ||
+      (!isNewEachTime(applying) && isSeenAgain(applying, clearance, all))
+    );
   if (!isNewEachTime(applying)) return wasKnown(applying, clearance, all);
   const isOfWork = told.source?.of === 'pain' || told.source?.of === 'stop';
   return told.saidAt <= clearance.saidAt && (!isOfWork || told.on <= clearance.givenOn);
@@ -187,6 +259,17 @@ function standingLimits(
     joints: jointLimitsOn(clearance.limits, today).filter((l) => !again.has(limitKey(l))),
   };
 }
+
+/**
+ * Limits of a clearance that is dated ahead: what it tightens counts at once, what it loosens waits for its day.
+ */
+const aheadLimits = (clearances: readonly Clearance[], today: string): SafetyLimit[] =>
+  clearances
+    .filter((c) => c.givenOn > today && (c.expiresOn === null || today <= c.expiresOn))
+    .flatMap((c) => [
+      ...c.limits.filter((l) => l.kind !== 'jointRange'),
+      ...jointLimitsOn(c.limits, today),
+    ]);
 
 /**
  * The outcome of everything that was told, whatever order it arrived in. A hold stands until a clearance that names its rule is in force:
@@ -232,6 +315,7 @@ export function screenOutcome(
     ...byClinician.flatMap((c) => c.limits),
     // What a clinician allows a joint counts as long as it runs, whatever the answers of the day.
     ...byClinician.flatMap((c) => c.joints),
+    ...aheadLimits(clearances, today),
   ]);
   const withJoints = byClinician.filter((c) => c.joints.length > 0);
   const all = [
