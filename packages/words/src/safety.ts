@@ -117,7 +117,7 @@ export function sayChange(change: {
               ? 'to another client'
               : 'to the other side'
         }`;
-  return `${what} on ${change.on}${by}: ${change.why}`;
+  return `${what}, ${change.on}${by}: ${change.why}`;
 }
 
 /** That an open clearance is old. It goes on counting. */

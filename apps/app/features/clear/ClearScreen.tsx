@@ -10,6 +10,7 @@ import { Heading, Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { newId, useAppSelector, useChanges, sayDay, today } from '../data/index.ts';
+import { DecidePart } from './DecidePart.tsx';
 import { Detail } from './Detail.tsx';
 import { Outcome } from './Outcome.tsx';
 import { StopButton } from './StopButton.tsx';
@@ -120,6 +121,7 @@ export function ClearScreen({ dossier }: { dossier: Dossier }) {
           )
         }
       >
+        <DecidePart dossier={dossier} />
         <Part>
           <Say soft>{left === 1 ? 'Last question' : `${count(left, 'question')} left`}</Say>
           <Heading level={2} style={{ fontSize: 26, lineHeight: 34 }}>

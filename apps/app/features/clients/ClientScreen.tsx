@@ -112,7 +112,7 @@ export function ClientScreen({ dossier }: { dossier: Dossier }) {
         <SafetyNotice clientId={client.id} safety={safety} />
         {safetyChanges(dossier, day).map((change) => (
           <Say key={change.key} small>
-            {sayChange(change)}
+            {sayChange({ ...change, on: sayDay(change.on) })}
           </Say>
         ))}
         {client.importedAt && (

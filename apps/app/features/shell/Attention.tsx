@@ -62,12 +62,14 @@ function useStay(isAlone: boolean): void {
 /** Names of clients as this device knows them, by what is held of them. */
 function useClientNames(): (item: Held) => string | null {
   const lines = useAppSelector((s) => s.rows.lines);
+  const known = useAppSelector((s) => s.rows.of);
   const held = useAppSelector(allHeld);
   return (item) => {
     const id = clientOf(item.operation);
     const own = held.find((i) => i.operation.kind === 'client.put' && i.operation.rowId === id);
     return (
       lines?.find((l) => l.id === id)?.name ??
+      (known[id]?.rows.client.entities[id] as { name?: string } | undefined)?.name ??
       (own?.operation.kind === 'client.put' ? own.operation.values.name : null)
     );
   };
