@@ -235,4 +235,16 @@ describe('the client’s page behind a link', () => {
     expect(answers.at(-1)!.statusCode).toBe(429);
     expect(answers.at(-1)!.body).toBe(answers[0]!.body);
   });
+
+  it.each([
+    ['three days fast', '2026-01-08'],
+    ['years slow', '1970-01-02'],
+  ])('a phone %s still tells of pain: its day is set right, never a 500', async (_name, on) => {
+    const drillId = DRILLS[0]!.id;
+    await b.send(put('link.put', link()));
+    const answer = await tell({ planId, on, done: [], hurts: [1], felt: null });
+    expect(answer.statusCode).toBe(204);
+    const { body } = await b.get(`/api/clients/${clientId}`);
+    expect(body.homeReports).toMatchObject([{ on: TODAY, hurts: [drillId] }]);
+  });
 });

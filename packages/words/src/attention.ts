@@ -35,9 +35,9 @@ const THIS: Readonly<Record<RowKind, string>> = {
   correction: 'This correction',
 };
 
-/** That a row was changed on another device meanwhile. */
-export const sayChangedElsewhere = (kind: RowKind): string =>
-  `${THIS[kind]} ${THIS[kind].startsWith('These') ? 'were' : 'was'} changed on another device while you worked.`;
+/** That a row, of a client, was changed on another device meanwhile. */
+export const sayChangedElsewhere = (kind: RowKind, client: string | null = null): string =>
+  `${client === null ? THIS[kind] : `${client}: ${THIS[kind].toLowerCase()}`} ${THIS[kind].startsWith('These') ? 'were' : 'was'} changed on another device while you worked.`;
 
 /** The name of a field as a person reads it. */
 const fieldIn = (path: string): string =>

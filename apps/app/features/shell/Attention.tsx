@@ -224,7 +224,7 @@ export function Attention() {
         {conflict?.current && (
           <Notice tone="now">
             <View style={{ gap: space.s }}>
-              <Say strong>{sayChangedElsewhere(conflict.current.entity)}</Say>
+              <Say strong>{sayChangedElsewhere(conflict.current.entity, nameOf(conflict))}</Say>
               <Suspense fallback={null}>
                 <Conflict key={conflict.seq} item={conflict} />
               </Suspense>
