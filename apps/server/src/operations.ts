@@ -97,7 +97,11 @@ function takenBefore(
   const isHolding = holdingKindIn(operation) !== null;
   if (!row || !(isHolding || didThis(operation, row)))
     throw new Refusal('operationReused', { path: 'operationId' });
-  return result(taken.result_kind, row);
+  // Whoever asks again is told at once what others said since, where that may hold.
+  return result(
+    taken.result_kind,
+    (isHolding && rows.find(taken.result_kind, taken.result_id)) || row,
+  );
 }
 
 /** Whether a row, as it stood right after an operation, is what that operation says. */

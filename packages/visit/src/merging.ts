@@ -74,9 +74,8 @@ function toDecide(
     ...said.map(({ answers, at, by }) => ({ answers, at, by })),
   ].filter((s) => !versions.some((v) => isSettled(v, question, s.at)));
   const each = [...new Map(list.map((s) => [`${s.at} ${textOf(s.answers)}`, s])).values()];
-  const answers = new Set(each.map((s) => textOf(s.answers)));
-  // Both said the same, whatever the moment.
-  if (answers.size < 2) return null;
+  // The same answer of two devices stays as two: whoever changes one has not seen the other.
+  if (each.length < 2 || each.every((s) => weightOf(s.answers, question) === 0)) return null;
   return { question, said: each.sort((a, b) => a.at.localeCompare(b.at)).slice(0, 8) };
 }
 
@@ -124,10 +123,10 @@ function mergedScreens(
     // A question that one side is asking again has no answer there yet.
     if (isSameSaid(m, t) || isMineOld || !m.isAsked) {
       take(question, t);
-      open([]);
+      open([t]);
     } else if (isTheirsOld || !t.isAsked) {
       take(question, m);
-      open([]);
+      open([m]);
     } else {
       const holdsMore = weightOf(m.answers, question) > weightOf(t.answers, question) ? m : t;
       take(question, holdsMore);
@@ -244,3 +243,7 @@ export function answered(
       : {}),
   };
 }
+
+/** Questions of a screen to which devices gave answers that are not the same: these a coach decides. */
+export const toBeDecided = ({ differs = [] }: Pick<ScreeningValues, 'differs'>): Differing[] =>
+  differs.filter(({ said }) => new Set(said.map((s) => textOf(s.answers))).size > 1);

@@ -173,17 +173,17 @@ export const openStops = (dossier: Pick<Dossier, 'stops' | 'corrections'>): Doss
 /** Everything told that a clearance or a correction recorded here and now has seen, by entry, question and version. */
 export function allTold(dossier: Pick<Dossier, 'screenings' | 'pains' | 'stops'>): SeenEntry[] {
   const answers = dossier.screenings.flatMap((s) => [
-    ...Object.keys(s.answers).map((q) => ({
+    // A “no” that was seen comes before the answer that was cleared.
+    ...[...new Set([...s.asked, ...(Object.keys(s.answers) as QuestionId[])])].map((q) => ({
       id: s.id,
-      question: q as QuestionId,
-      version: s.answeredAt[q as QuestionId] ?? s.saidAt,
+      question: q,
+      version: s.answeredAt[q] ?? s.saidAt,
     })),
     ...(s.differs ?? []).flatMap(({ question, said }) =>
       said.map(({ at }) => ({ id: s.id, question, version: at })),
     ),
   ]);
   return [
-    ...answers.map((a) => ({ of: 'screening' as const, ...a })),
     ...dossier.pains.map((p) => ({
       of: 'pain' as const,
       id: p.id,
@@ -196,6 +196,7 @@ export function allTold(dossier: Pick<Dossier, 'screenings' | 'pains' | 'stops'>
       question: null,
       version: versionOf.stop(s),
     })),
+    ...answers.map((a) => ({ of: 'screening' as const, ...a })),
   ];
 }
 

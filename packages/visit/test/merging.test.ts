@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { Dossier, ScreeningValues } from '@zither/contract';
-import { answered, mergedRow, type Version } from '@zither/visit/merging';
+import { answered, mergedRow, toBeDecided, type Version } from '@zither/visit/merging';
 import { clearancesToAsk, isSlip, safetyChanges } from '@zither/visit';
 import { sayChange, sayDiffers, sayGiven } from '@zither/words/safety';
 
@@ -66,7 +66,7 @@ describe('two screens made on one', () => {
             const expected =
               changed(theirs) && changed(mine) ? Math.max(t, m) : changed(mine) ? m : t;
             expect([q, weight(both, q)]).toEqual([q, expected]);
-            const isOpen = both.differs?.some((d) => d.question === q) ?? false;
+            const isOpen = toBeDecided(both).some((d) => d.question === q);
             expect([q, isOpen]).toEqual([q, changed(theirs) && changed(mine) && t !== m]);
           }
           // Whoever is first, the same is said.
@@ -93,6 +93,17 @@ describe('two screens made on one', () => {
     // A decision on one device meets a new answer of another.
     const anew = after(both, [{ question: 'heart', level: 1 }]);
     expect(merged(both, decided, anew).answers).toEqual({ heart: true });
+  });
+
+  it('the same answer of two devices stays as two: who turns one round has not seen the other', () => {
+    minute = 0;
+    const theirs = after(BASE, [{ question: 'heart', level: 1 }]);
+    const mine = after(BASE, [{ question: 'heart', level: 1 }]);
+    const both = merged(BASE, theirs, mine);
+    expect(toBeDecided(both)).toEqual([]);
+    const turned = after(theirs, [{ question: 'heart', level: null }]);
+    const held = merged(theirs, both, turned);
+    expect(toBeDecided(held)[0]?.said.filter((s) => s.answers.heart)).toHaveLength(2);
   });
 
   it('the same answer given again keeps its moment; turned round it is marked', () => {

@@ -1,7 +1,7 @@
 import { View } from 'react-native';
 import type { Dossier } from '@zither/contract';
 import { SCREEN_QUESTIONS } from '@zither/core';
-import { answered } from '@zither/visit/merging';
+import { answered, toBeDecided } from '@zither/visit/merging';
 import { sayDiffers, sayGiven } from '@zither/words/safety';
 import { capital } from '@zither/words/terms';
 import { Button } from '../../ui/elements.ts';
@@ -14,7 +14,7 @@ import { splitRow, useChanges } from '../data/index.ts';
 export function DecidePart({ dossier }: { dossier: Dossier }) {
   const { moment, putScreening } = useChanges();
   const open = dossier.screenings.flatMap((screening) =>
-    (screening.differs ?? []).map((differing) => ({ screening, ...differing })),
+    toBeDecided(screening).map((differing) => ({ screening, ...differing })),
   );
   return open.map(({ screening, question, said }) => {
     const { words } = SCREEN_QUESTIONS.find((q) => q.id === question)!;

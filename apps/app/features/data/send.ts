@@ -25,6 +25,7 @@ import { reading, type Reading } from './reading.ts';
 import { rowsActions } from './rows.ts';
 import type { RootState, Thunk } from './store.ts';
 import { syncList } from './list.ts';
+import { recall } from './sync.ts';
 import type { Reach } from './tabs.ts';
 import { sayNotKnown } from '@zither/words/attention';
 
@@ -288,6 +289,8 @@ const sendOne =
       const { row } = result.data;
       sending.dueAt.delete(seq);
       sending.became.set(operation.rowId, { from: operation.baseVersion, to: row.version });
+      // Of a client who is not in memory, the device's copy first: the row would have no place to be kept.
+      if ('clientId' in row) await dispatch(recall(row.clientId));
       // First the row, then the end of the change on top of it: nobody sees it gone in between.
       dispatch(rowsActions.rowArrived(result.data));
       await dispatch(

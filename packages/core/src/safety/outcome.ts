@@ -174,7 +174,7 @@ function isSeen(
   );
 }
 
-/** Whether the same answer was seen, and nobody said otherwise since, by any clock. */
+/** Whether the same answer was seen, and no other that the clearance did not see was given on that day or since, by any clock. */
 function isSeenAgain(
   { rule, told }: Applying,
   clearance: Clearance,
@@ -194,7 +194,10 @@ function isSeenAgain(
       !others.some(
         (t) =>
           !isSameAnswer(question, t.answers, told.answers) &&
-          (answeredAt(t, question) >= answeredAt(then, question) || t.saidAt > clearance.saidAt),
+          !isSeen({ rule, told: t }, clearance) &&
+          (t.on >= then.on ||
+            answeredAt(t, question) >= answeredAt(then, question) ||
+            t.saidAt > clearance.saidAt),
       ),
   );
 }
