@@ -113,15 +113,15 @@ function baseOf(state: RootState, operation: Operation): Held['base'] {
 }
 
 /** A change of what may hold the client, made on a version that has just moved on, on top of the one that is here. */
-function onNewest(state: RootState, held: Held): Held {
+function onNewest(state: RootState, held: Held, madeOn: number): Held {
   const { operation } = held;
   const kind = holdingKindIn(operation);
   if (kind === null || !('clientId' in operation)) return held;
   const row = state.rows.of[operation.clientId]?.rows[kind].entities[operation.rowId] as
     KeptRow['row'] | undefined;
-  if (!row) return held;
-  const base = held.base ?? null;
-  if (base !== null && JSON.stringify(base) === JSON.stringify(valuesIn(row))) return held;
+  // What waits of the same row is part of what this was made on, and not of the row.
+  if (!row || row.version <= madeOn) return held;
+  const { base } = held;
   return {
     ...held,
     base: valuesIn(row) as Held['base'],
@@ -161,7 +161,7 @@ export const submit =
     };
     const made = holdingKindIn(operation) ? operation : said;
     const held = heldOf(sending.nextSeq--, said, base ?? baseOf(getState(), made));
-    dispatch(outboxActions.loosened(onNewest(getState(), held)));
+    dispatch(outboxActions.loosened(onNewest(getState(), held, operation.baseVersion)));
     await dispatch(keepLoose());
     // A large entry on its way makes room.
     if (holdingKindIn(operation)) sending.cut?.abort();
