@@ -2,6 +2,7 @@
 import { join } from 'node:path';
 import fc from 'fast-check';
 import { operationSchema, type Dossier, type Operation } from '@zither/contract';
+import { valuesIn } from '@zither/contract/row';
 import { allTold, isHeld, newestScreening, safetyOf, screenToday } from '@zither/visit';
 import { answered } from '@zither/visit/merging';
 import { openDatabase, type Db } from '../../server/src/db/open.ts';
@@ -152,11 +153,22 @@ const isHeldOn = (page: Store): boolean => {
 };
 
 /** Says something on a device, and tells the careful reader what it was. */
-async function say(who: number, operation: object, fact: Omit<Fact, 'id' | 'by' | 'knew'>) {
+async function say(
+  who: number,
+  operation: object,
+  fact: Omit<Fact, 'id' | 'by' | 'knew'>,
+  over?: { id: string },
+) {
   const { rowId } = operation as { rowId: string };
   world.tells.set(`${rowId} ${new Date().toISOString()}`, world.careful.said(who, fact));
   await on(who, (page) =>
-    page.dispatch(submit({ operationId: newId(), clientId: CLIENT, ...operation } as Operation)),
+    page.dispatch(
+      submit(
+        { operationId: newId(), clientId: CLIENT, ...operation } as Operation,
+        // As the screens do: the row as the page shows it.
+        over && (valuesIn(over) as Record<string, unknown>),
+      ),
+    ),
   );
 }
 
@@ -263,6 +275,7 @@ async function does(who: number, what: Act): Promise<void> {
         who,
         { kind: 'stop.put', rowId, baseVersion, values },
         { kind: 'after', row: rowId, about: what.after },
+        stop,
       );
     }
     case 'answer': {
@@ -288,6 +301,7 @@ async function does(who: number, what: Act): Promise<void> {
         who,
         { kind: 'screening.put', rowId: row.id, baseVersion: row.version, values },
         { kind: 'answer', row: row.id, about: `${question} ${isYes ? 'yes' : 'no'}` },
+        newest ?? undefined,
       );
     }
     case 'pain': {

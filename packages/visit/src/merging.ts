@@ -79,6 +79,16 @@ function toDecide(
   return { question, said: each.sort((a, b) => a.at.localeCompare(b.at)).slice(0, 8) };
 }
 
+/** Of several answers to decide between, the one that holds back most; else the one given. */
+function heaviest(question: Question, open: Differing | null, said: Said): Said {
+  const most = [...(open?.said ?? [])].sort(
+    (a, b) => weightOf(b.answers, question) - weightOf(a.answers, question),
+  )[0];
+  return most && weightOf(most.answers, question) > weightOf(said.answers, question)
+    ? { isAsked: true, answers: most.answers, moment: most.at, at: most.at, by: most.by }
+    : said;
+}
+
 /**
  * One screen out of two that were made on the same one, question by question: what only one changed is theirs to change; where both changed it
  * differently, the answer that holds back more stands, and both are kept to be decided.
@@ -122,11 +132,9 @@ function mergedScreens(
     const isTheirsOld = (b !== null && isSameSaid(t, b)) || isSettled(mine.values, question, t.at);
     // A question that one side is asking again has no answer there yet.
     if (isSameSaid(m, t) || isMineOld || !m.isAsked) {
-      take(question, t);
-      open([t]);
+      take(question, heaviest(question, open([t]), t));
     } else if (isTheirsOld || !t.isAsked) {
-      take(question, m);
-      open([m]);
+      take(question, heaviest(question, open([m]), m));
     } else {
       const holdsMore = weightOf(m.answers, question) > weightOf(t.answers, question) ? m : t;
       take(question, holdsMore);
@@ -220,6 +228,17 @@ export function answered(
   const isSameAnswer = same(given, only(values.answers, question));
   const isTurned = before !== undefined && !isSameAnswer && !turned.includes(question);
   const allTurned = isTurned ? [...turned, question] : turned;
+  const isOpen = toBeDecided(values).some((d) => d.question === question);
+  if (before !== undefined && isSameAnswer && !isOpen && weightOf(given, question) > 0) {
+    // Said once more: whoever changes the answer without having seen that does not take it back.
+    const said = of?.said ?? [{ answers: given, at: before, by: '' }];
+    const again = { question, said: [...said, { answers: given, at, by: '' }].slice(-8) };
+    return {
+      ...values,
+      asked: [...values.asked.filter((q) => q !== question), question],
+      differs: [...others, again],
+    };
+  }
   return {
     ...rest,
     answers: {

@@ -60,8 +60,12 @@ describe('two screens made on one', () => {
           const [theirs, mine] = [after(base, a), after(base, b)];
           const both = merged(base, theirs, mine);
           for (const q of QUESTIONS) {
-            const changed = (screen: ScreeningValues) =>
-              screen.answeredAt[q] !== base.answeredAt[q];
+            const said = (screen: ScreeningValues) =>
+              JSON.stringify([
+                screen.answeredAt[q],
+                screen.differs?.find((d) => d.question === q) ?? null,
+              ]);
+            const changed = (screen: ScreeningValues) => said(screen) !== said(base);
             const [t, m] = [weight(theirs, q), weight(mine, q)];
             const expected =
               changed(theirs) && changed(mine) ? Math.max(t, m) : changed(mine) ? m : t;

@@ -106,6 +106,10 @@ const update =
 function baseOf(state: RootState, operation: Operation): Held['base'] {
   const kind = putIn(operation)?.kind as RowKind | undefined;
   const of = 'clientId' in operation ? operation.clientId : operation.rowId;
+  // Of what may hold a client, what waits of the same row is part of it.
+  const waiting = allHeld(state).findLast((i) => i.operation.rowId === operation.rowId);
+  const before = waiting && holdingKindIn(waiting.operation) && putIn(waiting.operation)?.values;
+  if (before) return before as Record<string, unknown>;
   const row = kind && state.rows.of[of]?.rows[kind].entities[operation.rowId];
   return row && row.version === operation.baseVersion
     ? (valuesIn(row) as Record<string, unknown>)
