@@ -97,7 +97,7 @@ function takenBefore(
   const isHolding = holdingKindIn(operation) !== null;
   if (!row || !(isHolding || didThis(operation, row)))
     throw new Refusal('operationReused', { path: 'operationId' });
-  // Whoever asks again is told at once what others said since, where that may hold.
+  // A device that asks again also hears what others said since, where that may hold.
   return result(
     taken.result_kind,
     (isHolding && rows.find(taken.result_kind, taken.result_id)) || row,

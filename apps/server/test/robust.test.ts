@@ -50,6 +50,9 @@ const visit = (clientId: string, day: string, rowId = id()) => ({
   at: 'measure',
 });
 
+// Sixty squats take a while to film where other work is going on.
+jest.setTimeout(30_000);
+
 describe('what the database alone would refuse', () => {
   it('is refused in words: a setup or a session under an id that is somebody else’s', async () => {
     const [one, two] = [await client(), await client()];

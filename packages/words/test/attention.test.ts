@@ -20,14 +20,22 @@ describe('what needs the coach’s attention', () => {
         message: 'values.takenOn is 2031-01-01: in the future. Check the device’s clock.',
       }),
     ).toBe(
-      'This trial: the server did not take it. Taken on is 2031-01-01: in the future. Check the device’s clock. It is kept here.',
+      'This trial was not taken by the server. Taken on is 2031-01-01: in the future. Check the device’s clock. It is kept here.',
     );
+  });
+
+  it('names the client, and says that a stop counts all the same', () => {
+    expect(sayRefused('stop', { message: 'No.' }, 'Orla Venn', true)).toBe(
+      'Orla Venn: this stop was not taken by the server. No. It is kept here and counts here: until it is settled, the stricter answer holds.',
+    );
+    expect(sayChangedElsewhere('client', 'Orla Venn')).toMatch(/^Orla Venn: these client details/);
   });
 
   it('counts one and several', () => {
     expect(sayUnreadable(1)).toMatch(/^1 change on this device cannot .* It is kept as it is/);
     expect(sayUnreadable(3)).toMatch(/^3 changes .* They are kept as they are/);
-    expect(sayStuck(2)).toMatch(/takes the others\. They are kept/);
+    expect(sayStuck(2)).toMatch(/the others go on\. They are kept/);
+    expect(sayStuck(1, ['Orla Venn'])).toMatch(/^1 change of Orla Venn could not .* It is kept/);
     expect(sayKept(1, true)).toMatch(/^1 change waits on this device and is sent by itself/);
     expect(sayKept(2, false)).toMatch(/^2 changes are on this page alone/);
   });

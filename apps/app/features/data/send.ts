@@ -123,7 +123,7 @@ function onNewest(state: RootState, held: Held, madeOn: number): Held {
   if (kind === null || !('clientId' in operation)) return held;
   const row = state.rows.of[operation.clientId]?.rows[kind].entities[operation.rowId] as
     KeptRow['row'] | undefined;
-  // What waits of the same row is part of what this was made on, and not of the row.
+  // A change was made on the page, which shows the waiting ones of this row too.
   if (!row || row.version <= madeOn) return held;
   const { base } = held;
   return {
