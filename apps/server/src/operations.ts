@@ -159,6 +159,11 @@ function putHolding(
   const current = rows.find(kind, rowId);
   if (!current && !rows.find('client', clientId))
     throw new Refusal('noSuchClient', { path: 'clientId' });
+  // A row of another client under this id is a mistake of the sender, unless it was moved there from here.
+  const isMoved = () =>
+    rows.of('move', clientId).some((m) => m.entries.some((e) => e.id === rowId));
+  if (current && current.clientId !== clientId && !isMoved())
+    throw new Refusal('rowTaken', { path: 'rowId' });
   const zone = zoneOf(rows);
   const toldAt = operation.saidAt ?? stamp.receivedAt;
   const asked = putIn(operation)!.values;

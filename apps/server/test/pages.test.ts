@@ -247,4 +247,19 @@ describe('the client’s page behind a link', () => {
     const { body } = await b.get(`/api/clients/${clientId}`);
     expect(body.homeReports).toMatchObject([{ on: TODAY, hurts: [drillId] }]);
   });
+
+  it('answers a name that is not this computer’s, and a form that is not JSON, like a guess', async () => {
+    await b.send(put('link.put', link()));
+    const named = await pages.inject({ url: `/p/${TOKEN}`, headers: { host: 'elsewhere.test' } });
+    const form = await pages.inject({
+      method: 'POST',
+      url: `/p/${TOKEN}/report`,
+      headers: { 'content-type': 'text/plain' },
+      payload: JSON.stringify({ planId, on: TODAY, done: [], hurts: [1], felt: null }),
+    });
+    for (const answer of [named, form]) {
+      expect(answer.statusCode).toBe(404);
+      expect(answer.body).not.toContain('Heels 42 cm');
+    }
+  });
 });

@@ -256,6 +256,11 @@ describe('two devices answer one screen', () => {
       values: { ...entry.values, after: 'persists' },
     });
     expect([status, body.row.clientId, body.row.after]).toEqual([200, other.rowId, 'persists']);
+    // Under the id of an entry that never was this client's, nothing is changed.
+    const third = newClient();
+    await b.send(third);
+    const wrong = { ...entry, operationId: id(), clientId: third.rowId, baseVersion: 2 };
+    expect((await b.send(wrong)).body.code).toBe('rowTaken');
   });
 });
 

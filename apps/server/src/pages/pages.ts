@@ -23,7 +23,7 @@ import fastify, {
 import type { Changes } from '../changes.ts';
 import type { Db } from '../db/open.ts';
 import { rowsOf } from '../db/rows.ts';
-import { Refusal } from '../errors.ts';
+import { ERRORS, Refusal } from '../errors.ts';
 import { knownHosts } from '../plugins/edge.ts';
 import { eventually } from '../eventually.ts';
 import { applyOperation } from '../operations.ts';
@@ -180,7 +180,7 @@ export async function buildPages(options: PagesOptions): Promise<FastifyInstance
 
   app.setNotFoundHandler((_request, reply) => nothing(reply));
   app.setErrorHandler(async (error: Error & { statusCode?: number }, request, reply) => {
-    const status = error.statusCode ?? 500;
+    const status = error instanceof Refusal ? ERRORS[error.code].status : (error.statusCode ?? 500);
     if (status >= 500) request.log.error({ err: error }, 'a page failed');
     // A sender's mistake is answered like a guess; being asked too often is told apart for those who can wait.
     return html(reply, status >= 500 ? 500 : status === 429 ? 429 : 404, nothingPage());
