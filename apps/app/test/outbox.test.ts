@@ -72,6 +72,43 @@ const row = (stanceWidthMm: number, version: number): KeptRow =>
     row: { ...putSetup(stanceWidthMm).values, id: SETUP, clientId: CLIENT, version, updatedAt: '' },
   }) as never;
 
+const putStop = (after: null | 'gone' = null): Operation => ({
+  kind: 'stop.put',
+  operationId: operationId(),
+  rowId: '55555555-5555-4555-8555-555555555555',
+  clientId: CLIENT,
+  baseVersion: 0,
+  values: {
+    on: '2026-01-05',
+    at: '2026-01-05T09:00:00.000Z',
+    movement: 'High bar',
+    what: 'fell',
+    after,
+  },
+});
+
+describe('what may hold a client', () => {
+  it('goes before all that waited, with its client alone before it', () => {
+    const items = line(putSetup(400), putStop());
+    expect(nextToSend(items)?.operation.kind).toBe('stop.put');
+    const fresh = line(putSetup(400), putClient(), putStop());
+    expect(nextToSend(fresh)?.operation.kind).toBe('client.put');
+    expect(nextToSend(fresh.slice(1, 2).concat(fresh[2]!))?.operation.kind).toBe('client.put');
+    expect(nextToSend(arrived(fresh, fresh[1]!.seq, 1))?.operation.kind).toBe('stop.put');
+    // One that has to pause lets the others go.
+    expect(nextToSend(items, (i) => i.operation.kind !== 'stop.put')?.operation.kind).toBe(
+      'setup.put',
+    );
+  });
+
+  it('refused, and said further: the later word says both', () => {
+    const items = [heldOf(1, putStop(), null), heldOf(2, putStop('gone'), { after: null })];
+    const stuck = refused(items, 1, { code: 'invalid', message: 'No.' });
+    expect(kinds(retried(stuck, 1))).toEqual(['stop.put']);
+    expect(arrived(stuck, 2, 1)).toEqual([]);
+  });
+});
+
 describe('the line', () => {
   it('lets a newer untried write of a row replace the waiting one', () => {
     const items = line(putSetup(400), putSetup(420), putSetup(440));

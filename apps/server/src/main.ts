@@ -60,6 +60,8 @@ const db = open();
 const beside = besideInThread(new URL('./beside.worker.mjs', import.meta.url), databaseFile);
 const changes = new Changes();
 const pageOrigin = process.env['PAGE_ORIGIN'] ?? null;
+if (pageOrigin !== null && !URL.canParse(pageOrigin))
+  giveUp(`PAGE_ORIGIN is ${pageOrigin}. Write it as in https://plans.example:8443.`);
 /** Names the configuration adds: given ones, where links open, and what a given certificate is for. */
 const isOwnHost = knownHosts([
   ...(process.env['KNOWN_HOSTS'] ?? '').split(',').map((name) => name.trim()),

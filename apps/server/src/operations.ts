@@ -167,7 +167,7 @@ function putHolding(
   const zone = zoneOf(rows);
   const toldAt = operation.saidAt ?? stamp.receivedAt;
   const asked = putIn(operation)!.values;
-  const values = setRight(kind, asked, time, toldAt, zone, stamp.receivedAt);
+  const values = setRight(kind, asked, time, toldAt, zone, stamp.receivedAt, current);
   if (!current) {
     rows.insert(kind, rowId, clientId, values, stamp);
     return result(kind, rows.find(kind, rowId));

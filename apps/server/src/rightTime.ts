@@ -49,7 +49,7 @@ const DAYS = ['takenOn', 'on'] as const;
 
 /**
  * The values of an entry that may hold the client, with its days and moments set right by as much as its device was off: such an entry is never
- * refused for its day. The moments of single answers stay as the device named them: they tell one answer from another.
+ * refused for its day. An entry said further keeps the days it has. The moments of single answers stay as the device named them: they tell one answer from another.
  */
 export function setRight<T extends object>(
   kind: HoldingKind,
@@ -58,13 +58,16 @@ export function setRight<T extends object>(
   toldAt: string,
   zone: string,
   at: string,
+  before: object | null,
 ): T {
   const said = values as Record<string, unknown>;
+  // What the entry said before was set right then.
+  const isOld = (key: string) => before !== null && said[key] === Reflect.get(before, key);
   const told = toldAt.slice(0, 10);
   const changed: Record<string, unknown> = {};
   for (const key of DAYS) {
     const day = said[key];
-    if (typeof day !== 'string') continue;
+    if (typeof day !== 'string' || isOld(key)) continue;
     const isOff = offMs !== 0 || implausibleDay({ [key]: day }, at) !== null;
     if (!isOff) continue;
     // Of the day it was said, wherever that is; or of one so many days before.
@@ -72,7 +75,7 @@ export function setRight<T extends object>(
     const moved = isOfThatDay ? dayIn(zone, saidAt) : dayAfter(day, Math.round(offMs / DAY_MS));
     changed[key] = implausibleDay({ [key]: moved }, at) ? dayIn(zone, saidAt) : moved;
   }
-  if (kind === 'stop' && typeof said['at'] === 'string') {
+  if (kind === 'stop' && typeof said['at'] === 'string' && !isOld('at')) {
     const moment = new Date(Date.parse(said['at']) + offMs).toISOString();
     if (offMs !== 0 || implausibleDay({ at: said['at'] }, at))
       changed['at'] = implausibleDay({ at: moment }, at) ? saidAt : moment;

@@ -3,16 +3,19 @@ const DAY_MS = 86_400_000;
 
 const formats = new Map<string, Intl.DateTimeFormat>();
 
-function formatOf(zone: string): Intl.DateTimeFormat {
-  const known = formats.get(zone);
+/** Made once a zone: making one takes far longer than using it. */
+function formatOf(timeZone: string, withTime = false): Intl.DateTimeFormat {
+  const key = `${timeZone} ${withTime}`;
+  const known = formats.get(key);
   if (known) return known;
   const made = new Intl.DateTimeFormat('en-CA', {
-    timeZone: zone,
+    timeZone,
     year: 'numeric',
     month: '2-digit',
     day: '2-digit',
+    ...(withTime ? { hour: '2-digit', minute: '2-digit' } : {}),
   });
-  formats.set(zone, made);
+  formats.set(key, made);
   return made;
 }
 
@@ -41,10 +44,5 @@ export const dayAfter = (day: string, days: number): string =>
   new Date(Date.parse(`${day}T00:00:00.000Z`) + days * DAY_MS).toISOString().slice(0, 10);
 
 /** Whether clocks in two zones show the same at a moment. */
-export function isSameClock(a: string, b: string, moment: number | Date): boolean {
-  const shows = (timeZone: string) =>
-    new Intl.DateTimeFormat('en-CA', { timeZone, dateStyle: 'short', timeStyle: 'short' }).format(
-      moment,
-    );
-  return shows(a) === shows(b);
-}
+export const isSameClock = (a: string, b: string, moment: number | Date): boolean =>
+  formatOf(a, true).format(moment) === formatOf(b, true).format(moment);

@@ -93,17 +93,23 @@ const isStanding = (dossier: Pick<Dossier, 'corrections'>, s: Dossier['stops'][n
   !isCorrected(dossier, 'stop', s.id, null, versionOf.stop(s), s.saidAt);
 
 /** Each answer of a question to which devices gave different ones. All of them count until a coach has decided. */
-const undecided = (s: Screening, isNewest: boolean): Told[] =>
+const undecided = (
+  dossier: Pick<Dossier, 'corrections'>,
+  s: Screening,
+  isNewest: boolean,
+): Told[] =>
   (s.differs ?? []).flatMap(({ question, said }) =>
-    said.map(({ answers, at }): Told => ({
-      answers,
-      saidAt: at,
-      answeredAt: { [question]: at },
-      asked: [question],
-      on: s.takenOn,
-      isNewest,
-      source: { of: 'screening', ofId: s.id },
-    })),
+    said
+      .filter(({ at }) => !isCorrected(dossier, 'screening', s.id, question, at, at))
+      .map(({ answers, at }): Told => ({
+        answers,
+        saidAt: at,
+        answeredAt: { [question]: at },
+        asked: [question],
+        on: s.takenOn,
+        isNewest,
+        source: { of: 'screening', ofId: s.id },
+      })),
   );
 
 /**
@@ -128,7 +134,7 @@ function toldOf(dossier: Dossier, today: string): Told[] {
         isNewest,
         source: { of: 'screening', ofId: s.id },
       },
-      ...undecided(s, isNewest),
+      ...undecided(dossier, s, isNewest),
     ];
   });
   const hurt = bySaid(countingPains(dossier)).map((p): Told => ({
@@ -200,14 +206,19 @@ export function allTold(dossier: Pick<Dossier, 'screenings' | 'pains' | 'stops'>
   ];
 }
 
-/** The version of a thing told, as a correction names it; undefined where it is not there. */
-export const versionNow = (
+/** The versions of a thing told, each of which a correction has to name; of a question that devices answered apart there are several. */
+export const versionsNow = (
   dossier: Pick<Dossier, 'screenings' | 'pains' | 'stops'>,
   of: SeenEntry['of'],
   id: string,
   question: QuestionId | null,
-): string | undefined =>
-  allTold(dossier).find((s) => s.of === of && s.id === id && s.question === question)?.version;
+): string[] => [
+  ...new Set(
+    allTold(dossier)
+      .filter((s) => s.of === of && s.id === id && s.question === question)
+      .map((s) => s.version),
+  ),
+];
 
 /** The screen's word for a day: everything told, and every clearance in force. The order in which rows arrived does not matter. */
 export function safetyOf(dossier: Dossier, today: string): Safety {

@@ -168,12 +168,14 @@ export function ClearScreen({ dossier }: { dossier: Dossier }) {
           const isYes = said !== undefined && said !== false;
           // An answer that put the client on hold is corrected with a reason, above; it is not simply answered again.
           const isHolding = holding.has(question.id);
+          const isFresh =
+            isToday && screening !== null && isSlip(screening, question.id, initials, moment());
           return (
             <Button
               key={question.id}
               type="clear"
               title={`${question.words} ${isYes ? (isCorrected(question.id) ? 'Yes, corrected to no' : 'Yes') : 'No'}`}
-              disabled={isHolding}
+              disabled={isHolding && !isFresh}
               titleStyle={{ textAlign: 'left', flexShrink: 1 }}
               buttonStyle={{ justifyContent: 'flex-start', paddingHorizontal: 0 }}
               onPress={() =>

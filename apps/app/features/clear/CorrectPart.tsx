@@ -1,13 +1,13 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { Dossier } from '@zither/contract';
-import { versionNow } from '@zither/visit';
 import { reasonOf, type QuestionId, type StandingHold } from '@zither/core';
 import { Button, Input } from '../../ui/elements.ts';
 import { Fold } from '../../ui/Fold.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
-import { useChanges, sayDay, today } from '../data/index.ts';
+import { sayDay } from '../data/index.ts';
+import { useCorrection } from './useCorrection.ts';
 
 /** A mistaken answer is corrected with a reason: it counts as never said, and who corrected it stays on record. */
 export function CorrectPart({
@@ -17,9 +17,16 @@ export function CorrectPart({
   dossier: Dossier;
   standing: readonly StandingHold[];
 }) {
-  const { putCorrection } = useChanges();
+  const correct = useCorrection(dossier);
   const [why, setWhy] = useState('');
-  const fixable = standing.filter((s) => s.told.source !== null);
+  // One line for each thing told, however many devices told it.
+  const fixable = standing.filter(
+    (s, i) =>
+      s.told.source !== null &&
+      standing.findIndex(
+        (o) => o.rule === s.rule && o.told.source?.ofId === s.told.source?.ofId,
+      ) === i,
+  );
   if (fixable.length === 0) return null;
   return (
     <Fold title="Entered by mistake?" note="Correct it with a reason. It stays on record.">
@@ -45,15 +52,7 @@ export function CorrectPart({
                 const { of, ofId } = told.source;
                 // A screen never asks what only a stop tells.
                 const question = of === 'screening' ? (rule.when.question as QuestionId) : null;
-                const saw = versionNow(dossier, of, ofId, question);
-                putCorrection(dossier.client.id, {
-                  on: today(),
-                  of,
-                  ofId,
-                  question,
-                  why: why.trim(),
-                  ...(saw === undefined ? {} : { saw }),
-                });
+                correct(of, ofId, question, why);
                 setWhy('');
               }}
             />

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import type { Dossier, StopValues } from '@zither/contract';
 import { AFTER_OF, STOPS, type AfterStop } from '@zither/core';
-import { openStops, safetyOf, versionNow } from '@zither/visit';
+import { openStops, safetyOf } from '@zither/visit';
 import type { PLACE_NAMES } from '@zither/words/safety';
 import { movementAt, sayAfter, STOP_NAMES, STOP_NOW } from '@zither/words/stop';
 import { Button, Input } from '../../ui/elements.ts';
@@ -15,6 +15,7 @@ import { space } from '../../ui/theme.ts';
 import { newId, splitRow, today, useChanges } from '../data/index.ts';
 import { PainChoices, PlaceChoice } from './painChoices.tsx';
 import { SafetyNotice } from './SafetyNotice.tsx';
+import { useCorrection } from './useCorrection.ts';
 
 type StopRow = Dossier['stops'][number];
 type Place = keyof typeof PLACE_NAMES;
@@ -100,7 +101,8 @@ function OpenStop({
   onDone: () => void;
 }) {
   const { client, schools } = dossier;
-  const { putCorrection, putStop, putPain } = useChanges();
+  const { putStop, putPain } = useChanges();
+  const correct = useCorrection(dossier);
   const { what } = stop;
   /** It is about to be called a mistake, which is said with a reason. */
   const [isMistaken, setIsMistaken] = useState(false);
@@ -178,15 +180,7 @@ function OpenStop({
                 title={sayAfter(what, after)}
                 disabled={why.trim() === ''}
                 onPress={() => {
-                  const saw = versionNow(dossier, 'stop', stop.id, null);
-                  putCorrection(client.id, {
-                    on: today(),
-                    of: 'stop',
-                    ofId: stop.id,
-                    question: null,
-                    why: why.trim(),
-                    ...(saw === undefined ? {} : { saw }),
-                  });
+                  correct('stop', stop.id, null, why);
                   answer(after);
                 }}
               />

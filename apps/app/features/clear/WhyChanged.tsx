@@ -2,13 +2,12 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import type { Dossier } from '@zither/contract';
 import type { QuestionId } from '@zither/core';
-import { versionNow } from '@zither/visit';
 import { WHY_CHANGED } from '@zither/words/safety';
 import { Button, Input } from '../../ui/elements.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { space } from '../../ui/theme.ts';
-import { today, useChanges } from '../data/index.ts';
+import { useCorrection } from './useCorrection.ts';
 
 /** Takes a “yes” of today back, with a reason and who gave it. */
 export function WhyChanged({
@@ -24,9 +23,8 @@ export function WhyChanged({
   onSaid: () => void;
   onLeave: () => void;
 }) {
-  const { putCorrection } = useChanges();
+  const correct = useCorrection(dossier);
   const [why, setWhy] = useState('');
-  const saw = versionNow(dossier, 'screening', screening.id, question);
   return (
     <Notice tone="before">
       <View style={{ gap: space.s }}>
@@ -44,14 +42,7 @@ export function WhyChanged({
             title="Change the answer"
             disabled={why.trim() === ''}
             onPress={() => {
-              putCorrection(dossier.client.id, {
-                on: today(),
-                of: 'screening',
-                ofId: screening.id,
-                question,
-                why: why.trim(),
-                ...(saw === undefined ? {} : { saw }),
-              });
+              correct('screening', screening.id, question, why);
               onSaid();
             }}
           />

@@ -12,6 +12,7 @@ import { onOtherSide } from '@zither/contract/row';
 import type {
   Client,
   ClientLine,
+  ClientSummary,
   Dossier,
   KeptRow,
   Operation,
@@ -201,6 +202,15 @@ export function addedPending<T extends AnyRow>(
   return added.length === 0 ? (rows as T[]) : [...rows, ...added];
 }
 
+const NO_SUMMARY: ClientSummary = {
+  isHeld: true,
+  isLimited: false,
+  dueOn: null,
+  recheckedOn: null,
+  shortBy: null,
+  causes: [],
+};
+
 /** The client list with unsent new names and changes on top. */
 export function overlayList(
   lines: readonly ClientLine[],
@@ -230,6 +240,9 @@ export function overlayList(
       byId.set(line.id, { ...line, lastSession: { day: operation.day, at: operation.at } });
     else if (line && operation.kind === 'trial.put' && operation.values.struck === null)
       byId.set(line.id, { ...line, lastMeasuredOn: operation.values.takenOn });
+    else if (line && operation.kind === 'stop.put' && operation.values.after !== 'mistake')
+      // Until it has arrived and is answered there, the list says what this device knows.
+      byId.set(line.id, { ...line, summary: { ...(line.summary ?? NO_SUMMARY), isHeld: true } });
     else if (line && operation.kind === 'prescription.put')
       byId.set(line.id, { ...line, hasPrescription: true });
   }

@@ -308,7 +308,7 @@ const sendOne =
     }
     const problem = problemIn(schemas, answer, status);
     // Who this is, is asked of the whole line, which waits; it never loses an entry.
-    if (status === 401 || status === 403) {
+    if (status === 401 || status === 403 || status === 421) {
       dispatch(reach('failing', sayNotKnown(status)));
       return 'broken';
     }

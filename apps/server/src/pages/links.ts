@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { linkValuesSchema } from '@zither/contract';
+import { linkValuesSchema, valuesIn } from '@zither/contract';
 import type { Db } from '../db/open.ts';
 import { prepared } from '../db/prepared.ts';
 
@@ -26,7 +26,9 @@ export function opened(
       WHERE kind = 'link' AND values_json ->> '$.tokenHash' = ?`,
   ).get(hashOf(token));
   if (!found) return null;
-  const { expiresOn, revoked } = linkValuesSchema.parse(JSON.parse(found.values_json));
+  // Without what the place that keeps it added, such as the moment by a device's own clock.
+  const said = valuesIn(JSON.parse(found.values_json) as { id: string });
+  const { expiresOn, revoked } = linkValuesSchema.parse(said);
   if (revoked || expiresOn < dayOf(found.practice_id)) return null;
   return { practiceId: found.practice_id, clientId: found.client_id };
 }

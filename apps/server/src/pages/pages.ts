@@ -24,7 +24,7 @@ import type { Changes } from '../changes.ts';
 import type { Db } from '../db/open.ts';
 import { rowsOf } from '../db/rows.ts';
 import { ERRORS, Refusal } from '../errors.ts';
-import { knownHosts } from '../plugins/edge.ts';
+import { edge, knownHosts } from '../plugins/edge.ts';
 import { eventually } from '../eventually.ts';
 import { applyOperation } from '../operations.ts';
 import { dossierOf } from '../reading.ts';
@@ -71,12 +71,7 @@ export async function buildPages(options: PagesOptions): Promise<FastifyInstance
     // The same kind page for whoever asks too often.
     errorResponseBuilder: () => Object.assign(new Error('too often'), { statusCode: 429 }),
   });
-  const isKnown = options.isKnownHost ?? knownHosts();
-  app.addHook('onRequest', async (request) => {
-    if (!isKnown(request.headers.host)) throw new Refusal('wrongHost');
-    const isJson = /^application\/json\b/i.test(request.headers['content-type'] ?? '');
-    if (request.method === 'POST' && !isJson) throw new Refusal('wrongType');
-  });
+  edge(app, options.isKnownHost ?? knownHosts());
   app.addHook('onSend', async (_request, reply) => {
     reply.header('cache-control', 'no-store');
     reply.header('referrer-policy', 'no-referrer');

@@ -50,8 +50,10 @@ const isForeign = ({ headers }: FastifyRequest): boolean => {
   }
 };
 
+type IsKnown = (host: string | undefined) => boolean;
+
 /** Answers only requests to this computer's own names, and takes writes only as JSON from its own pages. */
-export function edge(app: FastifyInstance, isKnown: (host: string | undefined) => boolean): void {
+export function edge(app: FastifyInstance, isKnown: IsKnown): void {
   app.addHook('onRequest', async (request) => {
     if (!isKnown(request.headers.host)) throw new Refusal('wrongHost');
     if (request.method === 'GET' || request.method === 'HEAD') return;
