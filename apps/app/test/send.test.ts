@@ -1,5 +1,6 @@
 /** @jest-environment node */
 import type { KeptRow, Operation } from '@zither/contract';
+import { PLAIN_LOOK } from '@zither/contract/row';
 import { draftsActions } from '../features/data/drafts.ts';
 import { allHeld, conflictsOf, refusedOf, stuckOf } from '../features/data/outbox.ts';
 import { dossierKept, rowsActions } from '../features/data/rows.ts';
@@ -235,7 +236,76 @@ describe('sending', () => {
     expect(held(store)).toEqual([]);
   });
 
-  it.each([401, 403])(
+  it('a large entry under way is cut off for a stop, and is sent again after it', async () => {
+    const store = await openTab(device);
+    const look = {
+      takenOn: '2026-01-05',
+      takenAt: '2026-01-05T09:00:00.000Z',
+      view: 'front' as const,
+      condition: 'bodyweight' as const,
+      asks: PLAIN_LOOK,
+      discarded: false,
+      reps: 60,
+      loadKg: 0,
+      lookedAt: null,
+      // As much as a look can name.
+      seen: Array.from({ length: 60 }, () => ({
+        fault: 'kneesIn' as const,
+        severity: 'clear' as const,
+        side: 'left' as const,
+        phase: 'ascent' as const,
+        reps: Array.from({ length: 60 }, () => 60),
+        alternates: false,
+        atDepthDeg: -12.3456,
+      })),
+    };
+    const rowId = newId();
+    const large: Operation = {
+      kind: 'judgement.put',
+      operationId: newId(),
+      rowId,
+      clientId: CLIENT,
+      baseVersion: 0,
+      values: look,
+    };
+    const stop = {
+      kind: 'stop.put' as const,
+      operationId: newId(),
+      rowId: newId(),
+      clientId: CLIENT,
+      baseVersion: 0,
+      values: {
+        on: '2026-01-05',
+        at: '2026-01-05T09:00:00.000Z',
+        movement: 'High bar',
+        what: 'alarm' as const,
+        after: null,
+      },
+    };
+    const { at } = stop.values;
+    const kept = { clientId: CLIENT, version: 1, updatedAt: at, saidAt: at, saidBy: '' };
+    const stopped = { entity: 'stop', row: { ...stop.values, id: stop.rowId, ...kept } };
+    const usual = globalThis.fetch;
+    // The first answer never comes: it is waited for until it is given up.
+    let isFirst = true;
+    globalThis.fetch = (async (url: string, init?: RequestInit) => {
+      if (init?.method !== 'POST' || !isFirst) return usual(url, init);
+      isFirst = false;
+      sent.push(JSON.parse(String(init.body)) as Operation);
+      return new Promise((_resolve, reject) => {
+        init.signal?.addEventListener('abort', () => reject(new DOMException('', 'AbortError')));
+      });
+    }) as typeof fetch;
+    const seen = { entity: 'judgement', row: { ...look, id: rowId, ...kept } };
+    answers = [ok(stopped), ok(seen)];
+    await say(store, large);
+    expect(sent.map((o) => o.kind)).toEqual(['judgement.put']);
+    await say(store, stop);
+    expect(sent.map((o) => o.kind)).toEqual(['judgement.put', 'stop.put', 'judgement.put']);
+    expect(held(store)).toEqual([]);
+  });
+
+  it.each([401, 403, 421])(
     '%i refuses nothing: the line waits and goes on by itself',
     async (status) => {
       const store = await openTab(device);

@@ -262,4 +262,11 @@ describe('the client’s page behind a link', () => {
       expect(answer.body).not.toContain('Heels 42 cm');
     }
   });
+
+  it('opens a link that a device with a wrong clock made', async () => {
+    const said = '2026-01-09T12:00:00.000Z';
+    const made = { ...put('link.put', link()), saidAt: said, clock: { said, sent: said } };
+    expect((await b.send(made)).body.row.deviceSaidAt).toBe(said);
+    expect((await open()).statusCode).toBe(200);
+  });
 });

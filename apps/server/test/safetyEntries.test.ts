@@ -1,4 +1,4 @@
-import { isHeld, limitsOf, safetyOf } from '@zither/visit';
+import { isHeld, limitsOf, safetyOf, versionsNow } from '@zither/visit';
 import { dossierOf } from '../src/reading.ts';
 import { rowsOf } from '../src/db/rows.ts';
 import { benchEach, id, newClient } from './support.ts';
@@ -88,6 +88,23 @@ describe('a safety entry is never refused for its day', () => {
     const { body } = await b.send(stop('2026-01-03', moment(-ago), from(0, ago)));
     expect(body.row.on).toBe('2026-01-03');
     expect(body.row.deviceSaidAt).toBeUndefined();
+  });
+
+  it('said further by a device with a wrong clock, an entry keeps the days it has', async () => {
+    const first = stop('2026-01-02', moment(-72 * HOUR_MS), from(0, 72 * HOUR_MS));
+    await b.send(first);
+    const { body } = await b.send({
+      ...first,
+      ...from(96 * HOUR_MS),
+      operationId: id(),
+      baseVersion: 1,
+      values: { ...first.values, after: 'persists' },
+    });
+    expect(body.row).toMatchObject({
+      on: '2026-01-02',
+      at: moment(-72 * HOUR_MS),
+      after: 'persists',
+    });
   });
 
   it('of a page of before, which does not say its clock', async () => {
@@ -204,6 +221,30 @@ describe('two devices answer one screen', () => {
     expect(held()).toBe(false);
     await b.send(answeredBy(base.rowId, { heart: true }, 'DD', 4000));
     expect(held()).toBe(true);
+  });
+
+  it('the same answer of two coaches can be corrected, each version of it', async () => {
+    const base = first();
+    await b.send(base);
+    await b.send(answeredBy(base.rowId, { heart: true }, 'AA', 1000));
+    await b.send(answeredBy(base.rowId, { heart: true }, 'BB', 2000));
+    const correct = (saw: string) =>
+      b.send(
+        put('correction.put', {
+          on: DAY,
+          of: 'screening',
+          ofId: base.rowId,
+          question: 'heart',
+          why: 'Asked of the wrong client',
+          saw,
+        }),
+      );
+    const versions = versionsNow(dossier(), 'screening', base.rowId, 'heart');
+    expect(versions).toEqual([moment(1000), moment(2000)]);
+    await correct(versions[0]!);
+    expect(held()).toBe(true);
+    await correct(versions[1]!);
+    expect(held()).toBe(false);
   });
 
   it('two screens of one day: neither takes back what the other told', async () => {

@@ -34,8 +34,8 @@ const RETRY_MOST_MS = 20_000;
 /** What the server fails at for its own reasons: nothing can be sent meanwhile. */
 const SERVER_WIDE = new Set(['busy', 'noSpace', 'readOnly', 'storage']);
 
-/** An entry of so many characters makes room for one that may hold a client. */
-const LARGE = 64 * 1024;
+/** An entry of so many characters, a second on a slow line, makes room for one that may hold a client. */
+const LARGE = 16 * 1024;
 
 /** The moment it is, ISO 8601 UTC, by this device's clock as the server corrected it. */
 export const momentNow = (): string => correctedNow().toISOString();
