@@ -61,7 +61,7 @@ export function setRight<T extends object>(
   before: object | null,
 ): T {
   const said = values as Record<string, unknown>;
-  // What the entry said before was set right then.
+  // A value that stood in the row before had its day set right when it came.
   const isOld = (key: string) => before !== null && said[key] === Reflect.get(before, key);
   const told = toldAt.slice(0, 10);
   const changed: Record<string, unknown> = {};

@@ -3,6 +3,7 @@ import { LONG_AGO } from '@zither/contract/row';
 import type { Placed } from '@zither/core';
 import { versionsOf } from './locking.ts';
 import { countingTrials } from './trying.ts';
+import { gymDayOf } from './gymDay.ts';
 
 /** What happened to a client's setup at one moment. */
 export type SetupEvent = Placed & {
@@ -32,7 +33,7 @@ export function setupHistory(dossier: Dossier): SetupEvent[] {
           {
             kind: 'chosen' as const,
             id: setup.id,
-            on: saidAt(setup).slice(0, 10),
+            on: gymDayOf(dossier.schools, saidAt(setup)),
             at: saidAt(setup),
             by: setup.saidBy,
             setup: setup.setup,

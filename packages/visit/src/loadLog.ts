@@ -16,6 +16,7 @@ import {
 } from '@zither/core';
 import { versionsOf } from './locking.ts';
 import { couldSee } from './signs.ts';
+import { gymDayOf } from './gymDay.ts';
 
 /** Sets that count, the newest first. */
 export const loadSetsOf = ({ loadSets }: Pick<Dossier, 'loadSets'>): LoadSet[] =>
@@ -182,11 +183,12 @@ export function rungOfSetup({ hold, support }: Pick<Setup, 'hold' | 'support'>):
 /** A set as the log keeps it, from a capture of it; null where nothing says with which load or in which position it was. */
 function setFrom(
   { id, report, asks, condition, takenOn, takenAt }: CaptureLine,
-  { locks, setup: inUse }: Pick<Dossier, 'locks' | 'setup'>,
+  { locks, setup: inUse, schools }: Pick<Dossier, 'locks' | 'setup' | 'schools'>,
 ): LoadSetValues | null {
   const lock = locks.find((l) => l.on <= takenOn && !l.takenBack);
   // A loaded look is of the setup chosen by then.
-  const setup = lock?.setup ?? (inUse && inUse.saidAt.slice(0, 10) <= takenOn ? inUse.setup : null);
+  const setup =
+    lock?.setup ?? (inUse && gymDayOf(schools, inUse.saidAt) <= takenOn ? inUse.setup : null);
   const { loadKg, shod, belt } = asks;
   if (condition !== 'load' || !loadKg || !setup || report.reps.length === 0) return null;
   return {

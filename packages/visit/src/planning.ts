@@ -40,6 +40,7 @@ import { hurtAtHome } from './home.ts';
 import { routineWishes } from './training.ts';
 import { weekOf, type WeekAnswer } from './week.ts';
 import { ankleDay } from './trying.ts';
+import { gymDayOf } from './gymDay.ts';
 
 /** From here a cause is worked on without a conclusion in Probe (house default, as in the network's plan). */
 export const WORKED_FROM = 0.5;
@@ -161,7 +162,7 @@ export function planFor(
       support: known.support ?? { kind: 'floor' },
     },
     askedDepthDeg: methodOf(dossier).targetDepthDeg,
-    measuredOn: ankleDay(dossier) ?? dossier.client.updatedAt.slice(0, 10),
+    measuredOn: ankleDay(dossier) ?? gymDayOf(dossier.schools, dossier.client.updatedAt),
     basis,
     causes,
     referred,

@@ -13,7 +13,8 @@ import type {
   Schools,
   TableChangeRow,
 } from '@zither/contract';
-import { inOrderOf, kindOf, KINDS, LISTED_KINDS } from '@zither/contract/kinds';
+import { HOLDING_KINDS, inOrderOf, kindOf, KINDS, LISTED_KINDS } from '@zither/contract/kinds';
+import { gymDayOf } from './gymDay.ts';
 
 /** Stands where the server has not given a moment yet. */
 export const NOT_YET = '1970-01-01T00:00:00.000Z';
@@ -100,8 +101,12 @@ interface Row {
   day?: string;
 }
 
+/** What tells of safety and may be dated ahead: it is told when it is said, and what it tightens counts at once. */
+const TELLS_AHEAD: ReadonlySet<RowKind> = new Set<RowKind>([...HOLDING_KINDS, 'clearance']);
+
 /** Whether a row had been said by the end of a day. A row that was changed later counts from the moment it carries itself. */
-function isSaidBy(row: object, day: string): boolean {
+function isSaidBy(kind: RowKind, row: object, day: string, schools: Schools): boolean {
+  if (TELLS_AHEAD.has(kind) && gymDayOf(schools, (row as Row).saidAt) <= day) return true;
   const { saidAt, takenAt, at, takenOn, on, givenOn, day: own } = row as Row;
   const moment = takenAt ?? (at?.includes('T') ? at : undefined) ?? saidAt;
   const of = takenOn ?? on ?? givenOn ?? own ?? '';
@@ -155,7 +160,7 @@ export function dossierAt(
     tables: record.tables.filter((t) => t.at < endOf(on)),
     dossier: dossierFrom(record.client, methods, (kind) =>
       (record[KINDS[kind].list] as RowOf<typeof kind>[])
-        .filter((row) => isSaidBy(row, on))
+        .filter((row) => isSaidBy(kind, row, on, methods))
         .map((row) => withoutApart(kind, asOf(on)(row)))
         .sort(inOrderOf(kind) as never),
     ),
@@ -174,7 +179,7 @@ export function dossierOn(dossier: Dossier, on: string): Dossier {
     const held = was[newest ?? list];
     const rows = Array.isArray(held) ? held : held ? [held] : [];
     return rows
-      .filter((row) => isSaidBy(row, on))
+      .filter((row) => isSaidBy(kind, row, on, dossier.schools))
       .map((row) => asOf(on)(row as { saidAt: string })) as never;
   });
 }

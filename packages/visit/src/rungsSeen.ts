@@ -4,6 +4,7 @@ import { rungOfSetup, rungsLifted } from './loadLog.ts';
 import { verdictIn } from './locking.ts';
 import { baselinesOf } from './looks.ts';
 import { namedIn } from './signs.ts';
+import { gymDayOf } from './gymDay.ts';
 
 /** Reps of a trial are three to five; three are sure. */
 const TRIAL_REPS = 3;
@@ -38,7 +39,7 @@ const BY_TEST: Readonly<Record<string, ShownByTest>> = {
 function fromLoadedLooks(dossier: Dossier): { at: string; seen: RungSeen }[] {
   const { setup } = dossier;
   if (!setup) return [];
-  const since = setup.saidAt.slice(0, 10);
+  const since = gymDayOf(dossier.schools, setup.saidAt);
   const looks = baselinesOf(dossier, null).filter(
     ({ look }) => look.condition === 'load' && look.takenOn >= since,
   );

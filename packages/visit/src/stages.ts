@@ -19,6 +19,7 @@ import { dueOn } from './recheck.ts';
 import { rechecksOf } from './rechecks.ts';
 import { planOf } from './record.ts';
 import { workedOn } from './signs.ts';
+import { gymDayOf } from './gymDay.ts';
 
 /**
  * `done`: what it is for stands, from today. `partial`: something is there, old or unfinished. `attention`: something must be seen to.
@@ -152,7 +153,7 @@ function setView(dossier: Dossier, safety: Safety, day: string, rules: SetupRule
   if (lockOf(dossier)?.on === day) return view('done', 'lockedToday');
   if (dossier.setupTrials.some((t) => !t.undone && t.takenOn === day))
     return view('partial', 'beingTried');
-  return setup && setup.saidAt.slice(0, 10) >= day
+  return setup && gymDayOf(dossier.schools, setup.saidAt) >= day
     ? view('done', 'setToday')
     : view('partial', 'fromLastTime');
 }

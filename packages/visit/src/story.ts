@@ -33,8 +33,6 @@ export type StoryEvent = { on: string; at: string; key: string } & (
   | { kind: 'home'; done: number; hurts: number }
 );
 
-const dayOf = (moment: string): string => moment.slice(0, 10);
-
 /** Everything that happened to a client, the newest first: visits, setups, plans, rechecks, loads, pain, what came back from home. */
 export function storyOf(dossier: Dossier): StoryEvent[] {
   const days = new Set([
@@ -104,7 +102,7 @@ export function storyOf(dossier: Dossier): StoryEvent[] {
     ...dossier.stops.map((s): StoryEvent => ({
       kind: 'stop',
       key: s.id,
-      on: dayOf(s.at),
+      on: s.on,
       at: s.at,
       what: s.what,
     })),

@@ -1,6 +1,6 @@
-import type { ClientRecord, Lock, Screening, SetupTrial, Trial } from '@zither/contract';
+import type { ClientRecord, Lock, Screening, SetupTrial, Stop, Trial } from '@zither/contract';
 import { BALANCED } from '@zither/core';
-import { dossierAt, kitHere, safetyOf } from '@zither/visit';
+import { dossierAt, isHeld, kitHere, safetyOf } from '@zither/visit';
 import { dossierOf, five, ID, trial } from './trialRows.ts';
 
 const row = (saidAt: string) => ({
@@ -68,6 +68,39 @@ describe('a record as known on a day', () => {
     expect(at(record, '2026-01-20').screenings).toEqual([]);
     expect(safetyOf(at(record, '2026-01-20'), '2026-01-20').state).toBe('notScreened');
     expect(at(record, '2026-02-10').screenings).toEqual([late]);
+  });
+
+  it('tells what is dated ahead once it is said: what it tightens holds that day already', () => {
+    const ahead: Screening = {
+      ...row('2026-02-10T09:00:00.000Z'),
+      takenOn: '2026-02-12',
+      purpose: 'strength',
+      asked: ['nerve'],
+      answers: { nerve: true },
+      answeredAt: {},
+    };
+    const record = recordOf({ screenings: [ahead] });
+    expect(at(record, '2026-02-09').screenings).toEqual([]);
+    expect(at(record, '2026-02-10').screenings).toEqual([ahead]);
+    expect(isHeld(safetyOf(at(record, '2026-02-10'), '2026-02-10'))).toBe(true);
+  });
+
+  it.each([
+    ['Pacific/Auckland', '2026-02-09T19:30:00.000Z', '2026-02-10'],
+    ['America/Los_Angeles', '2026-02-11T06:30:00.000Z', '2026-02-10'],
+  ])('has a stop on the day it was in the gym, in %s', (zone, said, on) => {
+    const stop: Stop = {
+      ...row(said),
+      on,
+      at: said,
+      movement: 'Squat',
+      what: 'alarm',
+      after: null,
+    };
+    const record = recordOf({ stops: [stop] });
+    record.practice.zone = [{ ...row('2026-01-01T00:00:00.000Z'), zone }];
+    expect(isHeld(safetyOf(at(record, '2026-02-09'), '2026-02-09'))).toBe(false);
+    expect(isHeld(safetyOf(at(record, on), on))).toBe(true);
   });
 
   it('has the practice’s rack, drills and counts as they were then', () => {
