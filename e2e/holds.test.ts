@@ -111,6 +111,33 @@ describe('a stop holds', () => {
     await context.close();
   });
 
+  it('a value that was refused is typed again in its notice', async () => {
+    const { page, context } = await visit(house.browser, PHONE, server.address);
+    const address = await open(page, 'Orla Venn');
+    await page.route('**/api/operations', (route) =>
+      route.fulfill({
+        status: 400,
+        contentType: 'application/json',
+        body: JSON.stringify({
+          code: 'invalid',
+          path: 'values.massKg',
+          message: 'values.massKg must be less.',
+        }),
+      }),
+    );
+    await page.goto(`${address}/edit`);
+    await enter(page, 'Body mass, kg', '71');
+    await page.getByText(/^Orla Venn: .* not taken by the server/).waitFor();
+    await page.unroute('**/api/operations');
+    const again = page.getByLabel('Mass kg', { exact: true });
+    expect(await page.getByRole('button', { name: 'Send it so' }).isDisabled()).toBe(true);
+    await again.fill('71,5');
+    await page.getByRole('button', { name: 'Send it so' }).tap();
+    await saved(page);
+    expect((await dossierOf(address)).client.massKg).toBe(71.5);
+    await context.close();
+  });
+
   it('goes before an entry that something on the way would not pass on', async () => {
     const { page, context } = await visit(house.browser, PHONE, server.address);
     const address = await open(page, 'Ivo Larch');

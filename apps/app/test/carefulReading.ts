@@ -1,4 +1,4 @@
-const questionOf = (f: Fact): string => (f.kind === 'answer' ? f.about.split(' ')[0]! : '');
+const questionOf = (f: Telling): string => (f.kind === 'answer' ? f.about.split(' ')[0]! : '');
 
 /**
  * The same answer given again to a question that was cleared: on the same screen by somebody who saw it there; or on another, with no "no" since that the
@@ -32,7 +32,12 @@ export interface Fact {
   /** What it is about: the stop, the screen, the pain. */
   row: string;
   about: string;
+  /** Facts that a new screen repeats of the one before it: told with it, wherever it arrives. */
+  repeats: ReadonlySet<number>;
 }
+
+/** What is said of a fact where it is told; the rest the reader works out. */
+export type Telling = Pick<Fact, 'kind' | 'row' | 'about'>;
 
 /** A correction is a word of its own, not another of the thing it corrects. */
 const isOwn = ({ kind }: Fact): boolean => kind === 'correction';
@@ -46,8 +51,16 @@ export class Careful {
     this.reached = Array.from({ length: devices }, () => new Set<number>());
   }
 
-  said(by: number, fact: Omit<Fact, 'id' | 'by' | 'knew'>): Fact {
-    const made = { ...fact, id: this.facts.length, by, knew: new Set(this.reached[by]) };
+  /** @param repeating the screen whose answers a new one repeats; null = none */
+  said(by: number, fact: Telling, repeating: string | null = null): Fact {
+    const knew = new Set(this.reached[by]);
+    const repeated = this.facts.filter(
+      (f) => knew.has(f.id) && f.kind === 'answer' && f.row === repeating,
+    );
+    // Its own question it answers anew, and so does not repeat.
+    const isOther = (id: number) => questionOf(this.facts[id]!) !== questionOf(fact);
+    const repeats = new Set(repeated.flatMap((f) => [f.id, ...f.repeats]).filter(isOther));
+    const made = { ...fact, id: this.facts.length, by, knew, repeats };
     this.facts.push(made);
     this.reached[by]!.add(made.id);
     return made;
@@ -60,7 +73,7 @@ export class Careful {
         f === fact ||
         (f.id < fact.id && f.by === fact.by && f.row === fact.row && !isOwn(f) && !isOwn(fact))
       )
-        this.server.add(f.id);
+        for (const id of [f.id, ...f.repeats]) this.server.add(id);
   }
 
   toldAll(who: number): void {
@@ -68,8 +81,9 @@ export class Careful {
   }
 
   toldOfRow(who: number, row: string): void {
-    for (const { id, row: of, kind } of this.facts)
-      if (this.server.has(id) && of === row && kind !== 'correction') this.reached[who]!.add(id);
+    for (const { id, row: of, kind, repeats } of this.facts)
+      if (this.server.has(id) && of === row && kind !== 'correction')
+        for (const told of [id, ...repeats]) this.reached[who]!.add(told);
   }
 
   holds = (who: number): boolean => this.heldBy(this.reached[who]!);

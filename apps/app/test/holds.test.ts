@@ -18,7 +18,7 @@ import { flush, momentNow, retryRefused, submit } from '../features/data/send.ts
 import type { Store } from '../features/data/store.ts';
 import { recall, sync } from '../features/data/sync.ts';
 import { today } from '../features/data/today.ts';
-import { Careful, type Fact } from './carefulReading.ts';
+import { Careful, type Fact, type Telling } from './carefulReading.ts';
 import { kill, newDevice, openTab, type TestDevice } from './deviceBench.ts';
 
 /** More sequences in the longer run: HOLDS=1000 npm run holds. */
@@ -106,8 +106,8 @@ globalThis.fetch = (async (url: string, init?: RequestInit) => {
     if (fate === 'page') return new Response('<html>Sign in to this network</html>');
     if (fate === 'refused')
       return json(400, { code: 'invalid', message: 'values.on is in the future.' });
+    if (fate === 'twice') serve(operation);
     const answer = serve(operation);
-    if (fate === 'twice') return serve(operation);
     if (fate === 'answerLost') throw lost;
     // An answer brings the row as it stands, with what others told in it.
     if (answer.status === 200) world.careful.toldOfRow(who, operation.rowId);
@@ -156,11 +156,12 @@ const isHeldOn = (page: Store): boolean => {
 async function say(
   who: number,
   operation: object,
-  fact: Omit<Fact, 'id' | 'by' | 'knew'>,
+  fact: Telling,
   over?: { id: string },
+  repeating: string | null = null,
 ) {
   const { rowId } = operation as { rowId: string };
-  world.tells.set(`${rowId} ${new Date().toISOString()}`, world.careful.said(who, fact));
+  world.tells.set(`${rowId} ${new Date().toISOString()}`, world.careful.said(who, fact, repeating));
   await on(who, (page) =>
     page.dispatch(
       submit(
@@ -302,6 +303,7 @@ async function does(who: number, what: Act): Promise<void> {
         { kind: 'screening.put', rowId: row.id, baseVersion: row.version, values },
         { kind: 'answer', row: row.id, about: `${question} ${isYes ? 'yes' : 'no'}` },
         newest ?? undefined,
+        newest ? null : (newestScreening(dossier)?.id ?? null),
       );
     }
     case 'pain': {

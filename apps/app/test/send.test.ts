@@ -3,11 +3,13 @@ import type { KeptRow, Operation } from '@zither/contract';
 import { PLAIN_LOOK } from '@zither/contract/row';
 import { draftsActions } from '../features/data/drafts.ts';
 import { allHeld, conflictsOf, refusedOf, stuckOf } from '../features/data/outbox.ts';
+import { valueToMend } from '../features/data/queue.ts';
 import { dossierKept, rowsActions } from '../features/data/rows.ts';
 import {
   dropHeld,
   dropUnreadable,
   flush,
+  mendRefused,
   retryRefused,
   settleConflict,
   submit,
@@ -366,6 +368,34 @@ describe('sending', () => {
     expect(refusedOf(reloaded.getState())).toHaveLength(1);
     await reloaded.dispatch(dropHeld(seq));
     expect(await rawLine(device)).toEqual([]);
+  });
+
+  it('sends what was refused for one value again with another, as a message of its own', async () => {
+    const store = await openTab(device);
+    const no = (path?: string) => () =>
+      json(400, { code: 'invalid', ...(path ? { path } : {}), message: 'Not so.' });
+    answers = [no('values.segmentsMm.thigh')];
+    const first = put(70);
+    await say(store, { ...first, values: { ...values, segmentsMm: { thigh: 560 } } } as Operation);
+    const [item] = refusedOf(store.getState());
+    expect(valueToMend(item!)).toBe(560);
+    // One that no server takes goes nowhere, and loses nothing.
+    const before = sent.length;
+    await store.dispatch(mendRefused(item!.seq, -5));
+    expect(sent).toHaveLength(before);
+    expect(refusedOf(store.getState())).toMatchObject([
+      { operation: { values: { segmentsMm: { thigh: 560 } } }, state: 'refused' },
+    ]);
+    answers = [no(), ok(row(70, 1))];
+    await store.dispatch(mendRefused(item!.seq, 460));
+    await settle();
+    expect(sent.at(-1)).toMatchObject({ values: { massKg: 68, segmentsMm: { thigh: 460 } } });
+    expect(sent.at(-1)!.operationId).not.toBe(first.operationId);
+    // Refused once more, for no value that is named.
+    expect(valueToMend(refusedOf(store.getState())[0]!)).toBeNull();
+    await store.dispatch(retryRefused(item!.seq));
+    await settle();
+    expect(held(store)).toEqual([]);
   });
 });
 

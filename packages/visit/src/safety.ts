@@ -106,6 +106,7 @@ const undecided = (
         saidAt: at,
         answeredAt: { [question]: at },
         asked: [question],
+        turned: s.turned,
         on: s.takenOn,
         isNewest,
         source: { of: 'screening', ofId: s.id },

@@ -40,7 +40,7 @@ export const sayChangedElsewhere = (kind: RowKind, client: string | null = null)
   `${client === null ? THIS[kind] : `${client}: ${THIS[kind].toLowerCase()}`} ${THIS[kind].startsWith('These') ? 'were' : 'was'} changed on another device while you worked.`;
 
 /** The name of a field as a person reads it. */
-const fieldIn = (path: string): string =>
+export const fieldIn = (path: string): string =>
   path
     .replace(/^values\./, '')
     .replace(/[A-Z]/g, (c) => ` ${c.toLowerCase()}`)

@@ -235,6 +235,46 @@ export function retried(items: readonly Held[], seq: number): Held[] {
     : changed(items, seq, { state: 'waiting', problem: null, failures: 0 });
 }
 
+/** The steps of a problem’s path, as `values.answers[2].level` writes them. */
+const stepsOf = (problem: Problem | null): string[] =>
+  problem?.path?.split(/[.[\]]+/).filter((step) => step !== '') ?? [];
+
+/** The value a refused entry was refused for, where it is a number or a text that can be typed again; null = it names none. */
+export function valueToMend({ operation, problem }: Held): string | number | null {
+  const path = stepsOf(problem);
+  if (path[0] !== 'values') return null;
+  const value = path.reduce<unknown>(
+    (of, key) => (typeof of === 'object' && of !== null ? Reflect.get(of, key) : undefined),
+    operation,
+  );
+  return typeof value === 'string' || typeof value === 'number' ? value : null;
+}
+
+/** A copy of something with the value at a path replaced. */
+function withValueAt(of: unknown, [key, ...rest]: readonly string[], value: unknown): unknown {
+  if (key === undefined) return value;
+  if (Array.isArray(of))
+    return of.map((item, i) => (String(i) === key ? withValueAt(item, rest, value) : item));
+  const record = of as Record<string, unknown>;
+  return { ...record, [key]: withValueAt(record[key], rest, value) };
+}
+
+/** What was said in a refused entry, with the value it was refused for typed again. */
+export const mended = (item: Held, value: string | number): Operation =>
+  withValueAt(item.operation, stepsOf(item.problem), value) as Operation;
+
+/** A refused entry that goes on its way with other contents, as a message of its own. */
+export const sentAnew = (items: readonly Held[], seq: number, operation: Operation): Held[] =>
+  items.some((i) => i.seq === seq && i.state === 'refused')
+    ? changed(items, seq, {
+        operation,
+        tried: false,
+        state: 'waiting',
+        problem: null,
+        failures: 0,
+      })
+    : [...items];
+
 /** The coach gave it up. */
 export const dropped = (items: readonly Held[], seq: number): Held[] =>
   items.filter((i) => i.seq !== seq);

@@ -6,7 +6,7 @@ import { v4 as uuid } from 'uuid';
 import { call } from './call.ts';
 import { clockActions, correctedNow } from './clock.ts';
 import type { Line } from './device.ts';
-import { allHeld, outboxActions } from './outbox.ts';
+import { allHeld, outboxActions, refusedOf } from './outbox.ts';
 import {
   arrived,
   collided,
@@ -14,11 +14,14 @@ import {
   enqueue,
   failed,
   heldOf,
+  mended,
   nextToSend,
   onTopOf,
   refused,
   retried,
+  sentAnew,
   tried,
+  valueToMend,
   type Held,
 } from './queue.ts';
 import { reading, type Reading } from './reading.ts';
@@ -379,6 +382,23 @@ export const retryRefused =
   async (dispatch, _getState, { sending }) => {
     sending.dueAt.delete(seq);
     await dispatch(update((items) => retried(items, seq)));
+    void dispatch(flush());
+  };
+
+/** What was refused for one value, sent again with another; one that cannot be is refused here, and stays as it was. */
+export const mendRefused =
+  (seq: number, value: string | number): Thunk<Promise<void>> =>
+  async (dispatch, getState, { sending }) => {
+    const item = refusedOf(getState()).find((i) => i.seq === seq);
+    if (!item || valueToMend(item) === null) return;
+    const { operationSchema, problemOf } = await reading();
+    const said = operationSchema.safeParse({ ...mended(item, value), operationId: uuid() });
+    if (!said.success) {
+      const problem = problemOf(said.error);
+      return dispatch(update((items) => refused(items, seq, problem)));
+    }
+    sending.dueAt.delete(seq);
+    await dispatch(update((items) => sentAnew(items, seq, said.data)));
     void dispatch(flush());
   };
 

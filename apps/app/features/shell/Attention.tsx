@@ -22,6 +22,7 @@ import {
   useAppDispatch,
   useAppSelector,
   useDraft,
+  valueToMend,
   type Held,
 } from '../data/index.ts';
 import { takeUpdate, versions } from './update.ts';
@@ -38,6 +39,8 @@ import {
 } from '@zither/words/attention';
 
 const Conflict = lazy(async () => ({ default: (await import('./Conflict.tsx')).Conflict }));
+
+const Mend = lazy(async () => ({ default: (await import('./Mend.tsx')).Mend }));
 
 const kindOfOperation = (operation: Operation) => putIn(operation)?.kind ?? null;
 
@@ -107,7 +110,16 @@ function Refused({ item, client }: { item: Held; client: string | null }) {
           : [{ label: 'Throw away', onPress: () => void dispatch(dropHeld(seq)) }]),
       ]}
     >
-      {sayRefused(kindOfOperation(operation), problem ?? { message: '' }, client, holds)}
+      <View style={{ gap: space.s }}>
+        <Say>
+          {sayRefused(kindOfOperation(operation), problem ?? { message: '' }, client, holds)}
+        </Say>
+        {valueToMend(item) !== null && (
+          <Suspense fallback={null}>
+            <Mend item={item} />
+          </Suspense>
+        )}
+      </View>
     </Notice>
   );
 }
