@@ -223,3 +223,32 @@ describe('two devices answer one screen', () => {
     await one.context.close();
   });
 });
+
+it('a note written without network is compared with a client archived meanwhile', async () => {
+  const { page, context } = await visitKeepingApp(house.browser, PHONE, server.address);
+  const address = await open(page, 'Tove Ashlund');
+  await keptApp(page);
+  await page.goto(`${address}/edit`);
+  await context.setOffline(true);
+  await enter(page, 'Notes', 'Mornings only.');
+  const { client } = await dossierOf(address);
+  const archived = await fetch(`${server.address}/api/operations`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', 'x-plumb-build': 'test' },
+    body: JSON.stringify({
+      kind: 'client.archive',
+      operationId: crypto.randomUUID(),
+      rowId: client.id,
+      baseVersion: client.version,
+      archived: true,
+    }),
+  });
+  expect(archived.status).toBe(200);
+  await context.setOffline(false);
+  await page.getByText(/^Tove Ashlund: .*changed on another device/).waitFor();
+  await page.getByText('Mornings only.').first().waitFor();
+  await page.getByRole('button', { name: 'Keep mine' }).tap();
+  await saved(page);
+  expect((await dossierOf(address)).client.notes).toBe('Mornings only.');
+  await context.close();
+});

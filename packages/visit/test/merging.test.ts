@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import type { Dossier, ScreeningValues } from '@zither/contract';
 import { answered, mergedRow, toBeDecided, type Version } from '@zither/visit/merging';
-import { clearancesToAsk, isSlip, safetyChanges } from '@zither/visit';
+import { clearancesToAsk, isHeld, isSlip, safetyChanges, safetyOf } from '@zither/visit';
 import { sayChange, sayDiffers, sayGiven } from '@zither/words/safety';
+import { dossierOf } from './trialRows.ts';
 
 const at = (minute: number) => `2026-01-05T10:${String(minute).padStart(2, '0')}:00.000Z`;
 const BASE: ScreeningValues = {
@@ -116,6 +117,38 @@ describe('two screens made on one', () => {
     const no = answered(yes, 'heart', {}, at(6));
     expect([no.answeredAt.heart, no.turned]).toEqual([at(6), ['heart']]);
   });
+});
+
+it('an answer that one device turned round is another than the one cleared on the other', () => {
+  minute = 0;
+  const theirs = after(BASE, [{ question: 'heart', level: 1 }]);
+  const no = after(BASE, [{ question: 'heart', level: null }]);
+  const both = merged(BASE, theirs, after(no, [{ question: 'heart', level: 1 }]));
+  const row = { id: 'a', clientId: 'c', version: 1, updatedAt: at(0), saidAt: at(0), saidBy: 'CH' };
+  const heldWith = (screen: ScreeningValues, saw: string) =>
+    isHeld(
+      safetyOf(
+        {
+          ...dossierOf([]),
+          screenings: [{ ...row, ...screen }],
+          clearances: [
+            {
+              ...row,
+              who: 'A. Clinician',
+              licence: 'L1',
+              givenOn: '2026-01-05',
+              expiresOn: null,
+              limits: [],
+              covers: ['heart'],
+              seen: [{ of: 'screening', id: 'a', question: 'heart', version: saw }],
+            },
+          ],
+        },
+        '2026-01-05',
+      ),
+    );
+  expect(heldWith(theirs, theirs.answeredAt.heart!)).toBe(false);
+  expect(heldWith(both, theirs.answeredAt.heart!)).toBe(true);
 });
 
 describe('changes of what was told', () => {
