@@ -81,6 +81,23 @@ export function outcomeFits(
     });
 }
 
+/** Groups of causes that are acted on together, as the core names them. */
+export const groupIdSchema = z.enum(
+  [
+    'ankleCalf',
+    'hipFold',
+    'hipRotation',
+    'abductors',
+    'foot',
+    'trunk',
+    'thighs',
+    'habit',
+    'load',
+    'shoulder',
+  ],
+  { error: 'must be a known group of causes.' },
+);
+
 /** Causes, as the core names them. */
 export const causeIdSchema = z.enum(
   [

@@ -5,6 +5,7 @@ import { measureIdSchema } from './session.ts';
 import {
   causeIdSchema,
   findingIdSchema,
+  groupIdSchema,
   NAMED_OUTCOMES,
   outcomeFits,
   outcomeSchema,
@@ -271,9 +272,24 @@ const consent = {
     .max(120, { error: 'must be at most 120 characters.' }),
 };
 
+const choose = {
+  ...decided,
+  kind: z.literal('choose'),
+  /** `workOn`: the plan works on it, whatever its chance; `setAside`: it does not. */
+  as: z.enum(['workOn', 'setAside'], { error: 'must be workOn or setAside.' }),
+  of: z.discriminatedUnion('kind', [
+    z.strictObject({ kind: z.literal('group'), group: groupIdSchema }),
+    z.strictObject({
+      kind: z.literal('cause'),
+      cause: causeIdSchema,
+      side: sideSchema.nullable(),
+    }),
+  ]),
+};
+
 const kindError = {
   error:
-    'must be leaveAlone, workOn, train, entryTest, routine, week, afterRoutine, recheck or consent.',
+    'must be leaveAlone, workOn, choose, train, entryTest, routine, week, afterRoutine, recheck or consent.',
 };
 
 /** What a coach concluded: a finding too small to matter, the causes a plan is made for, what is trained, or how an entry test went. */
@@ -282,6 +298,7 @@ export const decisionValuesSchema = z.discriminatedUnion(
   [
     z.strictObject(leaveAlone),
     z.strictObject(workOn),
+    z.strictObject(choose),
     z.strictObject(train),
     z.strictObject(entryTest),
     z.strictObject(routine),
@@ -299,6 +316,7 @@ export const decisionSchema = z.discriminatedUnion(
   [
     z.strictObject({ ...leaveAlone, ...clientRow }),
     z.strictObject({ ...workOn, ...clientRow }),
+    z.strictObject({ ...choose, ...clientRow }),
     z.strictObject({ ...train, ...clientRow }),
     z.strictObject({ ...entryTest, ...clientRow }),
     z.strictObject({ ...routine, ...clientRow }),

@@ -1,5 +1,6 @@
 import {
   CAUSE_IDS,
+  GROUP_IDS,
   DECIDING_FAULTS,
   EFFECTS,
   LINKS,
@@ -17,6 +18,7 @@ import {
 } from '@zither/core';
 import {
   causeIdSchema,
+  groupIdSchema,
   decidingFaultSchema,
   decisionValuesSchema,
   findingIdSchema,
@@ -35,6 +37,7 @@ const AT = '2026-01-05T09:00:00.000Z';
 describe('the words of Probe', () => {
   it('are the same in the contract as in the core', () => {
     expect(causeIdSchema.options).toEqual([...CAUSE_IDS]);
+    expect(groupIdSchema.options).toEqual([...GROUP_IDS]);
     expect(testIdSchema.options).toEqual([...TEST_IDS]);
     expect(rungIdSchema.options).toEqual([...RUNGS]);
     expect(weekDaysSchema.element.options).toEqual([...DAY_KINDS]);
@@ -99,7 +102,7 @@ describe('the words of Probe', () => {
     expect(
       decisionValuesSchema.safeParse({ ...base, kind: 'forget' }).error?.issues[0]?.message,
     ).toBe(
-      'must be leaveAlone, workOn, train, entryTest, routine, week, afterRoutine, recheck or consent.',
+      'must be leaveAlone, workOn, choose, train, entryTest, routine, week, afterRoutine, recheck or consent.',
     );
   });
 });

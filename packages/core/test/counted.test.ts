@@ -56,6 +56,8 @@ describe('what the practice’s counts do to a drill', () => {
 describe('a plan that may use them', () => {
   const input: PrescriptionInput = {
     causes: [{ cause: 'ankleJoint', side: 'left', chance: 0.8, because: [] }],
+    fills: [],
+    findings: [],
     sparesKnees: false,
     feetDiffer: true,
     limits: [],
@@ -63,7 +65,7 @@ describe('a plan that may use them', () => {
     banned: [],
     stifferSide: 'left',
     method: BALANCED,
-    wishes: { minutes: 10, kit: null, pinned: [], banned: [] },
+    wishes: { minutes: 15, kit: null, pinned: [], banned: [] },
     hurt: [],
     drills: DRILLS,
     cues: CUES,

@@ -53,6 +53,8 @@ const planBy = (method: MethodProfile, ...causes: WorkedCause['cause'][]) =>
   prescribe({
     causes: causes.map(worked),
     limits: [],
+    fills: [],
+    findings: [],
     sparesKnees: false,
     feetDiffer: true,
     referred: [],

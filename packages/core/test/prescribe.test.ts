@@ -9,16 +9,24 @@ import {
   CUES,
   DRILL_KIT,
   DRILLS,
+  FAULTS,
+  FIRST_HELP,
+  firstCues,
+  firstDrills,
   footPositions,
   IN_EVERY_ROOM,
   prescribe,
+  PHASES,
   PROFILES,
   ROUTINE_PARTS,
+  SIDES,
   swapFor,
+  TEST_IDS,
   USUAL_LIMITS,
   type BannedCue,
   type CauseId,
   type PrescriptionInput,
+  type ServedFault,
   type Side,
   type WorkedCause,
 } from '../src/index.ts';
@@ -35,6 +43,8 @@ const input = (
 ): PrescriptionInput => ({
   causes,
   limits: [],
+  fills: [],
+  findings: [],
   sparesKnees: false,
   feetDiffer: true,
   referred: [],
@@ -50,6 +60,7 @@ const input = (
   ...change,
 });
 
+const SERVED = Object.keys(FIRST_HELP) as ServedFault[];
 const BANNED: BannedCue[] = ['kneesOut', 'chestUp', 'forcedTuck', 'stretchAnkle'];
 /** Causes a plan works on: neither for a clinician nor a reason to stop. */
 const TRAINED = CAUSE_IDS.filter((id) => !['refer', 'stop'].includes(CAUSES[id].kind));
@@ -94,6 +105,17 @@ const inputs = fc
       banned: someDrills,
     }),
     hurt: someDrills,
+    fills: causesOf,
+    findings: fc.uniqueArray(
+      fc.record({
+        fault: fc.constantFrom(...SERVED),
+        side: fc.constantFrom<Side | null>('left', 'right', null),
+        phase: fc.constantFrom(null, ...PHASES),
+        severity: fc.constantFrom('slight' as const, 'clear' as const),
+        test: fc.constant(null),
+      }),
+      { maxLength: 4, selector: (f) => f.fault },
+    ),
     // Whatever a practice counted, the limits hold.
     sparesKnees: fc.boolean(),
     feetDiffer: fc.boolean(),
@@ -122,11 +144,23 @@ describe('a plan for the causes found', () => {
           expect(plan.seconds).toBeLessThanOrEqual(60 * given.wishes.minutes);
         const steps = plan.drills.map((d) => ROUTINE_PARTS.indexOf(d.drill.part));
         expect(steps).toEqual([...steps].sort((a, b) => a - b));
-        for (const { drill, for: cause } of plan.drills) {
-          expect(given.causes).toContainEqual(cause);
-          expect(drill.causes).toContain(cause.cause);
-        }
-        for (const { cue, for: cause } of plan.cues) expect(cue.causes).toContain(cause.cause);
+        for (const { drill, for: of } of plan.drills)
+          if (of.kind === 'finding') expect(firstDrills(of)).toContain(drill.id);
+          else {
+            const { kind: _kind, ...cause } = of;
+            expect([...given.causes, ...given.fills]).toContainEqual(cause);
+            expect(drill.causes).toContain(of.cause);
+          }
+        for (const { cue, for: of } of plan.cues)
+          if (of.kind === 'finding') expect(firstCues(of)).toContain(cue.id);
+          else expect(cue.causes).toContain(of.cause);
+        // Every fault is served, or listed with the reason.
+        for (const f of given.findings)
+          expect(
+            plan.unserved.some((u) => u.finding === f) ||
+              plan.cues.some((c) => firstCues(f).includes(c.cue.id)) ||
+              plan.drills.some((d) => firstDrills(f).includes(d.drill.id)),
+          ).toBe(true);
         expect(new Set(plan.drills.map((d) => d.drill.id)).size).toBe(plan.drills.length);
       }),
       { numRuns: CLIENTS, seed: 31 },
@@ -159,15 +193,99 @@ describe('a plan for the causes found', () => {
           for (const { cue } of plan.cues) expect(cue.words).not.toMatch(/knees out|spread/i);
         for (const left of plan.notAdvised) {
           const entry = [...DRILLS, ...CUES].find((e) => e.id === left.id)!;
-          expect(given.causes.some((c) => entry.causes.includes(c.cause))).toBe(true);
+          expect(
+            given.causes.some((c) => entry.causes.includes(c.cause)) ||
+              given.findings.some((f) => [firstCues(f)[0], firstDrills(f)[0]].includes(entry.id)),
+          ).toBe(true);
         }
       }),
       { numRuns: CLIENTS, seed: 32 },
     );
   });
 
-  it('without a cause there is nothing to drill or cue', () => {
-    expect(prescribe(input([]))).toEqual({ cues: [], drills: [], seconds: 0, notAdvised: [] });
+  it('without a cause or a fault there is nothing to drill or cue', () => {
+    expect(prescribe(input([]))).toEqual({
+      cues: [],
+      drills: [],
+      seconds: 0,
+      minutes: 10,
+      notAdvised: [],
+      unserved: [],
+    });
+  });
+
+  it('serves every fault by itself, in every phase and on every side, with a cue, a drill and a test', () => {
+    for (const method of PROFILES)
+      for (const fault of SERVED)
+        for (const phase of [null, ...PHASES])
+          for (const side of FAULTS[fault].sided ? SIDES : [null]) {
+            const finding = { fault, side, phase, severity: 'clear' as const, test: null };
+            // Knees-out and the like are never a first cue.
+            const plan = prescribe(input([], { findings: [finding], method, banned: BANNED }));
+            expect({ fault, phase, cues: plan.cues.length }).toEqual({ fault, phase, cues: 1 });
+            expect(plan.cues[0]!.cue.bannedAs).toBeUndefined();
+            expect(firstCues(finding)).toContain(plan.cues[0]!.cue.id);
+            expect(plan.drills.some((d) => firstDrills(finding).includes(d.drill.id))).toBe(true);
+            expect(plan.unserved).toEqual([]);
+            expect(FIRST_HELP[fault].tests.length).toBeGreaterThan(0);
+            // About what was seen, so that there is something to compare with.
+            for (const test of FIRST_HELP[fault].tests) expect(TEST_IDS).toContain(test);
+          }
+  });
+
+  it('names entries of the tables only in first help', () => {
+    for (const fault of SERVED)
+      for (const phase of [null, ...PHASES]) {
+        for (const id of firstCues({ fault, phase }))
+          expect(CUES.some((c) => c.id === id)).toBe(true);
+        for (const id of firstDrills({ fault, phase }))
+          expect(DRILLS.some((d) => d.id === id)).toBe(true);
+      }
+  });
+
+  it('gives two cues at most, clear faults of a cause first, and lists what is left', () => {
+    const served = (fault: ServedFault) => ({
+      fault,
+      side: null,
+      phase: null,
+      severity: 'clear' as const,
+      test: null,
+    });
+    const plan = prescribe(
+      input([worked('trunkBracing')], {
+        findings: (['heelsRise', 'kneesOut', 'armsFall', 'dropsIn'] as const).map(served),
+        wishes: { minutes: 5, kit: null, pinned: [], banned: [] },
+      }),
+    );
+    expect(plan.cues.map((c) => c.for.kind)).toEqual(['cause', 'finding']);
+    expect(plan.seconds).toBeLessThanOrEqual(300);
+    expect(plan.unserved.every((u) => u.because === 'full')).toBe(true);
+  });
+
+  it('a cue that cleared a fault comes first, with or without a cause', () => {
+    const finding = {
+      fault: 'unevenTouch' as const,
+      side: 'left' as const,
+      phase: null,
+      severity: 'clear' as const,
+      test: null,
+    };
+    const cleared = [{ id: 'tripod', words: '', findings: [finding] }];
+    const first = (causes: WorkedCause[]) => prescribe(input(causes, { cleared })).cues[0];
+    expect(first([])).toMatchObject({ cue: { id: 'tripod' }, hasCleared: true });
+    expect(first([worked('ankleJoint', 'left')])).toMatchObject({ cue: { id: 'tripod' } });
+  });
+
+  it('what is less likely takes only the minutes that are left', () => {
+    fc.assert(
+      fc.property(inputs, (given) => {
+        const without = prescribe({ ...given, fills: [] });
+        const withFills = prescribe(given);
+        const ids = (p: typeof without) => p.drills.map((d) => d.drill.id);
+        for (const id of ids(without)) expect(ids(withFills)).toContain(id);
+      }),
+      { numRuns: CLIENTS, seed: 34 },
+    );
   });
 
   it('works on the one cause that was concluded, its side first', () => {
@@ -189,24 +307,27 @@ describe('a plan for the causes found', () => {
   });
 
   it('clients that differ in the method get different routines: in the squat, or by itself first', () => {
-    const ids = (cause: CauseId, drills: 'inTheSquat' | 'isolatedFirst') =>
+    const ids = (of: (typeof asked)[number], drills: 'inTheSquat' | 'isolatedFirst') =>
       prescribe(
-        input([worked(cause, null)], {
+        input([worked('ankleJoint'), worked(of.cause)], {
           method: { ...input([]).method, drills },
-          wishes: { minutes: 10, kit: null, pinned: [], banned: [] },
+          wishes: { minutes: of.minutes, kit: null, pinned: [], banned: [] },
         }),
       ).drills.map((d) => d.drill.id);
-    const differing = TRAINED.filter(
-      (cause) => ids(cause, 'inTheSquat').join() !== ids(cause, 'isolatedFirst').join(),
+    const asked = TRAINED.flatMap((cause) => [5, 10, 15].map((minutes) => ({ cause, minutes })));
+    const differing = asked.filter(
+      (of) => ids(of, 'inTheSquat').join() !== ids(of, 'isolatedFirst').join(),
     );
-    expect(differing.length).toBeGreaterThan(2);
-    for (const cause of differing) {
-      const inSquat = (list: string[]) =>
-        list.filter((id) => DRILLS.find((d) => d.id === id)!.part === 'useIt').length;
-      expect(inSquat(ids(cause, 'inTheSquat'))).toBeGreaterThanOrEqual(
-        inSquat(ids(cause, 'isolatedFirst')),
-      );
-    }
+    expect(differing.length).toBeGreaterThan(asked.length / 4);
+    const inSquat = (list: string[]) =>
+      list.filter((id) => DRILLS.find((d) => d.id === id)!.part === 'useIt').length;
+    const more = differing.filter(
+      (of) => inSquat(ids(of, 'inTheSquat')) > inSquat(ids(of, 'isolatedFirst')),
+    );
+    const fewer = differing.filter(
+      (of) => inSquat(ids(of, 'inTheSquat')) < inSquat(ids(of, 'isolatedFirst')),
+    );
+    expect(more.length).toBeGreaterThan(3 * fewer.length);
   });
 
   it('doubles a side that is clearly worse by its own evidence, and not one that hardly is', () => {
@@ -284,7 +405,7 @@ describe('a plan for the causes found', () => {
 
   it('a swap says what comes instead and which cause gets less', () => {
     const given = input([worked('ankleJoint', 'left')], {
-      wishes: { minutes: 10, kit: [], pinned: [], banned: [] },
+      wishes: { minutes: 15, kit: [], pinned: [], banned: [] },
     });
     const before = prescribe(given).drills.map((d) => d.drill.id);
     for (const id of before) {
@@ -310,6 +431,8 @@ describe('a plan for the causes found', () => {
           ...given,
           stifferSide: other[given.stifferSide],
           causes: given.causes.map((c) => ({ ...c, side: c.side && other[c.side] })),
+          fills: given.fills.map((c) => ({ ...c, side: c.side && other[c.side] })),
+          findings: given.findings.map((f) => ({ ...f, side: f.side && other[f.side] })),
         };
         const sides = (plan: ReturnType<typeof prescribe>) =>
           plan.drills.map((d) => [d.drill.id, d.sides.first, d.sides.doubled]);

@@ -23,6 +23,8 @@ const input = (change: Partial<PrescriptionInput> = {}): PrescriptionInput => ({
     { cause: 'habitSitsBack', side: null, chance: 0.7, because: [] },
   ],
   limits: [],
+  fills: [],
+  findings: [],
   sparesKnees: false,
   feetDiffer: true,
   referred: [],

@@ -4,9 +4,12 @@ import {
   belongsTo,
   CUE_KINDS,
   cueInWords,
+  FIRST_HELP,
   type Barring,
   type Cue,
+  type FirstServed,
   type MethodProfile,
+  type ServedFault,
 } from '@zither/core';
 import type { Opinion } from './opinion.ts';
 
@@ -67,15 +70,23 @@ export function overallOf(results: readonly CueResult[]): CueResult['outcome'] {
   return has('helps') ? 'helps' : 'same';
 }
 
-/** Cues that cleared something on the newest day on which one was tried, the newest first; what made anything worse is none. */
+/** Cues that cleared something on the newest day on which one was tried, the newest first, with what they cleared; what made anything worse is none. */
 export function cuesThatCleared({
   tried,
-}: Pick<Dossier, 'tried'>): NonNullable<TriedValues['cue']>[] {
+}: Pick<Dossier, 'tried'>): (NonNullable<TriedValues['cue']> & { findings: FirstServed[] })[] {
   const trials = tried
     .filter((t) => t.cue !== null && !t.undone)
     .sort((a, b) => b.takenAt.localeCompare(a.takenAt));
   const day = trials[0]?.takenOn;
-  return trials.flatMap((t) =>
-    t.takenOn === day && t.outcome === 'clears' && t.cue ? [t.cue] : [],
-  );
+  return trials.flatMap((t) => {
+    if (t.takenOn !== day || t.outcome !== 'clears' || !t.cue) return [];
+    const findings = t.results.flatMap(({ fault, side, outcome }): FirstServed[] =>
+      outcome === 'clears' && isServed(fault)
+        ? [{ fault, side, phase: null, severity: 'clear', test: null }]
+        : [],
+    );
+    return [{ ...t.cue, findings }];
+  });
 }
+
+const isServed = (fault: string): fault is ServedFault => fault in FIRST_HELP;

@@ -50,6 +50,7 @@ export * from './cues.ts';
 export * from './afterRoutine.ts';
 export * from './ladder.ts';
 export * from './planning.ts';
+export * from './working.ts';
 export * from './facts.ts';
 export * from './answer.ts';
 export * from './trace.ts';

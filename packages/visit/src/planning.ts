@@ -1,5 +1,6 @@
-import type { Condition, Decision, Dossier, PrescriptionValues, LookAsks } from '@zither/contract';
+import type { Condition, Dossier, PrescriptionValues, LookAsks } from '@zither/contract';
 import {
+  ACTS_FROM,
   aimsOf,
   barOf,
   CAUSES,
@@ -9,6 +10,7 @@ import {
   newestReading,
   prescribe,
   RUNG_TABLE,
+  withheldFor,
   type Aim,
   type CameraView,
   type CauseId,
@@ -22,7 +24,6 @@ import {
   type SetupChoice,
   type Side,
   type Support,
-  type WorkedCause,
 } from '@zither/core';
 import { knownOf, missingOf, startingSetup, type NeededMeasure } from './derive.ts';
 import { methodOf } from './method.ts';
@@ -33,17 +34,15 @@ import { ladderOf } from './ladder.ts';
 import { cuesThatCleared } from './cueTrial.ts';
 import { baselinesOf, isTelling } from './looks.ts';
 import { barringOf } from './barring.ts';
-import { basisOf, namedIn, workedOn } from './signs.ts';
+import { basisOf, namedIn } from './signs.ts';
 import { cuesOf } from './cues.ts';
 import { drillsFor, drillsOf } from './drills.ts';
 import { hurtAtHome } from './home.ts';
 import { routineWishes } from './training.ts';
 import { weekOf, type WeekAnswer } from './week.ts';
+import { workingOf, type Working } from './working.ts';
 import { ankleDay } from './trying.ts';
 import { gymDayOf } from './gymDay.ts';
-
-/** From here a cause is worked on without a conclusion in Probe (house default, as in the network's plan). */
-export const WORKED_FROM = 0.5;
 
 /** What the client takes home, before it is put into words. */
 export interface PlanAnswer extends Prescription {
@@ -57,9 +56,8 @@ export interface PlanAnswer extends Prescription {
   /** Depth the method asks for. */
   askedDepthDeg: number;
   measuredOn: string;
-  /** Who says what to work on: the conclusion in Probe, or the beliefs as they stand. */
-  basis: 'concluded' | 'believed' | 'nothing';
-  causes: WorkedCause[];
+  /** What it works on, and who says so. */
+  working: Working;
   referred: readonly CauseId[];
   /** Likely causes that are for a clinician: nothing is drilled for them. */
   forClinician: { cause: CauseId; side: Side | null }[];
@@ -82,38 +80,6 @@ export interface PlanAnswer extends Prescription {
 /** A fault named in a look. */
 type Named = { fault: FaultId; side: Side | null };
 
-type Concluded = Extract<Decision, { kind: 'workOn' }>;
-
-const isWorkedOn = (cause: CauseId): boolean =>
-  CAUSES[cause].kind !== 'refer' && CAUSES[cause].kind !== 'stop';
-
-/** The causes to work on: what Probe concluded, else those that are likely enough; each with the side of its own evidence. */
-export function causesToWorkOn(
-  concluded: Concluded | null,
-  opinion: Pick<Opinion, 'diagnosis'>,
-): { basis: PlanAnswer['basis']; causes: WorkedCause[] } {
-  if (concluded) {
-    const causes = concluded.causes
-      .filter((c) => isWorkedOn(c.cause))
-      .map(({ cause, side, probability, because }) => ({
-        cause,
-        side,
-        chance: probability,
-        because,
-      }));
-    return { basis: causes.length > 0 ? 'concluded' : 'nothing', causes };
-  }
-  const causes = opinion.diagnosis.causes
-    .filter((c) => c.probability >= WORKED_FROM && isWorkedOn(c.cause))
-    .map(({ cause, side, probability, because }) => ({
-      cause,
-      side,
-      chance: probability,
-      because: because.map((w) => w.evidence),
-    }));
-  return { basis: causes.length > 0 ? 'believed' : 'nothing', causes };
-}
-
 /** The plan for the setup in use, by the causes to work on, under the screen's limits. */
 export function planFor(
   dossier: Dossier,
@@ -123,15 +89,18 @@ export function planFor(
   choice: SetupChoice | null,
   on: string,
 ): PlanAnswer {
-  const { basis, causes } = causesToWorkOn(workedOn(dossier), opinion);
   const barring = barringOf(dossier, use.method, limits, opinion, use.setup);
   const { referred } = barring;
+  const working = workingOf(dossier, opinion, withheldFor(referred));
+  const { causes, fills, findings } = working;
   const known = knownOf(dossier);
   const { left, right } = known.toeOutDeg;
   const next = opinion.tests.find((t) => t.isWorth)?.next ?? null;
   const asked: PrescriptionInput = {
     ...barring,
     causes,
+    fills,
+    findings,
     stifferSide: lowerSide({
       left: known.ankle.left?.deg ?? 0,
       right: known.ankle.right?.deg ?? 0,
@@ -150,7 +119,7 @@ export function planFor(
     ...prescribed,
     asked,
     week: weekOf(dossier, on, {
-      causes: causes.map((c) => c.cause),
+      causes: [...causes, ...fills].map((c) => c.cause),
       drills: prescribed.drills.length,
       asked,
     }),
@@ -163,15 +132,14 @@ export function planFor(
     },
     askedDepthDeg: methodOf(dossier).targetDepthDeg,
     measuredOn: ankleDay(dossier) ?? gymDayOf(dossier.schools, dossier.client.updatedAt),
-    basis,
-    causes,
+    working,
     referred,
     forClinician: opinion.diagnosis.causes
-      .filter((c) => c.probability >= WORKED_FROM && !isWorkedOn(c.cause))
+      .filter((c) => c.probability >= ACTS_FROM && ['refer', 'stop'].includes(CAUSES[c.cause].kind))
       .map(({ cause, side }) => ({ cause, side })),
     nextTest: next && { test: next.test, side: next.side },
     look: lookAgain(dossier),
-    aims: aimsFor(dossier, on, limits, causes),
+    aims: aimsFor(dossier, on, limits, [...causes, ...fills]),
     beforeLoad: ((at) => at && beforeLoad(at.question, ladder, limits))(
       underLimits(dossier, use, use.method, limits),
     ),

@@ -1,4 +1,5 @@
-import type { Decision, Dossier, LookAsks } from '@zither/contract';
+import type { Decision, Dossier, LookAsks, Schools, Tried } from '@zither/contract';
+import { cuesOf } from './cues.ts';
 import {
   CAUSES,
   changeOf,
@@ -12,6 +13,7 @@ import {
   SIDES,
   testKey,
   TESTS,
+  withheldFor,
   type BothSides,
   type CauseId,
   type Circumstances,
@@ -206,6 +208,33 @@ function fromCues(tried: readonly TestDone[]): TestDone[] {
     : [];
 }
 
+/** Cues that point at the foot: tried, they tell what the foot cue tells. */
+const isFootCue = ({ id }: NonNullable<Tried['cue']>, schools: Schools): boolean =>
+  id !== null && cuesOf(schools).find((c) => c.id === id)?.causes[0] === 'footControl';
+
+/** What cues for the foot told, by the side of the knee or arch they changed; of a shift nobody knows which foot it was. */
+function fromFootCues(tried: readonly Tried[], day: string, schools: Schools): TestDone[] {
+  const about: readonly string[] = TESTS.footCue.about;
+  const told = tried
+    .filter((t) => t.cue !== null && isFootCue(t.cue, schools))
+    .flatMap((t) =>
+      (t.results.length > 0
+        ? t.results.map((r) => ({
+            side: about.includes(r.fault) ? r.side : null,
+            outcome: r.outcome as Outcome,
+          }))
+        : [{ side: null, outcome: t.outcome }]
+      ).map((r) => ({ ...r, earlier: t.takenOn !== day })),
+    );
+  return ([...SIDES, null] as const).flatMap((side): TestDone[] => {
+    const own = told.filter((t) => t.side === side);
+    const outcome = [...BY_CUE, 'pain' as const].find((o) => own.some((t) => t.outcome === o));
+    return outcome
+      ? [{ test: 'footCue', side, outcome, earlier: own.every((t) => t.earlier) }]
+      : [];
+  });
+}
+
 /** What the day's looks answered by themselves, without load. */
 function fromRepeats(looks: readonly Look[]): TestDone[] {
   const free = looks.filter((l) => l.look.condition === 'bodyweight');
@@ -373,9 +402,12 @@ export function basisOf(
     .map((l) => l.capture?.report.leanBudget)
     .find((b) => b);
   const answered = fromMeasure(dossier);
-  const tried = dossier.tried
+  const triedSince = dossier.tried
     .filter((t) => !t.undone && t.takenOn >= (seenOn ?? day))
-    .sort((a, b) => a.takenAt.localeCompare(b.takenAt))
+    .sort((a, b) => a.takenAt.localeCompare(b.takenAt));
+  const footCues = fromFootCues(triedSince, day, dossier.schools);
+  const tried = triedSince
+    .filter((t) => !(t.cue && isFootCue(t.cue, dossier.schools)))
     // Pain of another day does not stop today's tests; the screen asks about it.
     .map((t): TestDone => ({
       test: t.test,
@@ -391,6 +423,7 @@ export function basisOf(
       limits,
       missing: hasLift(dossier) ? [...missing] : [...new Set<Need>([...missing, 'heelLift'])],
       known: answered.known,
+      referred: withheldFor(referredOf(dossier)),
     },
     signs: {
       ...(hasLoad(dossier) ? {} : { isUnloaded: true }),
@@ -410,6 +443,7 @@ export function basisOf(
       tests: [
         ...tried.filter((t) => t.test !== 'cueTrial'),
         ...fromCues(tried),
+        ...footCues.filter((t) => !doneHere.has(testKey(t.test, t.side))),
         ...[...answered.tests, ...fromRepeats(since)].filter(
           (t) => !doneHere.has(testKey(t.test, t.side)),
         ),

@@ -91,7 +91,9 @@ describe('a cue that is tried', () => {
   it('that cleared it is the plan’s first cue, by id or in the coach’s own words; one taken back is not', () => {
     const dossier = (tried: Dossier['tried']) => dossierOf(five(), { tried });
     const cleared = cueTrial('clears');
-    expect(cuesThatCleared(dossier([cleared, cueTrial('helps')]))).toEqual([cleared.cue]);
+    expect(cuesThatCleared(dossier([cleared, cueTrial('helps')]))).toMatchObject([
+      { ...cleared.cue, findings: [{ fault: 'hipsFirst' }] },
+    ]);
     expect(cuesThatCleared(dossier([{ ...cleared, undone: true }]))).toEqual([]);
     const planned = (list: { id: string | null; words: string }[]) =>
       prescribe({
@@ -111,7 +113,9 @@ describe('a cue that is tried', () => {
         stifferSide: 'left',
         method: BALANCED,
         counted: [],
-        cleared: list,
+        fills: [],
+        findings: [],
+        cleared: list.map((c) => ({ ...c, findings: [] })),
       }).cues;
     expect(planned([])[0]!.cue.id).toBe('knees-reach');
     expect(planned([cleared.cue!])[0]).toMatchObject({

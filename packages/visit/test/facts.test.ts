@@ -209,7 +209,7 @@ describe('the plan as written', () => {
   it('without a likely cause there are no drills, and the next test is named', () => {
     const free = write({ wall: [110, 110] });
     expect(free.drills).toEqual([]);
-    expect(free.findings[0]!.because).toMatch(/^No cause is likely enough to work on/);
+    expect(free.findings[0]!.because).toMatch(/^All that was watched and measured is in order/);
   });
 
   it('works on what Probe concluded, with the side of its own evidence', () => {

@@ -3,6 +3,8 @@ import {
   limitsOfRule,
   reasonOf,
   neverCertain,
+  GROUPS,
+  type GivenFor,
   type LikelyCause,
   type NeededChange,
   type Proposal,
@@ -68,20 +70,38 @@ const number = ({ value, unit, interval, trace }: ShownNumber) => ({
   },
 });
 
+/** The cause something is given for, or the fault that it serves by itself. */
+const givenFor = (given: GivenFor) => ({
+  cause: given.kind === 'cause' ? given.cause : null,
+  finding: given.kind === 'finding' ? given.fault : null,
+});
+
 function plan(answer: PlanAnswer) {
   return {
     setup: { ...answer.use.setup, thighDepthDeg: answer.use.targetDepthDeg },
-    basis: answer.basis,
+    basis: answer.working.basis,
+    groups: answer.working.groups.map(({ group, probability, standing, causes }) => ({
+      group,
+      name: GROUPS[group].name,
+      chance: round(probability),
+      standing,
+      causes,
+    })),
     cues: answer.cues.map((prescribed) => ({
       id: prescribed.cue.id,
-      cause: prescribed.for.cause,
+      ...givenFor(prescribed.for),
       because: sayCueBecause(prescribed),
     })),
     drills: answer.drills.map((prescribed) => ({
       id: prescribed.drill.id,
-      cause: prescribed.for.cause,
+      ...givenFor(prescribed.for),
       side: prescribed.sides.first,
       because: sayDrillBecause(prescribed),
+    })),
+    unserved: answer.unserved.map(({ finding, because }) => ({
+      finding: finding.fault,
+      side: finding.side,
+      because,
     })),
     notAdvised: answer.notAdvised.map((left) => ({ id: left.id, because: sayLeftOut(left) })),
     nothing: sayNothing(answer),

@@ -6,23 +6,29 @@ import type { PrescriptionValues } from '@zither/contract';
 import { saySeen } from './evidence.ts';
 import {
   CAUSES,
+  groupOf,
+  GROUPS,
   stepsOf,
   TESTS,
   type CauseId,
   type Drill,
   type DrillKit,
+  type FirstServed,
   type FootPosition,
+  type GivenFor,
   type LeftOut,
   type LeftOutBecause,
   type PrescribedCue,
   type PrescribedDrill,
   type RoutinePart,
   type Support,
+  type Unserved,
   type WorkedCause,
   rungOfHold,
   type Setup,
 } from '@zither/core';
-import type { PlanAnswer } from '@zither/visit';
+import type { Choice, PlanAnswer, WorkedGroup, Working } from '@zither/visit';
+import { sayShortDay } from './days.ts';
 import { sayDepth, saySupport, sayToes } from './instrument.ts';
 import { HOLD_NAMES } from './names.ts';
 import { ladderLines } from './ladder.ts';
@@ -35,14 +41,26 @@ import { sayNumber } from './numbers.ts';
 export const sayWorkedCause = ({ cause, side, chance }: WorkedCause): string =>
   `${CAUSES[cause].name}${side === null ? '' : `, ${side}`} (${sureWord(chance)})`;
 
-/** Why a cue is in a plan: the cause, and that it cleared the fault. */
-export const sayCueBecause = ({ for: worked, hasCleared }: PrescribedCue): string =>
-  `${sayWorkedCause(worked)}${hasCleared ? '; it cleared the fault when it was tried' : ''}`;
+/** A fault that is served by itself, with the test that would tell what lies behind it. */
+export function sayServed({ fault, side, test }: FirstServed): string {
+  const tell = test ? `; ${TESTS[test].name.toLowerCase()} would tell` : '';
+  return `First help for ${sayFault(fault, side).toLowerCase()}: what lies behind it is not known yet${tell}`;
+}
 
-/** Why a drill is in a plan: the cause, why its dose is another than at first, and what was counted here. */
-export const sayDrillBecause = ({ drill, for: worked, counted }: PrescribedDrill): string =>
+/** The cause or fault that something in a plan is for. */
+const sayGivenFor = (given: GivenFor): string =>
+  given.kind === 'cause' ? sayWorkedCause(given) : sayServed(given);
+
+/** Why a cue is in a plan: the cause or the fault, and that it cleared the fault. */
+export const sayCueBecause = ({ for: given, hasCleared }: PrescribedCue): string =>
+  hasCleared && given.kind === 'finding'
+    ? `It cleared ${sayFault(given.fault, given.side).toLowerCase()} when it was tried`
+    : `${sayGivenFor(given)}${hasCleared ? '; it cleared the fault when it was tried' : ''}`;
+
+/** Why a drill is in a plan: the cause or the fault, why its dose is another than at first, and what was counted here. */
+export const sayDrillBecause = ({ drill, for: given, counted }: PrescribedDrill): string =>
   [
-    sayWorkedCause(worked),
+    sayGivenFor(given),
     drill.grownFrom === undefined ? null : 'more than at first, because it went well at home',
     drill.easedFrom === undefined ? null : 'one set now, to keep what was gained',
     counted && sayCounted(counted),
@@ -56,6 +74,26 @@ function sayWorked(worked: WorkedCause): string {
   return seen.length > 0
     ? `${sayWorkedCause(worked)}: ${sayList(seen)}.`
     : `${sayWorkedCause(worked)}.`;
+}
+
+/** By whom a group was chosen: " Chosen by CH on 5 January." */
+const sayChosen = ({ by, on }: Choice): string =>
+  ` Chosen${by ? ` by ${by}` : ''} on ${sayShortDay(on)}.`;
+
+/** A group that is worked on: how likely, what spoke for it, and which of its causes are not told apart yet. */
+function sayGroup(
+  { group, probability, causes, standing, choice }: WorkedGroup,
+  of: Working,
+): string {
+  const list = [...of.causes, ...of.fills].filter((c) => causes.includes(c.cause));
+  const seen = [...new Set(list.flatMap((c) => c.because.slice(0, 3).map(saySeen)))].slice(0, 3);
+  const why = seen.length > 0 ? `: ${sayList(seen)}` : '';
+  const apart =
+    causes.length > 1
+      ? ` Not told apart yet: ${sayList(causes.map((c) => CAUSES[c].name.toLowerCase()))}.`
+      : '';
+  const left = standing === 'fills' ? ' It takes the minutes that are left.' : '';
+  return `${GROUPS[group].name} (${sureWord(probability)})${why}.${apart}${left}${choice ? sayChosen(choice) : ''}`;
 }
 
 /** Whether two supports are the same to a coach: within 2 mm, or a degree and a half. */
@@ -164,12 +202,60 @@ export function sayLeftOutBecause(because: LeftOutBecause): string {
 export const sayLeftOut = (left: LeftOut): string =>
   `${left.what === 'cue' ? `“${left.name}”` : left.name}: ${sayLeftOutBecause(left.because)}`;
 
-/** What the plan works on, a sentence a cause. */
-export const sayCauses = ({ causes }: PlanAnswer): string[] => causes.map(sayWorked);
+/** What the plan works on, a sentence a group; then the faults that it serves by themselves, and what a coach set aside. */
+export function sayCauses({ working, unserved }: PlanAnswer): string[] {
+  const { groups, causes, findings, choices } = working;
+  const alone = causes.filter((c) => groupOf(c.cause) === null);
+  return [
+    ...groups.map((g) => sayGroup(g, working)),
+    ...alone.map(sayWorked),
+    ...findings
+      .filter((f) => !unserved.some((u) => u.finding === f))
+      .map((f) => `${sayServed(f)}.`),
+    ...unserved.map(sayUnserved),
+    ...choices.filter((c) => c.as === 'setAside').map(saySetAside),
+  ];
+}
+
+/** A fault that got nothing, and why. */
+const sayUnserved = ({ finding: { fault, side }, because }: Unserved): string =>
+  `Not served yet: ${sayFault(fault, side).toLowerCase()}; ${
+    because === 'barred'
+      ? 'everything for it is barred today.'
+      : 'two cues are enough at a time, and no drill for it fits into the minutes.'
+  }`;
+
+/** What a coach set aside: "Abductors: set aside by CH on 5 January." */
+const saySetAside = ({ of, by, on }: Choice): string =>
+  `${sayChoiceOf(of)}: set aside${by ? ` by ${by}` : ''} on ${sayShortDay(on)}.`;
+
+/** The group or cause of a choice by name. */
+export const sayChoiceOf = (of: Choice['of']): string =>
+  of.kind === 'group'
+    ? GROUPS[of.group].name
+    : `${CAUSES[of.cause].name}${of.side === null ? '' : `, ${of.side}`}`;
+
+/** Minutes that stay free, and why; null where fewer than two do. */
+export function sayMinutesLeft({ drills, seconds, minutes, working }: PlanAnswer): string | null {
+  const left = minutes - Math.ceil(seconds / 60);
+  if (drills.length === 0 || left < 2) return null;
+  const use = drills.findLast((d) => d.drill.part === 'useIt') ?? drills.at(-1)!;
+  const why =
+    working.causes.length === 0
+      ? 'the causes are not known yet, and more drills would be a guess'
+      : 'no further drill adds enough to these';
+  return `${left} of ${minutes} minutes stay free: ${why}. ${use.drill.name} a second time is the best use of them.`;
+}
 
 /** Advice when there is nothing to work on. */
-export function sayNothing({ basis, nextTest, forClinician }: PlanAnswer): string | null {
-  if (basis !== 'nothing') return null;
+export function sayNothing({
+  working,
+  cues,
+  drills,
+  nextTest,
+  forClinician,
+}: PlanAnswer): string | null {
+  if (cues.length + drills.length > 0) return null;
   if (forClinician.length > 0) {
     const names = forClinician.map(
       ({ cause, side }) => `${CAUSES[cause].name}${side === null ? '' : `, ${side}`}`,
@@ -179,7 +265,9 @@ export function sayNothing({ basis, nextTest, forClinician }: PlanAnswer): strin
   const test = nextTest
     ? ` The test that would tell most now: ${TESTS[nextTest.test].name.toLowerCase()}${nextTest.side ? `, ${nextTest.side}` : ''}.`
     : '';
-  return `No cause is likely enough to work on, so this plan has no drills.${test}`;
+  return working.basis === 'nothing'
+    ? `All that was watched and measured is in order, so this plan has no drills.${test}`
+    : `Everything that would help is barred today, so this plan has no drills.${test}`;
 }
 
 /** Name of each part of the routine. */
@@ -228,9 +316,26 @@ const sayLoadGiven = ({ hold, loadKg }: Setup): string =>
       ? ''
       : ' without a load for now';
 
+/** The causes of a plan as they are kept, then the faults it serves by themselves. */
+function findingsOf({ working }: PlanAnswer): PrescriptionValues['findings'] {
+  const { causes, fills, findings } = working;
+  return [
+    ...[...causes, ...fills].slice(0, 5).map((worked) => ({
+      cause: worked.cause as string,
+      side: worked.side ?? ('both' as const),
+      because: sayWorked(worked).slice(0, 500),
+    })),
+    ...findings.slice(0, 2).map((f) => ({
+      cause: `first help: ${f.fault}`,
+      side: f.side ?? ('both' as const),
+      because: `${sayServed(f)}.`,
+    })),
+  ];
+}
+
 /** The plan as it is kept: words and numbers frozen on the day it was given. */
 export function writePlan(plan: PlanAnswer, givenOn: string): PrescriptionValues {
-  const { use, cues, drills, causes, notAdvised, measuredOn, askedDepthDeg } = plan;
+  const { use, cues, drills, notAdvised, measuredOn, askedDepthDeg } = plan;
   const { targetDepthDeg, method } = use;
   // The plan gives only the load that may be carried now.
   const setup = use.held ? { ...use.setup, loadKg: use.held.mostKg ?? 0 } : use.setup;
@@ -251,7 +356,10 @@ export function writePlan(plan: PlanAnswer, givenOn: string): PrescriptionValues
       ? `${sayUse(use)} Set proposes one that is likelier to work.`
       : sayUse(use),
     beforeLoad: plan.beforeLoad ? sayBeforeLoad(plan.beforeLoad) : [],
-    time: drills.length > 0 ? `${sayTime(plan.seconds)} in all.` : '',
+    time:
+      drills.length > 0
+        ? [`${sayTime(plan.seconds)} in all.`, sayMinutesLeft(plan)].filter((l) => l).join(' ')
+        : '',
     look: drills.length > 0 && plan.look ? sayLookAgain(plan.look) : '',
     training: ladderLines(plan.ladder),
     rung: plan.ladder.now,
@@ -261,11 +369,7 @@ export function writePlan(plan: PlanAnswer, givenOn: string): PrescriptionValues
     changes: changesOf(plan),
     since: null,
     findings: [
-      ...causes.slice(0, 7).map((worked) => ({
-        cause: worked.cause as string,
-        side: worked.side ?? ('both' as const),
-        because: sayWorked(worked).slice(0, 500),
-      })),
+      ...findingsOf(plan),
       ...(nothing ? [{ cause: 'nothing', side: 'both' as const, because: nothing }] : []),
     ],
     cues: cues.map((prescribed) => ({

@@ -48,7 +48,7 @@ export function RoutinePart({ dossier, plan }: { dossier: Dossier; plan: PlanAns
       },
     );
   };
-  if (plan.causes.length === 0) return null;
+  if (plan.drills.length === 0) return null;
   const atHand: readonly DrillKit[] = wishes.kit ?? CARRIED;
   const nameOf = (id: string) => plan.asked.drills.find((d) => d.id === id)?.name ?? id;
   return (

@@ -1,11 +1,13 @@
 import { neverCertain } from '../chance/certain.ts';
+import { FAULT_IDS, FAULTS, type FaultId, type Phase, type Severity } from '../faults/table.ts';
 import type { Side } from '../linkage/setup.ts';
 import { CAUSES, type CauseId } from './causes.ts';
 import { evidenceOf, type Signs } from './evidence.ts';
 import { aheadOf, mayChangePlan } from './foresight.ts';
 import { ledgersOf, type Weight } from './ledger.ts';
+import { groupBeliefs, membersOf, type GroupBelief } from './groups.ts';
 import type { FindingId } from './links.ts';
-import { NODES, posterior } from './model.ts';
+import { causesBehind, NODES, posterior } from './model.ts';
 import {
   isThere,
   testKey,
@@ -33,9 +35,27 @@ export interface LikelyCause {
   against: Weight[];
 }
 
+/** A group of causes with those of it that are worked on while it acts. */
+export interface GroupOpinion extends GroupBelief {
+  members: Pick<LikelyCause, 'cause' | 'side'>[];
+}
+
+/** A fault as it counts, each once, with the causes that may lie behind it, as places in {@link NODES}. */
+export interface CountedFault {
+  fault: Exclude<FaultId, 'pain'>;
+  side: Side | null;
+  phase: Phase | null;
+  severity: Severity;
+  behind: number[];
+}
+
 export interface Diagnosis {
   /** Most probable first. */
   causes: LikelyCause[];
+  /** The likeliest first. */
+  groups: GroupOpinion[];
+  /** Clear ones first, then from the feet up. */
+  faults: CountedFault[];
   /** Most informative a minute first; empty = nothing left that would change the plan. */
   nextTests: NextTest[];
   notFaults: NotFault[];
@@ -49,6 +69,28 @@ export interface Diagnosis {
 const WEIGHT_LEAST = 0.15;
 /** So many of the leading causes are explained, those at least this likely; the rest on demand, by {@link ledgerOf}. */
 export const EXPLAINED = { most: 5, from: 0.08 } as const;
+
+/** Every fault that counts, once. */
+function countedFaults({ findings = [] }: Signs, tables: Tables): CountedFault[] {
+  const list: CountedFault[] = [];
+  for (const { fault, severity, side = null, phase = null } of findings) {
+    if (fault === 'pain') continue;
+    const known = list.find((f) => f.fault === fault && f.side === side);
+    if (known) {
+      if (severity === 'clear') known.severity = 'clear';
+      if (known.phase !== phase) known.phase = null;
+      continue;
+    }
+    const behind = causesBehind([{ finding: fault, side }], tables);
+    list.push({ fault, side, phase, severity, behind });
+  }
+  const place = (f: CountedFault) =>
+    (f.severity === 'clear' ? 0 : FAULT_IDS.length) + FAULT_ORDER.indexOf(f.fault);
+  return list.sort((a, b) => place(a) - place(b));
+}
+
+/** From the feet up, as the table has them. */
+const FAULT_ORDER = Object.keys(FAULTS);
 
 /**
  * Which causes lie behind what was seen, and which short test would tell most a minute. Weights are house defaults, not clinical
@@ -77,14 +119,24 @@ export function diagnose(
     node,
     probability: probabilities[node] ?? 0,
   })).sort((a, b) => b.probability - a.probability);
-  const explained = ranked.slice(0, EXPLAINED.most).filter((c) => c.probability >= EXPLAINED.from);
+  const { referred } = circumstances;
+  const groups = groupBeliefs(evidence, tables, referred)
+    .map((g) => ({ ...g, members: membersOf(g.group, probabilities, referred) }))
+    .sort((a, b) => b.probability - a.probability);
+  const worked = new Set(
+    groups.flatMap((g) => (g.standing === 'not' ? [] : g.members.map((m) => m.node))),
+  );
+  const explained = ranked.filter(
+    (c, place) => (place < EXPLAINED.most && c.probability >= EXPLAINED.from) || worked.has(c.node),
+  );
   const ledgers = ledgersOf(
     evidence,
     explained.map((c) => c.node),
     tables,
   );
-  const causes = ranked.map(({ cause, side, probability }, place): LikelyCause => {
-    const ledger = ledgers[place] ?? [];
+  const causes = ranked.map((c): LikelyCause => {
+    const { cause, side, probability } = c;
+    const ledger = ledgers[explained.indexOf(c)] ?? [];
     const { kind } = CAUSES[cause];
     return {
       cause,
@@ -105,6 +157,12 @@ export function diagnose(
 
   return {
     causes,
+    groups: groups.map(({ members, ...g }) => ({
+      ...g,
+      probability: neverCertain(g.probability),
+      members: members.map(({ cause, side }) => ({ cause, side })),
+    })),
+    faults: countedFaults(signs, tables),
     nextTests,
     notFaults: notFaultsOf(signs, there),
     bannedCues: bannedCues(there, comesIn, probabilities),

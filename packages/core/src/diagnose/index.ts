@@ -1,5 +1,6 @@
 export * from './causes.ts';
 export * from './links.ts';
+export * from './groups.ts';
 export * from './tests.ts';
 export { entropyBits, factorOf, jointOf, type Factor } from './network.ts';
 export {
@@ -20,7 +21,14 @@ export {
   type Signs,
   type TestDone,
 } from './evidence.ts';
-export { diagnose, EXPLAINED, type Diagnosis, type LikelyCause } from './diagnose.ts';
+export {
+  diagnose,
+  EXPLAINED,
+  type CountedFault,
+  type Diagnosis,
+  type GroupOpinion,
+  type LikelyCause,
+} from './diagnose.ts';
 export { ledgersOf, type Weight, type WeightReason } from './ledger.ts';
 export {
   testBar,

@@ -2,7 +2,15 @@ import { SIDES, type Side } from '../linkage/setup.ts';
 import { CAUSE_IDS, CAUSES, type CauseId } from './causes.ts';
 import type { Phase } from '../faults/table.ts';
 import type { FindingId } from './links.ts';
-import { bearingOn, entropyBits, factorOf, jointOf, marginalsOf, type Factor } from './network.ts';
+import {
+  bearingOn,
+  entropyBits,
+  factorOf,
+  factorsOf,
+  jointOf,
+  marginalsOf,
+  type Factor,
+} from './network.ts';
 import { HOUSE_TABLES, type Tables } from './tables.ts';
 import { outcomesOf, type Outcome, type ProbeTest, type TestId } from './tests.ts';
 
@@ -68,30 +76,39 @@ interface TestPulls {
   vars: number[];
 }
 
-/** What is worked out once for a set of tables and used for every client. */
+/** What is worked out once for a set of tables and used for every client; all but the priors follows from links, tests and strengths. */
 interface Worked {
   parents: Map<string, Parents>;
   pulls: Map<string, TestPulls>;
   findings: Map<string, Factor>;
   outcomes: Map<string, Partial<Record<Outcome, Factor>>>;
-  priors: readonly Factor[];
 }
 
-const worked = new WeakMap<Tables, Worked>();
+const worked = new WeakMap<Tables['links'], Worked & { of: Tables }>();
+const priorsOf = new WeakMap<Tables, readonly Factor[]>();
 
 function workedFor(tables: Tables): Worked {
-  const known = worked.get(tables);
-  if (known) return known;
-  const fresh: Worked = {
+  const known = worked.get(tables.links);
+  if (known && known.of.tests === tables.tests && known.of.strength === tables.strength)
+    return known;
+  const fresh = {
+    of: tables,
     parents: new Map(),
     pulls: new Map(),
     findings: new Map(),
     outcomes: new Map(),
-    priors: NODES.map(({ cause }, i) =>
-      factorOf([i], (is) => (is(i) ? tables.priors[cause] : 1 - tables.priors[cause])),
-    ),
   };
-  worked.set(tables, fresh);
+  worked.set(tables.links, fresh);
+  return fresh;
+}
+
+function priorFactors(tables: Tables): readonly Factor[] {
+  const known = priorsOf.get(tables);
+  if (known) return known;
+  const fresh = NODES.map(({ cause }, i) =>
+    factorOf([i], (is) => (is(i) ? tables.priors[cause] : 1 - tables.priors[cause])),
+  );
+  priorsOf.set(tables, fresh);
   return fresh;
 }
 
@@ -206,12 +223,12 @@ const outcomeFactors = (
 ): Partial<Record<Outcome, Factor>> =>
   once(workedFor(tables).outcomes, `${test} ${side ?? ''}`, () => {
     const { vars } = testPulls(test, side, tables);
-    return Object.fromEntries(
-      outcomesOf(tables.tests[test]).map((outcome) => [
-        outcome,
-        factorOf(vars, (is) => outcomeChances(test, side, is, tables)[outcome] ?? 0),
-      ]),
-    );
+    const outcomes = outcomesOf(tables.tests[test]);
+    const factors = factorsOf(vars, outcomes.length, (is) => {
+      const chances = outcomeChances(test, side, is, tables);
+      return outcomes.map((outcome) => chances[outcome] ?? 0);
+    });
+    return Object.fromEntries(outcomes.map((outcome, i) => [outcome, factors[i]!]));
   });
 
 /** Says nothing: an outcome this test cannot have. */
@@ -234,9 +251,19 @@ function factorFor(evidence: Evidence, tables: Tables): Factor {
 /** Probability of every cause given all evidence, exact; in the order of {@link NODES}. */
 export function posterior(evidence: readonly Evidence[], tables: Tables = HOUSE_TABLES): number[] {
   return marginalsOf(
-    [...workedFor(tables).priors, ...evidence.map((e) => factorFor(e, tables))],
+    [...priorFactors(tables), ...evidence.map((e) => factorFor(e, tables))],
     NODES.length,
   );
+}
+
+/** Probability that none of some causes is at work, given all evidence, exact. */
+export function noneOf(
+  evidence: readonly Evidence[],
+  nodes: readonly number[],
+  tables: Tables = HOUSE_TABLES,
+): number {
+  const factors = [...priorFactors(tables), ...evidence.map((e) => factorFor(e, tables))];
+  return jointOf(bearingOn(factors, nodes), nodes).table[0] ?? NaN;
 }
 
 /** Causes that may lie behind findings: those linked to any of them, on the side each is said of. */
@@ -264,7 +291,7 @@ export function expectedGain(
   tables: Tables = HOUSE_TABLES,
 ): { bits: number; chances: Partial<Record<Outcome, number>> } {
   const { vars } = testPulls(test, side, tables);
-  const factors = [...workedFor(tables).priors, ...evidence.map((e) => factorFor(e, tables))];
+  const factors = [...priorFactors(tables), ...evidence.map((e) => factorFor(e, tables))];
   const joint = jointOf(bearingOn(factors, vars), vars);
   const outcomes = Object.values(outcomeFactors(test, side, tables));
   const names = outcomesOf(tables.tests[test]);

@@ -14,15 +14,26 @@ export interface Factor {
 const WIDTH_MOST = 20;
 
 /** Builds a factor from a function of its variables' values. */
-export function factorOf(
+export const factorOf = (
   vars: readonly number[],
   value: (isTrue: (variable: number) => boolean) => number,
-): Factor {
+): Factor => factorsOf(vars, 1, (isTrue) => [value(isTrue)])[0]!;
+
+/** Builds several factors over the same variables, whose values are worked out together. */
+export function factorsOf(
+  vars: readonly number[],
+  count: number,
+  values: (isTrue: (variable: number) => boolean) => readonly number[],
+): Factor[] {
   const sorted = [...vars].sort((a, b) => a - b);
-  const table = new Float64Array(2 ** sorted.length);
-  for (let index = 0; index < table.length; index += 1)
-    table[index] = value((variable) => ((index >> sorted.indexOf(variable)) & 1) === 1);
-  return { vars: sorted, mask: maskOf(sorted), table };
+  const place = new Map(sorted.map((v, i) => [v, i]));
+  const tables = Array.from({ length: count }, () => new Float64Array(2 ** sorted.length));
+  for (let index = 0; index < 2 ** sorted.length; index += 1) {
+    const row = values((variable) => ((index >> place.get(variable)!) & 1) === 1);
+    for (let k = 0; k < count; k += 1) tables[k]![index] = row[k]!;
+  }
+  const mask = maskOf(sorted);
+  return tables.map((table) => ({ vars: sorted, mask, table }));
 }
 
 const maskOf = (vars: readonly number[]): Mask => {

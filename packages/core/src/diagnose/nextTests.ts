@@ -1,6 +1,7 @@
 import type { Side } from '../linkage/setup.ts';
 import { limitOn } from '../safety/asks.ts';
 import type { SafetyLimit } from '../safety/screen.ts';
+import type { CauseId } from './causes.ts';
 import type { FindingId } from './links.ts';
 import { causesBehind, expectedGain, type Evidence } from './model.ts';
 import { HOUSE_TABLES, type Tables } from './tables.ts';
@@ -44,6 +45,8 @@ export interface Circumstances {
   missing?: readonly Need[] | undefined;
   /** Done already, or known without the test: {@link testKey}s. */
   known?: readonly string[] | undefined;
+  /** Causes for a clinician: never something to train. */
+  referred?: readonly CauseId[] | undefined;
 }
 
 /** Why a test is not done here: a limit of the screen, or what it needs; null = it may be done. */

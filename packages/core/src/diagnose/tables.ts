@@ -123,6 +123,15 @@ export function houseValueOf(change: TableChange): number | Strength | 'none' {
  * A practice changes how much an entry weighs, or takes it out; it adds no links of its own, since each needs its reason in words.
  */
 export function tablesWith(changes: readonly TableChange[]): Tables {
+  const key = JSON.stringify(changes);
+  if (newest?.key !== key) newest = { key, tables: changed(changes) };
+  return newest.tables;
+}
+
+/** The practice's tables asked for last: what is worked out from tables is kept with them. */
+let newest: { key: string; tables: Tables } | null = null;
+
+function changed(changes: readonly TableChange[]): Tables {
   const last = new Map<string, TableChange>();
   for (const change of changes) last.set(entryOf(change), change);
   const own = [...last.values()].filter((c) => c.to !== null);
@@ -196,9 +205,18 @@ export function tablesWith(changes: readonly TableChange[]): Tables {
 /** So unlikely is a cause that cannot be, by what is known of the client. */
 const CANNOT_BE = 1e-6;
 
+/** The same tables for clients who carry nothing: made once, since what is worked out from tables is kept with them. */
+const unloaded = new WeakMap<Tables, Tables>();
+
 /** The tables for one client: a load that nobody carries is beyond nobody's control. */
-export const tablesFor = (
+export function tablesFor(
   tables: Tables,
   { isUnloaded }: { isUnloaded?: boolean | undefined },
-): Tables =>
-  isUnloaded ? { ...tables, priors: { ...tables.priors, loadBeyondControl: CANNOT_BE } } : tables;
+): Tables {
+  if (!isUnloaded) return tables;
+  const known = unloaded.get(tables);
+  if (known) return known;
+  const made = { ...tables, priors: { ...tables.priors, loadBeyondControl: CANNOT_BE } };
+  unloaded.set(tables, made);
+  return made;
+}

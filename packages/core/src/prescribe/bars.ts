@@ -19,6 +19,11 @@ export const WITHHELD_BY_REFERRAL: Readonly<Partial<Record<CauseId, Withheld>>> 
   hipFoldRoom: { causes: [], bestAt: ['hipFoldRoom'], entries: [] },
 };
 
+/** Causes that are not worked on while others are for a clinician: those themselves, and what is withheld for them. */
+export const withheldFor = (referred: readonly CauseId[]): CauseId[] => [
+  ...new Set(referred.flatMap((c) => [c, ...(WITHHELD_BY_REFERRAL[c]?.causes ?? [])])),
+];
+
 /** Everything that may keep an entry from a client. */
 export interface Barring {
   limits: readonly SafetyLimit[];

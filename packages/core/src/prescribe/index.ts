@@ -2,6 +2,7 @@ export * from './drills.ts';
 export * from './cues.ts';
 export * from './prescribe.ts';
 export * from './counted.ts';
+export * from './firstHelp.ts';
 export * from './routine.ts';
 export * from './run.ts';
 export * from './types.ts';

@@ -1,6 +1,8 @@
 import type { CauseId } from '../diagnose/causes.ts';
+import { GROUP_IDS, GROUPS } from '../diagnose/groups.ts';
 import type { MethodProfile } from '../setup/profiles.ts';
 import { DRILL_EFFECT, type Drill } from './drill.ts';
+import { firstDrills, type ServedFinding } from './firstHelp.ts';
 
 /** Minutes a client may have for it. */
 export const ROUTINE_MINUTES = [5, 10, 15] as const;
@@ -17,6 +19,15 @@ const CHANGE_S = 20;
 const WORTH_A_MINUTE = 0.01;
 /** A routine that never uses the range in the squat is none: worth more than anything else it could hold. */
 const USES = 10;
+/** A range is used by the drill that uses it best, such as the sit that owns it: worth so much times the chance of its group. */
+const USES_RANGE = 4;
+/** Every group that is worked on gets something: worth so much times its chance (house defaults). */
+const SERVES_GROUP = 2;
+/** Range that is missing is made before it is used, unless the method makes it in the squat: worth so much times the chance of its group. */
+const MAKES_ROOM: Record<MethodProfile['drills'], number> = { isolatedFirst: 3, inTheSquat: 0.3 };
+/** A fault that no group explains is served: by the best drill for it in full, by each further one a tenth less (house defaults). */
+const SERVES = { clear: 1, slight: 0.5 } as const;
+const NEXT_BEST = 0.1;
 
 /** What a method prefers counts a little more: mobility in the squat itself, or by itself first (house defaults). */
 const PREFERENCE: Record<MethodProfile['drills'], { useIt: number; other: number }> = {
@@ -50,6 +61,8 @@ export interface RoutineQuestion {
   method: Pick<MethodProfile, 'drills'>;
   /** Taken in any case, as far as it is among the drills. */
   pinned?: readonly string[];
+  /** Faults that no group explains, to be served by their own drills. */
+  serves?: readonly ServedFinding[];
   /** Done twice on one side. */
   isDoubled?: (drill: Drill) => boolean;
   /** By how much the practice's own counts move the effect of a drill on a cause; left out = not at all. */
@@ -72,6 +85,14 @@ interface Item {
   way: number;
   seconds: number;
   effects: number[];
+  /** How well it does each thing that is wanted once, 0 to 1: the use in the squat, room for a range, help for a fault. */
+  does: number[];
+}
+
+/** Something a routine should do once: worth its weight times how well the best drill for it does it. */
+interface Wanted {
+  weight: number;
+  levels: readonly number[];
 }
 
 /** Effects of a drill on the causes asked for, with the method's preference and the practice's counts. */
@@ -95,50 +116,108 @@ function gainsOf(items: readonly Item[], causes: number): number[] {
   });
 }
 
-const usesOf = (items: readonly Item[]): boolean =>
-  items.some((i) => i.drill.part === 'useIt' && i.effects.some((e) => e > 0));
+/** What a routine should do once, with how well each of its drills would; of the drills there are. */
+function wantedOf(question: RoutineQuestion, effects: readonly number[][]): Wanted[] {
+  const { causes, drills, method, serves = [] } = question;
+  const served = serves.map((finding): Wanted => {
+    const ids = firstDrills(finding);
+    const open = ids.filter((id) => drills.some((d) => d.id === id));
+    return {
+      weight: SERVES[finding.severity],
+      levels: drills.map(({ id }) => {
+        const place = open.indexOf(id);
+        return place < 0 ? 0 : Math.max(0, 1 - NEXT_BEST * place);
+      }),
+    };
+  });
+  const helps = (d: number) => served.some(({ levels }) => levels[d]! > 0);
+  const use = drills.map(({ part }, d) =>
+    part === 'useIt' && (effects[d]!.some((e) => e > 0) || helps(d)) ? 1 : 0,
+  );
+  const groups = GROUP_IDS.flatMap((id): Wanted[] => {
+    const own = causes.map(({ cause }) => GROUPS[id].causes.includes(cause));
+    const chance = causes.reduce((max, c, i) => (own[i] ? Math.max(max, c.chance) : max), 0);
+    const on = (d: number) => Math.max(0, ...effects[d]!.map((e, c) => (own[c] ? e : 0)));
+    /** The drills of one part by how well they work on it, the best in full. */
+    const byBest = (weight: number, of: Drill['part']): Wanted => {
+      const work = drills.map(({ part }, d) => (part === of ? on(d) : 0));
+      const best = Math.max(...work, 0);
+      return { weight: weight * chance, levels: work.map((w) => (best > 0 ? w / best : 0)) };
+    };
+    if (chance === 0) return [];
+    const any = {
+      weight: SERVES_GROUP * chance,
+      levels: drills.map((_, d) => (on(d) > 0 ? 1 : 0)),
+    };
+    return GROUPS[id].isRange
+      ? [any, byBest(MAKES_ROOM[method.drills], 'makeRoom'), byBest(USES_RANGE, 'useIt')]
+      : [any];
+  });
+  return [{ weight: USES, levels: use }, ...groups, ...served];
+}
 
-const worth = (items: readonly Item[], chances: readonly number[]): number =>
+/** Every drill of a question, with what it does; and the weight of each thing that is wanted once. */
+function itemsOf(question: RoutineQuestion): { items: Item[]; weights: number[] } {
+  const { drills, isDoubled = () => false } = question;
+  const effects = drills.map((drill) => effectsOf(drill, question));
+  const wanted = wantedOf(question, effects);
+  return {
+    weights: wanted.map((w) => w.weight),
+    items: drills.map((drill, d): Item => ({
+      drill,
+      way: WAYS.indexOf(wayOf(drill)),
+      seconds: secondsOf(drill, isDoubled(drill)),
+      effects: effects[d]!,
+      does: wanted.map((w) => w.levels[d]!),
+    })),
+  };
+}
+
+const worth = (
+  items: readonly Item[],
+  chances: readonly number[],
+  weights: readonly number[],
+): number =>
   gainsOf(items, chances.length).reduce((sum, g, c) => sum + g * chances[c]!, 0) +
-  (usesOf(items) ? USES : 0) -
+  weights.reduce((sum, w, k) => sum + w * Math.max(0, ...items.map((i) => i.does[k]!)), 0) -
   (WORTH_A_MINUTE * items.reduce((sum, i) => sum + i.seconds, 0)) / 60;
 
 /**
- * The drills that are worth most within the minutes: expected effect, less a little for every minute, with one use in the squat wherever there is
- * one. Exact, by branch and bound: the effect only ever grows by less the more is there already (it is submodular), so that what each drill would add
+ * The drills that are worth most within the minutes: expected effect, less a little for every minute, with the best use in the squat wherever there is
+ * one, room made for every range that is missing, and help for every fault that no group explains. Exact, by branch and bound: the effect only ever grows by less the more is there already (it is submodular), so that what each drill would add
  * now bounds all it can add later. Deterministic.
  */
 export function bestRoutine(question: RoutineQuestion): Routine {
-  const { causes, minutes, pinned = [], isDoubled = () => false, most = DRILLS_MOST } = question;
+  const { causes, minutes, pinned = [], most = DRILLS_MOST } = question;
   const chances = causes.map((c) => c.chance);
-  const all = question.drills.map((drill): Item => ({
-    drill,
-    way: WAYS.indexOf(wayOf(drill)),
-    seconds: secondsOf(drill, isDoubled(drill)),
-    effects: effectsOf(drill, question),
-  }));
+  const { items: all, weights } = itemsOf(question);
   const fixed = all.filter((i) => pinned.includes(i.drill.id));
-  const density = (i: Item) => (worth([i], chances) - worth([], chances)) / i.seconds;
+  const alone = (i: Item) =>
+    (worth([i], chances, weights) - worth([], chances, weights)) / i.seconds;
   const open = all
-    .filter((i) => !fixed.includes(i) && i.effects.some((e) => e > 0))
-    .map((item) => ({ item, first: density(item) }))
+    .filter(
+      (i) => !fixed.includes(i) && (i.effects.some((e) => e > 0) || i.does.some((l) => l > 0)),
+    )
+    .map((item) => ({ item, first: alone(item) }))
     .sort((a, b) => b.first - a.first)
     .map((o) => o.item);
-  const state = stateOf(fixed, chances);
+  const state = stateOf(fixed, chances, weights);
   const chosen = [...fixed];
-  let best = { items: fixed, worth: worth(fixed, chances) };
+  let best = { items: fixed, worth: worth(fixed, chances, weights) };
   const visit = (from: number, left: number, here: number) => {
     if (here > best.worth + 1e-12) best = { items: [...chosen], worth: here };
     if (chosen.length >= most) return;
-    // What each one left would add now: no set of them can add more than their best by time, nor more than the largest few.
-    const adds: { at: number; add: number; seconds: number }[] = [];
+    // What each one left would add now: no set of them can add more than their best by time, nor more than the largest few; and of each thing that is
+    // wanted once no more than the best of them does.
+    const adds: Add[] = [];
     for (let at = from; at < open.length; at += 1) {
       const item = open[at]!;
       if (item.seconds > left) continue;
-      const add = state.adds(item);
-      if (add > 1e-12) adds.push({ at, add, seconds: item.seconds });
+      const { gain, once } = state.adds(item);
+      if (gain + once > 1e-12) adds.push({ at, add: gain + once, gain, seconds: item.seconds });
     }
-    if (here + boundOf(adds, left, most - chosen.length) <= best.worth + 1e-12) return;
+    const wanted = state.mostWanted(adds.map((a) => open[a.at]!));
+    if (here + wanted + boundOf(adds, left, most - chosen.length) <= best.worth + 1e-12) return;
     for (const { at, add, seconds } of adds) {
       const item = open[at]!;
       chosen.push(item);
@@ -160,57 +239,78 @@ export function bestRoutine(question: RoutineQuestion): Routine {
 }
 
 /** What is gained so far, and what one more drill would add to it, without working all of it out again. */
-function stateOf(items: readonly Item[], chances: readonly number[]) {
+function stateOf(items: readonly Item[], chances: readonly number[], weights: readonly number[]) {
   const count = chances.length;
   const best = WAYS.map(() => new Float64Array(count));
   const left = new Float64Array(count).fill(1);
-  let uses = 0;
-  const isUse = ({ drill, effects }: Item) => drill.part === 'useIt' && effects.some((e) => e > 0);
+  const done = new Float64Array(weights.length);
   const take = (item: Item): (() => void) => {
     const own = best[item.way]!;
-    const [ownBefore, leftBefore] = [own.slice(), left.slice()];
+    const [ownBefore, leftBefore, doneBefore] = [own.slice(), left.slice(), done.slice()];
     for (let c = 0; c < count; c += 1) {
       const e = item.effects[c]!;
       if (e <= own[c]!) continue;
       left[c] = (left[c]! * (1 - e)) / (1 - own[c]!);
       own[c] = e;
     }
-    const use = isUse(item) ? 1 : 0;
-    uses += use;
+    item.does.forEach((level, k) => {
+      done[k] = Math.max(done[k]!, level);
+    });
     return () => {
       own.set(ownBefore);
       left.set(leftBefore);
-      uses -= use;
+      done.set(doneBefore);
     };
   };
   for (const item of items) take(item);
   return {
     take,
-    adds(item: Item): number {
+    /** What a drill would gain for the causes, less its time; and what it would add of what is wanted once. */
+    adds(item: Item): { gain: number; once: number } {
       const own = best[item.way]!;
-      let add = (-WORTH_A_MINUTE * item.seconds) / 60;
-      if (uses === 0 && isUse(item)) add += USES;
+      let gain = (-WORTH_A_MINUTE * item.seconds) / 60;
       for (let c = 0; c < count; c += 1) {
         const e = item.effects[c]!;
-        if (e > own[c]!) add += chances[c]! * left[c]! * (1 - (1 - e) / (1 - own[c]!));
+        if (e > own[c]!) gain += chances[c]! * left[c]! * (1 - (1 - e) / (1 - own[c]!));
       }
-      return add;
+      let once = 0;
+      for (let k = 0; k < weights.length; k += 1)
+        if (item.does[k]! > done[k]!) once += weights[k]! * (item.does[k]! - done[k]!);
+      return { gain, once };
+    },
+    /** The most that any of these could still add of what is wanted once. */
+    mostWanted(items: readonly Item[]): number {
+      let sum = 0;
+      for (let k = 0; k < weights.length; k += 1) {
+        let most = done[k]!;
+        for (const { does } of items) most = Math.max(most, does[k]!);
+        sum += weights[k]! * (most - done[k]!);
+      }
+      return sum;
     },
   };
 }
 
+interface Add {
+  at: number;
+  add: number;
+  gain: number;
+  seconds: number;
+}
+
 /** No set of these adds more: the best by time with the last one cut to fit, and the sum of the largest few. */
-function boundOf(adds: { add: number; seconds: number }[], left: number, count: number): number {
-  const largest = adds
-    .map((a) => a.add)
+function boundOf(adds: readonly Add[], left: number, count: number): number {
+  const gains = adds.filter((a) => a.gain > 0);
+  const largest = gains
+    .map((a) => a.gain)
     .sort((a, b) => b - a)
     .slice(0, count)
     .reduce((sum, a) => sum + a, 0);
   let time = left;
   let byTime = 0;
-  for (const { add, seconds } of adds.sort((a, b) => b.add / b.seconds - a.add / a.seconds)) {
+  for (const { gain, seconds } of gains.sort((a, b) => b.gain / b.seconds - a.gain / a.seconds)) {
     const part = Math.min(1, time / seconds);
-    byTime += part * add;
+    byTime += part * gain;
     time -= part * seconds;
     if (time <= 0) break;
   }
@@ -218,16 +318,14 @@ function boundOf(adds: { add: number; seconds: number }[], left: number, count: 
 }
 
 /** Worth of a set of drills under a question, as the search counts it; for comparing sets. */
-export const worthOf = (question: RoutineQuestion, drills: readonly Drill[]): number =>
-  worth(
-    drills.map((drill) => ({
-      drill,
-      way: WAYS.indexOf(wayOf(drill)),
-      seconds: secondsOf(drill, question.isDoubled?.(drill) ?? false),
-      effects: effectsOf(drill, question),
-    })),
+export function worthOf(question: RoutineQuestion, drills: readonly Drill[]): number {
+  const { items, weights } = itemsOf(question);
+  return worth(
+    items.filter((i) => drills.includes(i.drill)),
     question.causes.map((c) => c.chance),
+    weights,
   );
+}
 
 /** Causes that lose by going from one routine to another, most first: "less for the ankle". */
 export function costOf(from: Routine, to: Routine): CauseId[] {

@@ -1,4 +1,5 @@
 import type { CauseId } from '../diagnose/causes.ts';
+import type { TestId } from '../diagnose/tests.ts';
 import type { Evidence } from '../diagnose/model.ts';
 import type { Side } from '../linkage/setup.ts';
 import type { Bar, Barring } from './bars.ts';
@@ -6,6 +7,7 @@ import type { MethodProfile } from '../setup/profiles.ts';
 import type { CountedDrill } from './counted.ts';
 import type { Cue } from './cues.ts';
 import type { Drill, DrillKit } from './drill.ts';
+import type { ServedFinding } from './firstHelp.ts';
 
 /** Sides a cause or a drill concerns. */
 export type SideSet = Side | 'both';
@@ -17,11 +19,33 @@ export interface WorkedCause {
   chance: number;
   /** What supports it: evidence as weighed, or as it was worded when the conclusion was kept. */
   because: readonly (string | Evidence)[];
+  /** A coach chose it, whatever its chance. */
+  isChosen?: boolean | undefined;
+}
+
+/** A fault served by itself, since no group that is acted on explains it. */
+export interface FirstServed extends ServedFinding {
+  /** The test that would tell what lies behind it; null = none that may be done. */
+  test: TestId | null;
+}
+
+/** The cause, or the fault by itself, that a cue or drill is for. */
+export type GivenFor = ({ kind: 'cause' } & WorkedCause) | ({ kind: 'finding' } & FirstServed);
+
+/** A fault that got neither cue nor drill, and why. */
+export interface Unserved {
+  finding: ServedFinding;
+  /** `full`: two cues are enough, and no drill for it fits; `barred`: nothing for it may be given. */
+  because: 'full' | 'barred';
 }
 
 /** Inputs of a plan: the causes to work on, most probable first, and what must be kept from it. */
 export interface PrescriptionInput extends Barring {
   causes: readonly WorkedCause[];
+  /** Causes that take the minutes left over, likewise; they get no cue. */
+  fills: readonly WorkedCause[];
+  /** Faults that no cause worked on explains. */
+  findings: readonly FirstServed[];
   /** Done first where a cause has no side of its own: the stiffer ankle's. */
   stifferSide: Side;
   /** Which cues are part of it, and whether mobility is trained in the squat or by itself first. */
@@ -36,8 +60,11 @@ export interface PrescriptionInput extends Barring {
   hurt: readonly string[];
   /** What the practice counted of its drills, where it lets the plan use that; else empty. */
   counted: readonly CountedDrill[];
-  /** Cues that cleared what was seen when they were tried, the newest first; they come before all others. Of the coach's own words no id. */
-  cleared: readonly { id: string | null; words: string }[];
+  /**
+   * Cues that cleared what was seen when they were tried, the newest first, with what they cleared; they come before all others, with or without a cause.
+   * Of the coach's own words no id.
+   */
+  cleared: readonly { id: string | null; words: string; findings: readonly FirstServed[] }[];
 }
 
 /** Minutes, the kit in the room, and the coach's own additions and removals. */
@@ -52,14 +79,14 @@ export interface RoutineWishes {
 
 export interface PrescribedCue {
   cue: Cue;
-  for: WorkedCause;
+  for: GivenFor;
   /** It cleared what was seen when it was tried. */
   hasCleared: boolean;
 }
 
 export interface PrescribedDrill {
   drill: Drill;
-  for: WorkedCause;
+  for: GivenFor;
   /** The practice's counts that moved its effect on this cause; null where none are used or they move nothing. */
   counted: CountedDrill | null;
   /** Order in which to do the sides; `both` when together. */
@@ -85,5 +112,8 @@ export interface Prescription {
   drills: PrescribedDrill[];
   /** Time they take in all, s. */
   seconds: number;
+  /** Minutes there were for it. */
+  minutes: number;
   notAdvised: LeftOut[];
+  unserved: Unserved[];
 }
