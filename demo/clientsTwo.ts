@@ -158,12 +158,21 @@ export const CLIENTS_TWO: readonly DemoClient[] = [
         kneeToWall: both(118 + 2 * i, 120),
       },
     })),
-    looks: [60, 31, 3].map((daysAgo) => ({
-      daysAgo,
-      view: 'front' as const,
-      condition: 'bodyweight' as const,
-      faults: [{ fault: 'kneeWobble' as const, size: 5.5, side: 'right' as const }],
-    })),
+    looks: [
+      ...[60, 31, 3].map((daysAgo) => ({
+        daysAgo,
+        view: 'front' as const,
+        condition: 'bodyweight' as const,
+        faults: [{ fault: 'kneeWobble' as const, size: 5.5, side: 'right' as const }],
+      })),
+      // What lies behind it nobody tested yet: it is served by itself.
+      {
+        daysAgo: 3,
+        view: 'side',
+        condition: 'bodyweight',
+        faults: [{ fault: 'hipsFirst', size: 73 }],
+      },
+    ],
     decisions: [
       {
         kind: 'leaveAlone',
@@ -210,6 +219,12 @@ export const CLIENTS_TWO: readonly DemoClient[] = [
         view: 'front',
         condition: 'bodyweight',
         faults: [{ fault: 'archDrops', size: 14, side: 'left' }],
+      },
+      {
+        daysAgo: 7,
+        view: 'side',
+        condition: 'bodyweight',
+        faults: [{ fault: 'dropsIn', size: 2.6 }],
       },
     ],
     setup: null,

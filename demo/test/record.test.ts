@@ -3,7 +3,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { recordSchema, type ClientRecord } from '@zither/contract';
-import { dossierAt, lastDayOf } from '@zither/visit';
+import { answerOf, dossierAt, isHeld, lastDayOf } from '@zither/visit';
 import { seeded } from './seeded.ts';
 
 const root = join(__dirname, '../..');
@@ -109,6 +109,26 @@ describe('a client’s record', () => {
     expect(run('--on', 'soon').stderr).toMatch(/yyyy-mm-dd/);
     expect(run('--on', '2026-01-05', 'more').status).toBe(2);
   }, 60_000);
+
+  it('leaves nobody who may train without something to do, each their own, and serves faults before their cause is known', async () => {
+    const routines = new Set<string>();
+    let served = 0;
+    for (const { id, name } of bench.clients) {
+      const record = await recordOf(id);
+      const on = lastDayOf(record);
+      const { dossier, tables } = dossierAt(record, on);
+      const { plan, safety } = answerOf({ dossier, on, tables });
+      if (isHeld(safety) || !plan) continue;
+      expect({ name, given: plan.drills.length + plan.cues.length > 0 }).toEqual({
+        name,
+        given: true,
+      });
+      routines.add(plan.drills.map((d) => d.drill.id).join());
+      if (plan.working.basis === 'served') served += 1;
+    }
+    expect(routines.size).toBeGreaterThanOrEqual(12);
+    expect(served).toBeGreaterThanOrEqual(2);
+  }, 120_000);
 
   it('as of a day uses what was said by then, not what came later', async () => {
     const pell = bench.clients.find((c) => c.name === 'Pell Ashgrove')!;

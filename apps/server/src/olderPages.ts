@@ -11,6 +11,9 @@ const NEW_FIELDS: Readonly<Partial<Record<KeptRow['entity'], readonly string[]>>
   correction: ['saw'],
 };
 
+/** A decision of a kind they do not know: the coach's word on what to work on. */
+const isNewDecision = (row: KeptRow['row']): boolean => 'kind' in row && row.kind === 'choose';
+
 /** Whether a page is of the release before: those do not send their build. */
 export const isOlderPage = ({ headers }: Pick<FastifyRequest, 'headers'>): boolean =>
   headers['x-plumb-build'] === undefined;
@@ -18,7 +21,7 @@ export const isOlderPage = ({ headers }: Pick<FastifyRequest, 'headers'>): boole
 /** Rows as the release before reads them. A newer page asks for everything again. */
 export const forOlderPage = (rows: readonly KeptRow[]): KeptRow[] =>
   rows
-    .filter(({ entity }) => !NEW_KINDS.has(entity))
+    .filter(({ entity, row }) => !NEW_KINDS.has(entity) && !isNewDecision(row))
     .map(({ entity, row }) => {
       const gone = new Set(['deviceSaidAt', ...(NEW_FIELDS[entity] ?? [])]);
       return {

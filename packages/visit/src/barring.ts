@@ -1,5 +1,12 @@
 import type { Dossier } from '@zither/contract';
-import type { Barring, MethodProfile, SafetyLimit, Setup } from '@zither/core';
+import {
+  PLAN_FROM,
+  type Barring,
+  type CauseId,
+  type MethodProfile,
+  type SafetyLimit,
+  type Setup,
+} from '@zither/core';
 import { knownOf } from './derive.ts';
 import { purposeOf } from './method.ts';
 import type { Opinion } from './opinion.ts';
@@ -21,6 +28,12 @@ function feetDiffer(dossier: Dossier, setup: Pick<Setup, 'toeOutDeg'> | null): b
   return left !== null && right !== null && Math.abs(left - right) >= APART_DEG && !isAsked;
 }
 
+/** Causes for a clinician that are likely enough to be sent on: before any conclusion, nothing is given for them either. */
+export const likelyReferrals = (opinion: Pick<Opinion, 'diagnosis'> | null): CauseId[] =>
+  (opinion?.diagnosis.causes ?? [])
+    .filter((c) => c.refer && c.probability >= PLAN_FROM.refer)
+    .map((c) => c.cause);
+
 /** Everything that keeps drills, cues and variations from a client today: limits, referrals, bans and spared knees. */
 export const barringOf = (
   dossier: Dossier,
@@ -30,7 +43,7 @@ export const barringOf = (
   setup: Pick<Setup, 'toeOutDeg'> | null,
 ): Barring => ({
   limits,
-  referred: referredOf(dossier),
+  referred: [...new Set([...referredOf(dossier), ...likelyReferrals(opinion)])],
   banned: opinion?.diagnosis.bannedCues ?? [],
   sparesKnees: sparesKnees(dossier, method),
   feetDiffer: feetDiffer(dossier, setup),

@@ -5,6 +5,7 @@ import {
   CUE_KINDS,
   cueInWords,
   FIRST_HELP,
+  firstCues,
   type Barring,
   type Cue,
   type FirstServed,
@@ -28,7 +29,7 @@ const WORTH_FROM = 0.1;
 /** So many are offered; the coach's own words can always be typed. */
 const OFFERED = 7;
 
-/** Cues worth three reps: aimed at causes that are not unlikely, part of the method, and not barred; then the method's own words. */
+/** Cues worth three reps: the first of each fault seen, then those aimed at causes that are not unlikely; part of the method, and not barred; then the method's own words. */
 export function cuesToTry(
   opinion: Pick<Opinion, 'diagnosis'>,
   method: MethodProfile,
@@ -48,7 +49,17 @@ export function cuesToTry(
     )
     .sort((a, b) => b.worth - a.worth)
     .map(({ cue }) => cue);
-  const house = [...new Set(fit)].map(({ id, words, precaution }) => ({ id, words, precaution }));
+  // The first cue of every fault seen, clear ones first; then the others by what lies behind.
+  const first = opinion.diagnosis.faults.flatMap((fault) =>
+    firstCues(fault)
+      .flatMap((id) => open.filter((cue) => cue.id === id))
+      .slice(0, 1),
+  );
+  const house = [...new Set([...first, ...fit])].map(({ id, words, precaution }) => ({
+    id,
+    words,
+    precaution,
+  }));
   const own = method.cueWords
     .filter((words) => barOf(cueInWords(words, []), barring) === null)
     .map((words) => ({ id: null, words, precaution: '' }));

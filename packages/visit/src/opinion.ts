@@ -1,6 +1,7 @@
 import type { DecisionValues } from '@zither/contract';
 import {
   aheadOf,
+  CAUSES,
   diagnose,
   evidenceOf,
   ledgersOf,
@@ -39,7 +40,7 @@ export interface Opinion {
   diagnosis: Diagnosis;
   /** In the order of the core's causes. */
   beliefs: number[];
-  /** Causes likely enough to act on. */
+  /** Causes to act on: those of the groups that act, and those a clinician should see. */
   plan: number[];
   /** Every test that could be done, the one that tells most a minute first, with what each outcome would change. */
   tests: { next: NextTest; ahead: Ahead[]; isWorth: boolean }[];
@@ -67,11 +68,22 @@ export function opine({ signs, circumstances, changes }: OpinionQuestion): Opini
   return {
     diagnosis,
     beliefs,
-    plan: planOf(beliefs),
+    plan: actedOn(diagnosis, beliefs),
     tests,
     pieces: evidence.length,
     faults: (signs.findings ?? []).length,
   };
+}
+
+/** Causes of the groups that act, the likeliest group first; before them what is for a clinician. */
+function actedOn({ groups }: Diagnosis, beliefs: readonly number[]): number[] {
+  const isReferred = (node: number) => ['refer', 'stop'].includes(CAUSES[NODES[node]!.cause].kind);
+  const members = groups
+    .filter((g) => g.standing === 'acts')
+    .flatMap((g) =>
+      g.members.map((m) => NODES.findIndex((n) => n.cause === m.cause && n.side === m.side)),
+    );
+  return [...planOf(beliefs).filter(isReferred), ...members];
 }
 
 /** Everything behind one belief. */
@@ -137,7 +149,8 @@ export function reasonsFor(
 }
 
 /**
- * The causes a plan is made for, as they are kept: those likely enough, else the leading one; with what supports each.
+ * The causes a plan is made for, as they are kept: those of the groups that act, with what supports each. None where no group does: then the plan serves
+ * what was seen by itself.
  *
  * @param say words for a piece of evidence: a conclusion is kept as it was read
  */
@@ -147,11 +160,13 @@ export function conclusionOf(
 ): Extract<DecisionValues, { kind: 'workOn' }>['causes'] {
   const isIn = ({ cause, side }: LikelyCause) =>
     plan.some((node) => NODES[node]?.cause === cause && NODES[node].side === side);
-  const chosen = plan.length > 0 ? diagnosis.causes.filter(isIn) : diagnosis.causes.slice(0, 1);
-  return chosen.slice(0, 6).map(({ cause, side, probability, because }) => ({
-    cause,
-    side,
-    probability,
-    because: because.slice(0, 6).map((w) => say(w.evidence)),
-  }));
+  return diagnosis.causes
+    .filter(isIn)
+    .slice(0, 6)
+    .map(({ cause, side, probability, because }) => ({
+      cause,
+      side,
+      probability,
+      because: because.slice(0, 6).map((w) => say(w.evidence)),
+    }));
 }

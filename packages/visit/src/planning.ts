@@ -1,6 +1,5 @@
 import type { Condition, Dossier, PrescriptionValues, LookAsks } from '@zither/contract';
 import {
-  ACTS_FROM,
   aimsOf,
   barOf,
   CAUSES,
@@ -8,6 +7,7 @@ import {
   limitOn,
   lowerSide,
   newestReading,
+  PLAN_FROM,
   prescribe,
   RUNG_TABLE,
   withheldFor,
@@ -135,7 +135,9 @@ export function planFor(
     working,
     referred,
     forClinician: opinion.diagnosis.causes
-      .filter((c) => c.probability >= ACTS_FROM && ['refer', 'stop'].includes(CAUSES[c.cause].kind))
+      .filter(
+        (c) => c.probability >= PLAN_FROM.refer && ['refer', 'stop'].includes(CAUSES[c.cause].kind),
+      )
       .map(({ cause, side }) => ({ cause, side })),
     nextTest: next && { test: next.test, side: next.side },
     look: lookAgain(dossier),

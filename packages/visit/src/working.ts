@@ -5,6 +5,7 @@ import {
   groupOf,
   GROUPS,
   NODES,
+  PLAN_FROM,
   type CauseId,
   type CountedFault,
   type FirstServed,
@@ -132,7 +133,10 @@ export function workingOf(
   const fills = once(membersWhere('fills').filter(isOpen)).filter(
     (f) => !causes.some((c) => c.cause === f.cause),
   );
-  const findings = unexplained(diagnosis.faults, causes).map((f) => served(f, tests));
+  const sentOn = diagnosis.causes.filter((c) => c.refer && c.probability >= PLAN_FROM.refer);
+  const findings = unexplained(diagnosis.faults, [...causes, ...sentOn], causes.length > 0).map(
+    (f) => served(f, tests),
+  );
   const isOf = (group: GroupId) => (c: WorkedCause) => groupOf(c.cause) === group;
   const groups = diagnosis.groups.flatMap(({ group, probability }): WorkedGroup[] => {
     const acting = causes.filter(isOf(group));
@@ -174,10 +178,11 @@ const CHOSEN_CHANCE = 0.5;
 const once = (list: readonly WorkedCause[]): WorkedCause[] =>
   list.filter((c, i) => list.findIndex((o) => o.cause === c.cause && o.side === c.side) === i);
 
-/** Faults that no cause worked on may lie behind: clear ones; slight ones where there is nothing else to do. */
+/** Faults that no cause worked on or sent to a clinician may lie behind: clear ones; slight ones where there is nothing else to do. */
 function unexplained(
   faults: readonly CountedFault[],
-  causes: readonly WorkedCause[],
+  causes: readonly { cause: CauseId; side: Side | null }[],
+  isBusy: boolean,
 ): CountedFault[] {
   const open = faults.filter(
     ({ behind }) =>
@@ -187,7 +192,7 @@ function unexplained(
       }),
   );
   const clear = open.filter((f) => f.severity === 'clear');
-  return clear.length > 0 || causes.length > 0 ? clear : open;
+  return clear.length > 0 || isBusy ? clear : open;
 }
 
 /** A fault with the test that would tell what lies behind it. */

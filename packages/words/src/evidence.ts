@@ -97,7 +97,7 @@ export const KNEES_OUT_CUED = 'A cue that sends them out is on record: cue less,
 export function sayNotFault({ because }: NotFault): string {
   switch (because.kind) {
     case 'build':
-      return `${sayNumber(because.leanDeg)}° of the lean is build; no other part is large.`;
+      return `${sayNumber(because.leanDeg)}° of the lean is build; no other part is large. Expect the lean: open the stance, or hold the load in front.`;
     case 'overCued':
       return because.isCued
         ? `The knees are outside the feet already. ${KNEES_OUT_CUED}`

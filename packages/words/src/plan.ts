@@ -22,13 +22,14 @@ import {
   type PrescribedDrill,
   type RoutinePart,
   type Support,
+  type Side,
   type Unserved,
   type WorkedCause,
   rungOfHold,
   type Setup,
 } from '@zither/core';
 import type { Choice, PlanAnswer, WorkedGroup, Working } from '@zither/visit';
-import { sayShortDay } from './days.ts';
+import { sayChoice } from './working.ts';
 import { sayDepth, saySupport, sayToes } from './instrument.ts';
 import { HOLD_NAMES } from './names.ts';
 import { ladderLines } from './ladder.ts';
@@ -76,10 +77,6 @@ function sayWorked(worked: WorkedCause): string {
     : `${sayWorkedCause(worked)}.`;
 }
 
-/** By whom a group was chosen: " Chosen by CH on 5 January." */
-const sayChosen = ({ by, on }: Choice): string =>
-  ` Chosen${by ? ` by ${by}` : ''} on ${sayShortDay(on)}.`;
-
 /** A group that is worked on: how likely, what spoke for it, and which of its causes are not told apart yet. */
 function sayGroup(
   { group, probability, causes, standing, choice }: WorkedGroup,
@@ -93,7 +90,7 @@ function sayGroup(
       ? ` Not told apart yet: ${sayList(causes.map((c) => CAUSES[c].name.toLowerCase()))}.`
       : '';
   const left = standing === 'fills' ? ' It takes the minutes that are left.' : '';
-  return `${GROUPS[group].name} (${sureWord(probability)})${why}.${apart}${left}${choice ? sayChosen(choice) : ''}`;
+  return `${GROUPS[group].name} (${sureWord(probability)})${why}.${apart}${left}${choice ? ` ${capital(sayChoice(choice))}.` : ''}`;
 }
 
 /** Whether two supports are the same to a coach: within 2 mm, or a degree and a half. */
@@ -213,7 +210,9 @@ export function sayCauses({ working, unserved }: PlanAnswer): string[] {
       .filter((f) => !unserved.some((u) => u.finding === f))
       .map((f) => `${sayServed(f)}.`),
     ...unserved.map(sayUnserved),
-    ...choices.filter((c) => c.as === 'setAside').map(saySetAside),
+    ...choices
+      .filter((c) => c.as === 'setAside')
+      .map((c) => `${sayChoiceOf(c.of)}: ${sayChoice(c)}.`),
   ];
 }
 
@@ -224,10 +223,6 @@ const sayUnserved = ({ finding: { fault, side }, because }: Unserved): string =>
       ? 'everything for it is barred today.'
       : 'two cues are enough at a time, and no drill for it fits into the minutes.'
   }`;
-
-/** What a coach set aside: "Abductors: set aside by CH on 5 January." */
-const saySetAside = ({ of, by, on }: Choice): string =>
-  `${sayChoiceOf(of)}: set aside${by ? ` by ${by}` : ''} on ${sayShortDay(on)}.`;
 
 /** The group or cause of a choice by name. */
 export const sayChoiceOf = (of: Choice['of']): string =>
@@ -316,21 +311,26 @@ const sayLoadGiven = ({ hold, loadKg }: Setup): string =>
       ? ''
       : ' without a load for now';
 
-/** The causes of a plan as they are kept, then the faults it serves by themselves. */
+/** The causes of a plan as they are kept, then the faults it serves by themselves, and what a coach set aside. */
 function findingsOf({ working }: PlanAnswer): PrescriptionValues['findings'] {
-  const { causes, fills, findings } = working;
+  const { causes, fills, findings, choices } = working;
+  const line = (cause: string, side: Side | null, because: string) => ({
+    cause,
+    side: side ?? ('both' as const),
+    because: because.slice(0, 500),
+  });
   return [
-    ...[...causes, ...fills].slice(0, 5).map((worked) => ({
-      cause: worked.cause as string,
-      side: worked.side ?? ('both' as const),
-      because: sayWorked(worked).slice(0, 500),
-    })),
-    ...findings.slice(0, 2).map((f) => ({
-      cause: `first help: ${f.fault}`,
-      side: f.side ?? ('both' as const),
-      because: `${sayServed(f)}.`,
-    })),
-  ];
+    ...[...causes, ...fills]
+      .slice(0, 5)
+      .map((w) =>
+        line(w.cause, w.side, `${sayWorked(w)}${w.isChosen ? ' Chosen by the coach.' : ''}`),
+      ),
+    ...findings.slice(0, 2).map((f) => line(`first help: ${f.fault}`, f.side, `${sayServed(f)}.`)),
+    ...choices
+      .filter((c) => c.as === 'setAside')
+      .slice(0, 1)
+      .map((c) => line('set aside', null, `${sayChoiceOf(c.of)}: ${sayChoice(c)}.`)),
+  ].slice(0, 7);
 }
 
 /** The plan as it is kept: words and numbers frozen on the day it was given. */

@@ -215,12 +215,12 @@ export function sayVerdict({ hasTest, plan, leading }: Standing): string {
   if (hasTest)
     return plan.length > 0
       ? `So far: ${sayBelieved(plan)}. A test may still change it.`
-      : 'No cause is likely enough to act on yet. One short test would tell more.';
+      : 'No group of causes is likely enough to act on yet, so the plan serves each fault by itself. One short test would tell more.';
   const over = 'No test left would change the plan.';
   if (plan.length > 0) return `Settled: ${sayBelieved(plan)}. ${over}`;
   return leading === null
     ? over
-    : `${over} Nothing is likely enough to be sure of; ${sayCause(leading.node).toLowerCase()} leads (${sayShare(leading.probability)}). Go by it, and look again next time.`;
+    : `${over} Nothing is likely enough to be sure of; ${sayCause(leading.node).toLowerCase()} leads (${sayShare(leading.probability)}). The plan serves each fault by itself: look again next time, or choose what to work on.`;
 }
 
 /** What a ranking of causes rests on. */

@@ -56,7 +56,7 @@ describe('evidence in words', () => {
       for (const knees of ['notLookedAt', 'in', 'inAndOut', 'notIn'] as const)
         expect(sayBanned(cue, knees)).toMatch(/^[A-Z].+\.$/);
     expect(sayNotFault({ what: 'proportions', because: { kind: 'build', leanDeg: 31.4 } })).toBe(
-      '31° of the lean is build; no other part is large.',
+      '31° of the lean is build; no other part is large. Expect the lean: open the stance, or hold the load in front.',
     );
   });
 });
@@ -155,7 +155,7 @@ describe('sentences with something put into them', () => {
   it('say where the causes stand: settled, open, and with nothing sure', () => {
     const believed = [0, 1, 2, 3].map((node) => ({ node, probability: 0.5 }));
     const name = (node: number) => sayCause(node).toLowerCase();
-    expect(sayVerdict({ hasTest: true, plan: [], leading: null })).toMatch(/^No cause is likely/);
+    expect(sayVerdict({ hasTest: true, plan: [], leading: null })).toMatch(/^No group of causes is likely/);
     expect(sayVerdict({ hasTest: true, plan: believed.slice(0, 1), leading: null })).toBe(
       `So far: ${name(0)} (50 %). A test may still change it.`,
     );

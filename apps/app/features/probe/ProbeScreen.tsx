@@ -46,6 +46,7 @@ import { useOpinion } from './useOpinion.ts';
 import { CuePart } from './CuePart.tsx';
 import { FrontQuestion } from './FrontQuestion.tsx';
 import { VerdictPart } from './VerdictPart.tsx';
+import { WorkPart } from './WorkPart.tsx';
 import {
   outcomesOffered,
   sayOutcome,
@@ -263,12 +264,15 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
     </>
   );
   const causes = (
-    <CausesPart
-      opinion={now}
-      before={before}
-      isEmpty={isEmpty}
-      onOpen={(node) => go(`probe/why?cause=${node}`)}
-    />
+    <>
+      <CausesPart
+        opinion={now}
+        before={before}
+        isEmpty={isEmpty}
+        onOpen={(node) => go(`probe/why?cause=${node}`)}
+      />
+      {now && !isStopped && <WorkPart dossier={dossier} opinion={now} />}
+    </>
   );
   const seen = (
     <>

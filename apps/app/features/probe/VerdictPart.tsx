@@ -97,7 +97,11 @@ export function VerdictPart({
       <Part>
         <Notice
           tone="good"
-          actions={isSame ? [] : [{ label: 'Conclude: work on it', onPress: onConclude }]}
+          actions={
+            isSame || plan.length === 0
+              ? []
+              : [{ label: 'Conclude: work on it', onPress: onConclude }]
+          }
         >
           {standing}
         </Notice>

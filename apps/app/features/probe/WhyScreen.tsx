@@ -11,7 +11,17 @@ import { Say } from '../../ui/Say.tsx';
 import { Part, Screen } from '../../ui/Screen.tsx';
 import { space } from '../../ui/theme.ts';
 import { useLook } from '../../ui/useLook.ts';
-import { basisOf, causeShown, limitsOf, safetyOf } from '@zither/visit';
+import {
+  basisOf,
+  causeShown,
+  choiceOn,
+  choicesOf,
+  limitsOf,
+  mayWorkOn,
+  safetyOf,
+} from '@zither/visit';
+import { sayChoice, sayNoFault } from '@zither/words/working';
+import { ChooseRow } from './ChooseRow.tsx';
 import { useAppSelector, useTableChanges, today } from '../data/index.ts';
 import { BeliefBar } from './BeliefBar.tsx';
 import { useReasons } from './useOpinion.ts';
@@ -53,6 +63,12 @@ export function WhyScreen({ dossier }: { dossier: Dossier }) {
     );
   const { kind, means } = CAUSES[entry.cause];
   const isRefer = kind === 'refer' || kind === 'stop';
+  const noFault = sayNoFault(entry.cause);
+  const choice = choiceOn(choicesOf(dossier), {
+    kind: 'cause',
+    cause: entry.cause,
+    side: entry.side,
+  });
   const said = reasons?.ledger.filter((w) => Math.abs(w.bits) >= SAID_FROM) ?? [];
   const shown = reasons && causeShown({ probability: reasons.probability, because: said });
   const rest = (reasons?.ledger.length ?? 0) - said.length;
@@ -123,6 +139,16 @@ export function WhyScreen({ dossier }: { dossier: Dossier }) {
       ) : (
         <Say soft>Weighing…</Say>
       )}
+      {noFault !== null && <Notice>{noFault}</Notice>}
+      {mayWorkOn(entry.cause) && (
+        <ChooseRow
+          dossier={dossier}
+          of={{ kind: 'cause', cause: entry.cause, side: entry.side }}
+          name={sayCause(node)}
+          isWorkedOn={false}
+        />
+      )}
+      {choice && <Say small>{`${capital(sayChoice(choice))}.`}</Say>}
     </Part>
   );
   return (

@@ -17,7 +17,11 @@ export const planOf = (probabilities: readonly number[]): number[] =>
     .map((p, node) => ({ p, node }))
     .filter(({ p, node }) => {
       const kind = CAUSES[NODES[node]!.cause].kind;
-      return p >= (kind === 'refer' || kind === 'stop' ? PLAN_FROM.refer : PLAN_FROM.work);
+      // The build is nothing to work on.
+      return (
+        kind !== 'notAFault' &&
+        p >= (kind === 'refer' || kind === 'stop' ? PLAN_FROM.refer : PLAN_FROM.work)
+      );
     })
     .sort((a, b) => b.p - a.p)
     .map((c) => c.node);

@@ -481,6 +481,18 @@ export const TESTS: Readonly<Record<TestId, ProbeTest>> = {
       'lowBackArch',
       'leanUnused',
       'leanOffBalance',
+      // A foot cue may clear a shift or an uneven touch.
+      'sideShift',
+      'unevenTouch',
+      'heelsRise',
+      'feetTurnOut',
+      'outerEdge',
+      'excessLean',
+      'trunkShinMismatch',
+      'depthShort',
+      'pelvisTuck',
+      'armsFall',
+      'noLockout',
     ],
     // A cue that works at once points to habit or control, since it lengthens no tissue.
     relieves: [

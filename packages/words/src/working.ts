@@ -1,0 +1,58 @@
+import { CAUSES, GROUPS, type CauseId, type GroupOpinion } from '@zither/core';
+import type { Choice } from '@zither/visit';
+import { sayShortDay } from './days.ts';
+import { saySeen } from './evidence.ts';
+import { sayShare, sureWord } from './probe.ts';
+import { sayList } from './terms.ts';
+
+/** A group by name. */
+export const sayGroupName = ({ group }: Pick<GroupOpinion, 'group'>): string => GROUPS[group].name;
+
+/** The coach's word on a group or cause, with who and when: "chosen by CH on 5 Jan: the plan works on it". */
+export function sayChoice({ as, by, on }: Choice): string {
+  const who = `${by ? ` by ${by}` : ''} on ${sayShortDay(on)}`;
+  return as === 'workOn'
+    ? `chosen${who}: the plan works on it`
+    : `set aside${who}: the plan leaves it`;
+}
+
+/** How likely a group is and what the plan does about it: "likely (62 of 100): the plan works on it". */
+export function sayStanding(
+  { probability, standing }: Pick<GroupOpinion, 'probability' | 'standing'>,
+  choice: Choice | null,
+): string {
+  const does = choice
+    ? sayChoice(choice)
+    : standing === 'acts'
+      ? 'the plan works on it'
+      : standing === 'fills'
+        ? 'it takes minutes that are left'
+        : 'too little to act on';
+  return `${sureWord(probability)} (${sayShare(probability)}): ${does}`;
+}
+
+/** Which causes of a group are not told apart; null where there is one. */
+export function sayApart({ members }: Pick<GroupOpinion, 'members'>): string | null {
+  const causes = [...new Set(members.map((m) => m.cause))];
+  return causes.length < 2
+    ? null
+    : `Not told apart yet: ${sayList(causes.map((c) => CAUSES[c].name.toLowerCase()))}.`;
+}
+
+/** The heaviest evidence for the causes of a group. */
+export const sayBecause = (evidence: readonly Parameters<typeof saySeen>[0][]): string | null => {
+  const seen = [...new Set(evidence.map(saySeen))].slice(0, 3);
+  return seen.length > 0 ? `Because: ${sayList(seen)}.` : null;
+};
+
+/** Advice about something that is no fault; null for the rest. */
+export const sayNoFault = (cause: CauseId): string | null =>
+  cause === 'proportions'
+    ? 'Not a fault, and nothing to train: expect the lean. Open the stance, or hold the load in front.'
+    : null;
+
+export const CHOOSE_NAMES = {
+  workOn: 'Work on this',
+  setAside: 'Set aside',
+  withdraw: 'Withdraw',
+} as const;
