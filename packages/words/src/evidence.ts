@@ -58,7 +58,7 @@ export function sayEvidence(e: Evidence): string {
 export const saySeen = (seen: string | Evidence): string =>
   typeof seen === 'string' ? seen : sayEvidence(seen);
 
-const lowered = (sentence: string) => sentence.charAt(0).toLowerCase() + sentence.slice(1);
+export const lowered = (sentence: string) => sentence.charAt(0).toLowerCase() + sentence.slice(1);
 
 /** Why a piece of evidence counts for or against a cause, in a sentence. */
 export function sayReason({ reason, bits }: Weight): string {

@@ -3,7 +3,7 @@ import { capital, sayList } from './terms.ts';
 import { sayBeforeLoad } from './beforeLoad.ts';
 import { sayFault, saySquat } from './watch.ts';
 import type { PrescriptionValues } from '@zither/contract';
-import { saySeen } from './evidence.ts';
+import { lowered, saySeen } from './evidence.ts';
 import {
   CAUSES,
   groupOf,
@@ -71,7 +71,7 @@ export const sayDrillBecause = ({ drill, for: given, counted }: PrescribedDrill)
 
 /** A cause to work on with what spoke for it. */
 function sayWorked(worked: WorkedCause): string {
-  const seen = worked.because.slice(0, 3).map(saySeen);
+  const seen = worked.because.slice(0, 3).map((e) => lowered(saySeen(e)));
   return seen.length > 0
     ? `${sayWorkedCause(worked)}: ${sayList(seen)}.`
     : `${sayWorkedCause(worked)}.`;
@@ -83,7 +83,9 @@ function sayGroup(
   of: Working,
 ): string {
   const list = [...of.causes, ...of.fills].filter((c) => causes.includes(c.cause));
-  const seen = [...new Set(list.flatMap((c) => c.because.slice(0, 3).map(saySeen)))].slice(0, 3);
+  const seen = [
+    ...new Set(list.flatMap((c) => c.because.slice(0, 3).map((e) => lowered(saySeen(e))))),
+  ].slice(0, 3);
   const why = seen.length > 0 ? `: ${sayList(seen)}` : '';
   const apart =
     causes.length > 1
@@ -200,7 +202,7 @@ export const sayLeftOut = (left: LeftOut): string =>
   `${left.what === 'cue' ? `“${left.name}”` : left.name}: ${sayLeftOutBecause(left.because)}`;
 
 /** What the plan works on, a sentence a group; then the faults that it serves by themselves, and what a coach set aside. */
-export function sayCauses({ working, unserved }: PlanAnswer): string[] {
+export function sayCauses({ working, unserved, forClinician }: PlanAnswer): string[] {
   const { groups, causes, findings, choices } = working;
   const alone = causes.filter((c) => groupOf(c.cause) === null);
   return [
@@ -210,6 +212,7 @@ export function sayCauses({ working, unserved }: PlanAnswer): string[] {
       .filter((f) => !unserved.some((u) => u.finding === f))
       .map((f) => `${sayServed(f)}.`),
     ...unserved.map(sayUnserved),
+    ...forClinician.map(({ cause, side }) => sayForClinician(cause, side)),
     ...choices
       .filter((c) => c.as === 'setAside')
       .map((c) => `${sayChoiceOf(c.of)}: ${sayChoice(c)}.`),
@@ -312,26 +315,43 @@ const sayLoadGiven = ({ hold, loadKg }: Setup): string =>
       : ' without a load for now';
 
 /** The causes of a plan as they are kept, then the faults it serves by themselves, and what a coach set aside. */
-function findingsOf({ working }: PlanAnswer): PrescriptionValues['findings'] {
-  const { causes, fills, findings, choices } = working;
+function findingsOf({ working, forClinician }: PlanAnswer): PrescriptionValues['findings'] {
+  const { causes, fills, findings, choices, groups } = working;
   const line = (cause: string, side: Side | null, because: string) => ({
     cause,
     side: side ?? ('both' as const),
     because: because.slice(0, 500),
   });
+  // Of a group once; its other causes are kept without words.
+  const said = new Set<string>();
+  const words = (w: WorkedCause): string => {
+    const group = groups.find((g) => g.causes.includes(w.cause));
+    if (!group) return `${sayWorked(w)}${w.isChosen ? ' Chosen by the coach.' : ''}`;
+    if (said.has(group.group)) return '';
+    said.add(group.group);
+    return `${sayGroup(group, working)}${w.isChosen && !group.choice ? ' Chosen by the coach.' : ''}`;
+  };
   return [
-    ...[...causes, ...fills]
-      .slice(0, 5)
-      .map((w) =>
-        line(w.cause, w.side, `${sayWorked(w)}${w.isChosen ? ' Chosen by the coach.' : ''}`),
+    ...[...causes, ...fills].slice(0, 5).map((w) => line(w.cause, w.side, words(w))),
+    ...findings.slice(0, 1).map((f) => line(`first help: ${f.fault}`, f.side, `${sayServed(f)}.`)),
+    ...forClinician
+      .slice(0, 1)
+      .map(({ cause, side }) =>
+        line(
+          'for a clinician',
+          side,
+          `${sayForClinician(cause, side)} Nothing is given for it here.`,
+        ),
       ),
-    ...findings.slice(0, 2).map((f) => line(`first help: ${f.fault}`, f.side, `${sayServed(f)}.`)),
     ...choices
       .filter((c) => c.as === 'setAside')
       .slice(0, 1)
       .map((c) => line('set aside', null, `${sayChoiceOf(c.of)}: ${sayChoice(c)}.`)),
   ].slice(0, 7);
 }
+
+const sayForClinician = (cause: CauseId, side: Side | null): string =>
+  `${CAUSES[cause].name}${side === null ? '' : `, ${side}`}: for a clinician first.`;
 
 /** The plan as it is kept: words and numbers frozen on the day it was given. */
 export function writePlan(plan: PlanAnswer, givenOn: string): PrescriptionValues {

@@ -1,7 +1,7 @@
 import { CAUSES, GROUPS, type CauseId, type GroupOpinion } from '@zither/core';
 import type { Choice } from '@zither/visit';
 import { sayShortDay } from './days.ts';
-import { saySeen } from './evidence.ts';
+import { lowered, saySeen } from './evidence.ts';
 import { sayShare, sureWord } from './probe.ts';
 import { sayList } from './terms.ts';
 
@@ -41,7 +41,7 @@ export function sayApart({ members }: Pick<GroupOpinion, 'members'>): string | n
 
 /** The heaviest evidence for the causes of a group. */
 export const sayBecause = (evidence: readonly Parameters<typeof saySeen>[0][]): string | null => {
-  const seen = [...new Set(evidence.map(saySeen))].slice(0, 3);
+  const seen = [...new Set(evidence.map((e) => lowered(saySeen(e))))].slice(0, 3);
   return seen.length > 0 ? `Because: ${sayList(seen)}.` : null;
 };
 

@@ -27,9 +27,11 @@ export function Plan({
   return (
     <View>
       <Part title="What to work on">
-        {plan.findings.map((finding) => (
-          <Say key={`${finding.cause} ${finding.side}`}>{finding.because}</Say>
-        ))}
+        {plan.findings
+          .filter((finding) => finding.because !== '')
+          .map((finding) => (
+            <Say key={`${finding.cause} ${finding.side}`}>{finding.because}</Say>
+          ))}
       </Part>
       <Part title="How to stand">
         <Say strong number>

@@ -265,13 +265,13 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
   );
   const causes = (
     <>
+      {now && !isStopped && <WorkPart dossier={dossier} opinion={now} />}
       <CausesPart
         opinion={now}
         before={before}
         isEmpty={isEmpty}
         onOpen={(node) => go(`probe/why?cause=${node}`)}
       />
-      {now && !isStopped && <WorkPart dossier={dossier} opinion={now} />}
     </>
   );
   const seen = (
