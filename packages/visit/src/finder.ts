@@ -13,6 +13,7 @@ import {
 import { bodyOf } from './body.ts';
 import { carriedUnder } from './carried.ts';
 import { footLostOf } from './footLost.ts';
+import { heelsRoseIn } from './heelsRose.ts';
 import { clientCase, isHeelSaid, kitHere, knownOf, startingSetup } from './derive.ts';
 import { methodOf } from './method.ts';
 import { sidesOf } from './sides.ts';
@@ -78,6 +79,7 @@ export function finderQuestion(
     ),
     rules,
     turnFurther: sides && turnFurtherBy(sides),
+    heelsRoseIn: heelsRoseIn(dossier),
     footLost: footLostOf(dossier).map(({ stanceWidthMm, toeOutDeg, depthDeg }) => ({
       stanceWidthMm,
       toeOutDeg,

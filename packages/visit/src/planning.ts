@@ -12,6 +12,7 @@ import {
   RUNG_TABLE,
   withheldFor,
   type Aim,
+  type BothSides,
   type CameraView,
   type CauseId,
   type FaultId,
@@ -52,7 +53,7 @@ export interface PlanAnswer extends Prescription {
   /** The search proposes a setup that is likely enough, where the one in use is not. */
   isLikelierProposed: boolean;
   /** Where the client stands unprompted: what the plan changes. */
-  habit: { stanceWidthMm: number; toeOutDeg: number; support: Support };
+  habit: { stanceWidthMm: number; toeOutDeg: BothSides<number>; support: Support };
   /** Depth the method asks for. */
   askedDepthDeg: number;
   measuredOn: string;
@@ -127,7 +128,7 @@ export function planFor(
     isLikelierProposed: !use.isLikely && choice?.kind === 'tryFirst',
     habit: {
       stanceWidthMm: known.stanceWidthMm ?? use.setup.stanceWidthMm,
-      toeOutDeg: left !== null && right !== null ? (left + right) / 2 : use.setup.toeOutDeg.left,
+      toeOutDeg: left !== null && right !== null ? { left, right } : use.setup.toeOutDeg,
       support: known.support ?? { kind: 'floor' },
     },
     askedDepthDeg: methodOf(dossier).targetDepthDeg,

@@ -323,7 +323,7 @@ describe('the coach decides', () => {
       writePlan(chosen, ON)
         .findings.map((f) => f.because)
         .join(' '),
-    ).toContain('Chosen by the coach.');
+    ).toContain('Chosen by CH on 5 Jan 2026');
     const ankles = (decisions: Decision[]) =>
       planOf(dossierOf(readings(20), { decisions })).working.causes.map((c) => c.cause);
     expect(ankles([])).toContain('ankleJoint');

@@ -8,6 +8,8 @@ import {
   CAUSES,
   groupOf,
   GROUPS,
+  MEASURES,
+  SIDES,
   stepsOf,
   TESTS,
   type CauseId,
@@ -34,9 +36,8 @@ import { sayDepth, saySupport, sayToes } from './instrument.ts';
 import { HOLD_NAMES } from './names.ts';
 import { ladderLines } from './ladder.ts';
 import { CUE_NAMES, sayBar, sureWord } from './probe.ts';
-import { sayUse, sayUseBriefly } from './setup.ts';
+import { sayUse } from './setup.ts';
 import { sayLength, sayMass, unitsNow } from './units.ts';
-import { sayNumber } from './numbers.ts';
 
 /** A cause with its side and how likely it is. */
 export const sayWorkedCause = ({ cause, side, chance }: WorkedCause): string =>
@@ -104,26 +105,36 @@ const isSameUnder = (a: Support, b: Support): boolean =>
     a.azimuth === b.azimuth &&
     Math.abs(a.angleDeg - b.angleDeg) < 1.5);
 
-/** What the plan changes from how the client stands, as instructions with their reason. */
+/** What the plan changes from how the client stands, as instructions with their reason; never less than a reading can tell. */
 function changesOf({ use, habit, askedDepthDeg }: PlanAnswer): { what: string; because: string }[] {
   const { setup, targetDepthDeg } = use;
-  const because = sayUseBriefly(use);
   const list: { what: string; because: string }[] = [];
-  if (Math.abs(setup.stanceWidthMm - habit.stanceWidthMm) >= 10)
+  const wider = setup.stanceWidthMm - habit.stanceWidthMm;
+  if (Math.abs(wider) > (MEASURES.stanceWidth.sem ?? 0))
     list.push({
       what: `Stance ${sayLength(setup.stanceWidthMm)} instead of ${sayLength(habit.stanceWidthMm)}`,
-      because,
+      because:
+        wider > 0
+          ? 'Wider, the hips have more room to fold and the ankles have less to do.'
+          : 'Narrower, the thighs stay over the feet in this method.',
     });
-  const toes = (setup.toeOutDeg.left + setup.toeOutDeg.right) / 2;
-  if (Math.abs(toes - habit.toeOutDeg) >= 2)
+  const turned = SIDES.map((s) => setup.toeOutDeg[s] - habit.toeOutDeg[s]);
+  if (turned.some((by) => Math.abs(by) > (MEASURES.toeOut.sem ?? 0)))
     list.push({
-      what: `Toes ${sayToes(setup.toeOutDeg)} out instead of ${sayNumber(habit.toeOutDeg)}°`,
-      because,
+      what: `Toes ${sayToes(setup.toeOutDeg)} out instead of ${sayToes(habit.toeOutDeg)}`,
+      because: turned.some((by) => by > 0)
+        ? turned.some((by) => by < 0)
+          ? 'No measured difference asks for feet that stand apart.'
+          : 'Further out, the thighs open beside the belly and the hips fold further.'
+        : 'Straighter, the feet stay under the knees in this method.',
     });
   if (!isSameUnder(setup.support, habit.support))
     list.push({
       what: `${setup.support.kind === 'floor' ? 'Heels flat' : capital(saySupport(setup.support))} instead of ${habit.support.kind === 'floor' ? 'flat' : saySupport(habit.support)}`,
-      because,
+      because:
+        setup.support.kind === 'floor'
+          ? 'The ankles have enough without it.'
+          : 'It gives the shins the angle that the ankles do not have yet.',
     });
   if (targetDepthDeg < askedDepthDeg - 0.5)
     list.push({

@@ -64,8 +64,7 @@ const SET_ASIDE_WORDS: Record<SetAside, string> = {
 export const sayUse = (use: SetupUse): string => [sayUseBriefly(use), ...sayNotUsed(use)].join(' ');
 
 /** The same without what is not used. */
-export const sayUseBriefly = (use: SetupUse): string =>
-  `${SOURCE_NAMES[use.from]}: ${sayHowLikely(use)}`;
+const sayUseBriefly = (use: SetupUse): string => `${SOURCE_NAMES[use.from]}: ${sayHowLikely(use)}`;
 
 /** How likely the setup in use works, and why it is this one; for a place that names it already. */
 export const sayUseHere = (use: SetupUse): string =>
@@ -138,16 +137,22 @@ export function sayLooked(at: Assessed, use: SetupUse | null): string {
 
 const inUseName = (from: SetupSource): string => `the ${SOURCE_NAMES[from].toLowerCase()}`;
 
-const sayFirst = (isLikely: boolean): string =>
-  isLikely
-    ? 'The smallest change that should work.'
-    : 'The likeliest there is; it is not likely enough to count on.';
+const sayFirst = (isLikely: boolean, isRisen = false): string =>
+  isRisen
+    ? 'The lowest heel that should keep the heels down where they were seen to rise.'
+    : isLikely
+      ? 'The smallest change that should work.'
+      : 'The likeliest there is; it is not likely enough to count on.';
 
 const KIND_WORDS: Record<
   SetupKind,
   (s: FoundSetup, profile: MethodProfile, question: SetupQuestion) => string
 > = {
-  first: ({ chance }, _profile, question) => sayFirst(chance >= chancesOf(question).try),
+  first: ({ chance, setup }, _profile, question) =>
+    sayFirst(
+      chance >= chancesOf(question).try,
+      Boolean(question.heelsRoseIn) && setup.support.kind !== 'floor',
+    ),
   nearHabit: () => 'Nearest to the unprompted stance.',
   noHeel: () => 'The best with nothing under the heels.',
   mostUpright: ({ bottom }) => `The least trunk lean: ${sayNumber(Math.max(0, bottom.trunkDeg))}°.`,
@@ -235,8 +240,6 @@ export function sayStep(step: NeededStep): string {
         : `a pair of ${step.support.angleDeg}° wedges, which is not in the kit`;
     case 'hold':
       return `another load position (${HOLD_NAMES[step.to].toLowerCase()})`;
-    case 'depth':
-      return `${sayNumber(step.byDeg)}° less depth`;
   }
 }
 

@@ -1,4 +1,4 @@
-import { resolveBody } from '../body/resolveBody.ts';
+import { resolveBody, type ResolvedBody } from '../body/resolveBody.ts';
 import { equivalentRiseMm } from '../linkage/foot.ts';
 import { SIDES, type Setup } from '../linkage/setup.ts';
 import type { Belief } from './belief.ts';
@@ -96,33 +96,6 @@ function firstLikely(
   return null;
 }
 
-/** No heel higher than needed, unless heels are a tool of the method: the lowest of its kind that is likely enough. */
-function lowestHeel(
-  found: FoundSetup,
-  all: readonly FoundSetup[],
-  question: SetupQuestion,
-  profile: MethodProfile,
-  exact: (found: FoundSetup) => FoundSetup,
-): FoundSetup {
-  if (profile.heelPolicy === 'tool' || found.setup.support.kind === 'floor') return found;
-  const body = resolveBody(question.body);
-  const rise = (s: FoundSetup) => equivalentRiseMm(body, s.setup.support);
-  const lower = all
-    .filter(
-      (s) =>
-        s.targetDepthDeg === found.targetDepthDeg &&
-        s.setup.hold === found.setup.hold &&
-        stepsBetween(s.setup, found.setup) === 0 &&
-        rise(s) < rise(found) - 1e-9,
-    )
-    .sort((a, b) => rise(a) - rise(b));
-  for (const s of lower) {
-    const sure = exact(s);
-    if (sure.chance >= chancesOf(question).try) return sure;
-  }
-  return found;
-}
-
 /** What keeps a setup from being proposed, or makes it dearer: what trials of it showed. */
 export interface Experience {
   isOut: (placed: Placed) => boolean;
@@ -130,6 +103,86 @@ export interface Experience {
 }
 
 const NO_EXPERIENCE: Experience = { isOut: () => false, dislike: () => 0 };
+
+/** A setup less the unprompted stance: steps of the feet, and of what is under the heels. */
+function changeOf(question: SetupQuestion, body: ResolvedBody, { setup }: Placed) {
+  const { habit } = question;
+  return {
+    stance: Math.abs(setup.stanceWidthMm - habit.stanceWidthMm),
+    toes: SIDES.reduce((sum, s) => sum + Math.abs(setup.toeOutDeg[s] - habit.toeOutDeg[s]), 0),
+    lift: equivalentRiseMm(body, setup.support),
+  };
+}
+
+/**
+ * The smallest change: of those that are no bigger in stance, feet and heel, the cheapest that is likely enough too. A surer, bigger one is not the
+ * smallest. Where heels are a tool of the method, their height is no change.
+ */
+function smallest(
+  found: FoundSetup,
+  all: readonly FoundSetup[],
+  question: SetupQuestion,
+  profile: MethodProfile,
+  exact: (found: FoundSetup) => FoundSetup,
+  dislike: Experience['dislike'] = NO_EXPERIENCE.dislike,
+): FoundSetup {
+  const body = resolveBody(question.body);
+  const own = changeOf(question, body, found);
+  const isTool = profile.heelPolicy === 'tool';
+  const points = (s: Placed) => {
+    const { stance, toes, lift } = changeOf(question, body, s);
+    return (
+      stance / SEARCH_STEP.stanceMm +
+      toes / (2 * SEARCH_STEP.toeOutDeg) +
+      (isTool ? 0 : lift / HEEL_STEP_MM)
+    );
+  };
+  const smaller = all
+    .filter((s) => {
+      if (s.targetDepthDeg !== found.targetDepthDeg || s.setup.hold !== found.setup.hold)
+        return false;
+      const { stance, toes, lift } = changeOf(question, body, s);
+      return (
+        stance <= own.stance + 1e-9 &&
+        toes <= own.toes + 1e-9 &&
+        (isTool ? Math.abs(lift - own.lift) < 1e-9 : lift <= own.lift + 1e-9) &&
+        points(s) < points(found) - 1e-9 &&
+        // Nothing like what went badly, for the sake of a step.
+        dislike(s.setup) <= dislike(found.setup) + 1e-9
+      );
+    })
+    .sort((a, b) => Math.round(1e6 * (points(a) - points(b))) || byPrice(a, b));
+  return firstLikely(smaller, chancesOf(question).try, exact, () => 0) ?? found;
+}
+
+/** A step of heel beside a step of the feet, mm (house default). */
+const HEEL_STEP_MM = 5;
+
+/** After heels were clearly seen to rise: the lowest heel, near the stance it was seen in, that is likely enough; null = none is. */
+function underRisen(
+  all: readonly FoundSetup[],
+  question: SetupQuestion,
+  profile: MethodProfile,
+  exact: (found: FoundSetup) => FoundSetup,
+): FoundSetup | null {
+  const { heelsRoseIn } = question;
+  if (!heelsRoseIn) return null;
+  const body = resolveBody(question.body);
+  const rise = (s: FoundSetup) => equivalentRiseMm(body, s.setup.support);
+  const near = all.filter(
+    (s) =>
+      s.setup.support.kind !== 'floor' &&
+      s.setup.hold === question.holds[0] &&
+      s.targetDepthDeg >= depthAsked(question, profile) - 1e-9 &&
+      stepsBetween(s.setup, { ...s.setup, ...heelsRoseIn }) <= SAME_STEPS + 1e-9,
+  );
+  return firstLikely(
+    near,
+    chancesOf(question).try,
+    exact,
+    (a, b) => Math.round(1e6 * (rise(a) - rise(b))) || byPrice(a, b),
+  );
+}
 
 export interface ChoiceOptions {
   onProgress?: ((share: number) => void) | undefined;
@@ -190,14 +243,11 @@ export function choiceOf(
   };
   const likeliest = (list: readonly FoundSetup[]) =>
     [...list].sort((a, b) => Math.round(1e6 * (b.chance - a.chance)) || byPrice(a, b))[0];
-  const first = firstLikely(alike, least.try, exact, byPrice);
+  const risen = underRisen(alike, question, profile, exact);
+  const first = risen ?? firstLikely(alike, least.try, exact, byPrice);
   // A depth given up to be likely still leaves the question what the whole depth would take.
   const isShort = !first || first.targetDepthDeg < asked - 1e-9;
-  // Beside a first choice that gives up depth, less depth is no answer to what the whole of it would take.
-  const needed =
-    isShort && isWhole
-      ? neededChanges(question, profile, belief, least.try, { mayBeShallower: !first })
-      : null;
+  const needed = isShort && isWhole ? neededChanges(question, profile, belief, least.try) : null;
   const searchedCount = searched.length;
   if (!first) {
     const best = likeliest(alike);
@@ -211,7 +261,7 @@ export function choiceOf(
         }
       : { kind: 'none', proposals: [], needed, searched: searchedCount };
   }
-  const chosen = lowestHeel(first, alike, question, profile, exact);
+  const chosen = risen ?? smallest(first, alike, question, profile, exact, experience.dislike);
   const proposals = withAlternatives(chosen, all, question, profile, belief, exact);
   return {
     kind: 'tryFirst',
@@ -240,7 +290,7 @@ function withAlternatives(
   const add = (kind: SetupKind, likeliest: FoundSetup | null) => {
     if (!likeliest) return;
     const found =
-      kind === 'nearHabit' ? lowestHeel(likeliest, same, question, profile, exact) : likeliest;
+      kind === 'nearHabit' ? smallest(likeliest, same, question, profile, exact) : likeliest;
     const near = proposals.find((p) => !isTrulyOther(p, found));
     if (!near) proposals.push({ ...withChance(found), kinds: [kind] });
     else if (!near.kinds.includes(kind)) near.kinds.push(kind);

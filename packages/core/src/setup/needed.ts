@@ -22,24 +22,20 @@ export type NeededStep =
   | { what: 'ankle'; byDeg: BothSides<number> }
   /** Something under the heels that is not in the kit. */
   | { what: 'heel'; support: Exclude<Support, { kind: 'floor' }> }
-  | { what: 'hold'; to: Hold }
-  /** The depth asked for must be so much shallower. */
-  | { what: 'depth'; byDeg: number };
+  | { what: 'hold'; to: Hold };
 
 /** The smallest set of changes with which some setup of the method is likely enough. */
 export interface NeededChange {
   changes: NeededStep[];
-  /** In standard steps: 2° of ankle, 5 mm of heel, 3° of depth; another load position is two. */
+  /** In standard steps: 2° of ankle, 5 mm of heel; another load position is two. */
   steps: number;
   /** The setup that would then work, and how likely. */
   placed: Placed;
   chance: number;
 }
 
-const STEP = { ankleDeg: 2, heelMm: 5, wedgeDeg: 2.5, depthDeg: 3, hold: 2 } as const;
-const MOST = { ankleDeg: 16, depthDeg: 30 } as const;
-/** Nobody is sent to squat shallower than this to make a setup work, degrees (house default). */
-const SHALLOWEST_DEG = -30;
+const STEP = { ankleDeg: 2, heelMm: 5, wedgeDeg: 2.5, hold: 2 } as const;
+const MOST_ANKLE_DEG = 16;
 /** A set of more kinds of change than this is a plan, not a change. */
 const KINDS_MOST = 2;
 /** Guesses of each half asked while looking; what is found is asked of all. */
@@ -87,11 +83,10 @@ const coarse = (list: readonly number[]) =>
   list.filter((_v, i) => i === 0 || i === list.length - 1 || i === list.length >> 1);
 
 /**
- * What would have to change so that a setup of the method is likely enough at the depth asked for: the fewest standard steps, of at most two
- * kinds. What is found holds by the same chance that is shown everywhere.
+ * What a client would have to change so that a setup of the method is likely enough at the depth asked for: the fewest standard steps, of at most two
+ * kinds. Less depth is no change for the depth asked for. What is found holds by the same chance that is shown everywhere.
  *
  * @param least chance that counts as likely enough
- * @param mayBeShallower less depth is one of the changes
  * @returns null when nothing has to change, or when not even two kinds of change together would do
  */
 export function neededChanges(
@@ -99,7 +94,6 @@ export function neededChanges(
   profile: MethodProfile,
   belief: Belief,
   least: number,
-  { mayBeShallower = true }: { mayBeShallower?: boolean } = {},
 ): NeededChange | null {
   const body = resolveBody(question.body);
   const asked = depthAsked(question, profile);
@@ -119,10 +113,6 @@ export function neededChanges(
       .filter((h) => !question.holds.includes(h))
       .map((hold) => ({ hold, change: { what: 'hold', to: hold } as NeededStep })),
   ].filter(({ hold }) => loadIn(hold, question) !== null);
-  const depths: number[] = [];
-  for (let by: number = MOST.depthDeg; by >= 0; by -= STEP.depthDeg)
-    if (by === 0 || (mayBeShallower && asked - by >= SHALLOWEST_DEG)) depths.push(asked - by);
-
   const ways = holds
     .flatMap(({ hold, change: holdChange }) =>
       [...own, ...lifts].map(({ support, change, steps }) => ({
@@ -144,14 +134,13 @@ export function neededChanges(
       toes: coarse(toesFor(question, profile)),
       supports: [support],
       holds: [hold],
-      depths,
+      depths: [asked],
     });
     for (const { setup, targetDepthDeg, reach } of looked) {
-      const shallower = asked - targetDepthDeg;
-      const room = KINDS_MOST - fixed.length - (shallower > 1e-9 ? 1 : 0);
-      if (room < 0) continue;
-      const base = steps + Math.max(0, shallower) / STEP.depthDeg;
-      const most = room > 0 ? MOST.ankleDeg : 0;
+      // Under the screen's cap it is no longer the depth asked for.
+      if (targetDepthDeg < asked - 1e-9) continue;
+      const base = steps;
+      const most = fixed.length < KINDS_MOST ? MOST_ANKLE_DEG : 0;
       const found = leastLevel(belief, reach(), dorsiflexionDeg, lowest, most, least, (gain) =>
         best ? base + gain / STEP.ankleDeg < best.steps : true,
       );
@@ -164,7 +153,6 @@ export function neededChanges(
       const changes: NeededStep[] = [
         ...fixed,
         ...(found.left > 0 || found.right > 0 ? [{ what: 'ankle', byDeg: found } as const] : []),
-        ...(shallower > 1e-9 ? [{ what: 'depth', byDeg: shallower } as const] : []),
       ];
       if (changes.length === 0) return null;
       best = { changes, steps: sum, placed, chance };

@@ -1,7 +1,14 @@
 import type { Body, ResolvedBody } from '../body/resolveBody.ts';
 import { equivalentRiseMm } from '../linkage/foot.ts';
 import { HOLD_LOAD_MOST_KG } from '../linkage/holds.ts';
-import type { BothSides, Hold, Setup, Side, Support } from '../linkage/setup.ts';
+import {
+  SIDES,
+  type BothSides,
+  type Hold,
+  type Setup,
+  type Side,
+  type Support,
+} from '../linkage/setup.ts';
 import { obeying } from '../safety/obey.ts';
 import type { SafetyLimit } from '../safety/screen.ts';
 import { NAMED_DEPTHS_DEG, type HipFoldLimit, type Limits } from '../window/limits.ts';
@@ -41,6 +48,8 @@ export interface SetupQuestion {
   /** The side whose foot may be turned out further than the other's, because a measured difference says so; see `sideDifference`. */
   turnFurther?: { side: Side; mostDeg: number; because: 'ankle' | 'rotation' } | null | undefined;
   safety?: readonly SafetyLimit[] | undefined;
+  /** Where heels were clearly seen to rise on the flat floor, without a load; null = they were not. */
+  heelsRoseIn?: Pick<Setup, 'stanceWidthMm' | 'toeOutDeg'> | null | undefined;
   /** Where an arch gave way and was not seen to stay since: nothing wider or further out is proposed. */
   footLost?: readonly FootLost[] | undefined;
 }
@@ -120,19 +129,31 @@ const upTo = (values: readonly number[], most: number): number[] => {
 
 const leastOf = (values: readonly number[]): number => Math.min(Infinity, ...values);
 
-/** Stances of a method for this client: none wider than where an arch gave way. */
+/** A grid with a client's own value on it, where it lies within. */
+function withOwn(values: readonly number[], own: number): number[] {
+  const isWithin = values.length > 0 && own >= values[0]! && own <= values.at(-1)!;
+  return isWithin && !values.includes(own) ? [...values, own].sort((a, b) => a - b) : [...values];
+}
+
+type Standing = Pick<SetupQuestion, 'footLost' | 'habit'>;
+
+/** Stances of a method for this client, the habit among them: none wider than where an arch gave way. */
 export const stancesFor = (
-  { footLost = [] }: Pick<SetupQuestion, 'footLost'>,
+  { footLost = [], habit }: Standing,
   profile: MethodProfile,
   body: ResolvedBody,
 ): number[] =>
-  upTo(stancesOf(profile, body), Math.floor(leastOf((footLost ?? []).map((f) => f.stanceWidthMm))));
+  upTo(
+    withOwn(stancesOf(profile, body), Math.round(habit.stanceWidthMm)),
+    Math.floor(leastOf((footLost ?? []).map((f) => f.stanceWidthMm))),
+  );
 
-/** Foot angles of a method for this client: none further out than where an arch gave way. */
-export const toesFor = (
-  { footLost = [] }: Pick<SetupQuestion, 'footLost'>,
-  profile: MethodProfile,
-): number[] => upTo(toesOf(profile), leastOf((footLost ?? []).map((f) => f.toeOutDeg)));
+/** Foot angles of a method for this client, the mean of the habit among them: none further out than where an arch gave way. */
+export const toesFor = ({ footLost = [], habit }: Standing, profile: MethodProfile): number[] =>
+  upTo(
+    withOwn(toesOf(profile), Math.round((habit.toeOutDeg.left + habit.toeOutDeg.right) / 2)),
+    leastOf((footLost ?? []).map((f) => f.toeOutDeg)),
+  );
 
 /** Whether a setup is wider or further out than where an arch gave way. */
 export const isBeyondFoot = (
@@ -271,13 +292,11 @@ export function caseFor(
   );
 }
 
-/** How far a setup is from where the client stands unprompted, in standard steps; each foot counts half. */
+/** How far a setup is from where the client stands unprompted, in standard steps: each foot from its own angle, and counted half. */
 export const habitSteps = (
   { habit }: Pick<SetupQuestion, 'habit'>,
   { stanceWidthMm, toeOutDeg }: Pick<Setup, 'stanceWidthMm' | 'toeOutDeg'>,
 ): number =>
   Math.abs(stanceWidthMm - habit.stanceWidthMm) / SEARCH_STEP.stanceMm +
-  Math.abs(
-    (toeOutDeg.left + toeOutDeg.right) / 2 - (habit.toeOutDeg.left + habit.toeOutDeg.right) / 2,
-  ) /
-    SEARCH_STEP.toeOutDeg;
+  SIDES.reduce((sum, s) => sum + Math.abs(toeOutDeg[s] - habit.toeOutDeg[s]), 0) /
+    (2 * SEARCH_STEP.toeOutDeg);
