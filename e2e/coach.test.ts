@@ -55,7 +55,7 @@ describe('Coach, at 390 × 844', () => {
 
   it('goes through the routine on the floor: timer, skip, sore, and the look again after it', async () => {
     const { page, context, problems } = await visit(house.browser, PHONE, house.server.address);
-    await page.getByText('Pell Ashgrove').tap();
+    await page.getByText('Juno Marrel').tap();
     await openStage(page, 'Coach');
     await page.getByRole('button', { name: 'Go through it now' }).tap();
     await page
