@@ -26,6 +26,8 @@ export interface StepperProps {
   onChange: (value: number) => void;
   /** What was typed cannot be taken (yet), so an earlier value no longer applies. */
   onRefused?: () => void;
+  /** What stands in the field while it is typed: a number that may be taken as it is, or null; a button beside it follows. */
+  onTyping?: (value: number | null) => void;
   /** Enter was pressed on an entry that was taken. */
   onEnter?: (value: number) => void;
   hint?: string;
@@ -61,7 +63,7 @@ function asShown(props: StepperProps): StepperProps {
     least: Math.ceil(least * factor * 10) / 10,
     most: Math.floor(most * factor * 10) / 10,
   });
-  const { onEnter } = props;
+  const { onEnter, onTyping } = props;
   return {
     ...props,
     unit: shown.unit,
@@ -75,6 +77,7 @@ function asShown(props: StepperProps): StepperProps {
     startAt: Number((props.startAt * factor).toFixed(shown.digits)),
     onChange: (v) => props.onChange(back(v)),
     ...(onEnter ? { onEnter: (v: number) => onEnter(back(v)) } : {}),
+    ...(onTyping ? { onTyping: (v: number | null) => onTyping(v === null ? null : back(v)) } : {}),
   };
 }
 
@@ -119,6 +122,7 @@ export function Stepper(told: StepperProps) {
     startAt,
     onChange,
     onRefused,
+    onTyping,
     onEnter,
     hint,
   } = props;
@@ -161,6 +165,17 @@ export function Stepper(told: StepperProps) {
     offer(next);
   }
 
+  /** Tells what is being typed: what would be refused or asked about is no number yet. */
+  function type(text: string) {
+    setDraft(text);
+    setProblem(null);
+    if (!onTyping) return;
+    const read = readEntry(text, props);
+    const isPlain =
+      'value' in read && (!usual || (read.value >= usual.least && read.value <= usual.most));
+    onTyping(isPlain ? read.value : null);
+  }
+
   /** Takes what was typed; gives the number that now stands, or null when there is none. */
   function commit(): number | null {
     if (draft === null) return asked === null ? value : null;
@@ -172,6 +187,7 @@ export function Stepper(told: StepperProps) {
     }
     setProblem(null);
     setDraft(null);
+    // Typed so far it stands already: it was no question then.
     return read.value === value || offer(read.value) ? read.value : null;
   }
 
@@ -209,10 +225,7 @@ export function Stepper(told: StepperProps) {
             placeholder="–"
             inputMode={unitsNow() === 'metric' ? 'decimal' : 'text'}
             selectTextOnFocus
-            onChangeText={(text) => {
-              setDraft(text);
-              setProblem(null);
-            }}
+            onChangeText={type}
             onBlur={commit}
             onSubmitEditing={() => {
               const taken = commit();

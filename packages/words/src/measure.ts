@@ -59,13 +59,22 @@ export function saySpread(
     : { agree: true, words: `${who} ${apart} apart, within the ${within} of reading error.` };
 }
 
+/** Nothing under the heels was told, not read: it has no error and needs no second trial. */
+const isFlat = (measure: MeasureId, { mean }: Pick<Reading, 'mean'>): boolean =>
+  measure === 'heelRise' && mean === 0;
+const FLAT = 'Flat, nothing under the heels';
+
 /** A mean with its 95 % interval and how many trials it is of. */
-export const sayMean = (measure: MeasureId, { mean, sem, trials }: Reading): string =>
+export const sayMean = (measure: MeasureId, reading: Reading): string =>
+  isFlat(measure, reading) ? FLAT : sayMeasured(measure, reading);
+
+const sayMeasured = (measure: MeasureId, { mean, sem, trials }: Reading): string =>
   `${sayValue(measure, mean, trials > 1)} ± ${sayError(measure, halfInterval(sem))} (${count(trials, 'trial')})`;
 
 /** A reading as a line: mean, how sure, of how many, from where a change counts and whose error that is. */
 export function sayReading(measure: MeasureId, reading: Reading): string {
   if (MEASURES[measure].unit === 'yesNo') return sayValue(measure, reading.mean);
+  if (isFlat(measure, reading)) return `${FLAT}.`;
   const whose = reading.own
     ? 'error from own repeats'
     : `error from ${MEASURES[measure].semSource}`;

@@ -56,3 +56,41 @@ export const CHOOSE_NAMES = {
   setAside: 'Set aside',
   withdraw: 'Withdraw',
 } as const;
+
+/** A change of belief too small to be said. */
+const MOVED_LEAST = 0.05;
+
+type Stand = Pick<GroupOpinion, 'group' | 'probability' | 'standing'>;
+
+/**
+ * What an entry changed, in a sentence: of the group that moved most, above all one that the plan now works on or leaves. null = nothing that matters.
+ *
+ * @param because the entry, in words; null = not known
+ */
+export function sayMoved(
+  before: readonly Stand[],
+  after: readonly Stand[],
+  because: string | null,
+): string | null {
+  const moved = after
+    .flatMap((now) => {
+      const was = before.find((g) => g.group === now.group);
+      if (!was) return [];
+      const by = Math.abs(now.probability - was.probability);
+      const isOther = (was.standing === 'acts') !== (now.standing === 'acts');
+      return by >= MOVED_LEAST || isOther ? [{ was, now, by: by + (isOther ? 1 : 0) }] : [];
+    })
+    .sort((a, b) => b.by - a.by)[0];
+  if (!moved) return because === null ? null : `It changes nothing in the plan: ${because}.`;
+  const { was, now } = moved;
+  const does =
+    now.standing === 'acts'
+      ? was.standing === 'acts'
+        ? 'The plan goes on working on it.'
+        : 'The plan works on it now.'
+      : was.standing === 'acts'
+        ? 'The plan no longer works on it.'
+        : 'It is still too little to act on.';
+  const why = because === null ? '' : ` Because of: ${because}.`;
+  return `${sayGroupName(now)} was ${sureWord(was.probability)} (${sayShare(was.probability)}) and is ${sureWord(now.probability)} (${sayShare(now.probability)}). ${does}${why}`;
+}

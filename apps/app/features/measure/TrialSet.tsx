@@ -247,6 +247,7 @@ export function TrialSet({
             startAt={Number(startAt)}
             onChange={(shown) => onEntry({ value: shown * per })}
             onRefused={() => onEntry({ value: null })}
+            onTyping={(shown) => onEntry({ value: shown === null ? null : shown * per })}
             onEnter={(shown) => onKeep(shown * per, 'byHand')}
           />
           {instrument?.way === 'asked' && (

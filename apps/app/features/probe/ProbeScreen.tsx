@@ -42,6 +42,7 @@ import { SeenPart } from './SeenPart.tsx';
 import { TestCard } from './TestCard.tsx';
 import { TestList } from './TestList.tsx';
 import { TriedPart } from './TriedPart.tsx';
+import { useMoved } from './useMoved.ts';
 import { useOpinion } from './useOpinion.ts';
 import { CuePart } from './CuePart.tsx';
 import { FrontQuestion } from './FrontQuestion.tsx';
@@ -58,6 +59,14 @@ import {
 /** How pain in a short test is named in the record. */
 const painMovement = ({ test, side }: Pick<Tried, 'test' | 'side'>): string =>
   `During the short test: ${sayTest(test, side)}`;
+
+/** The newest test as a sentence names it; a coach's own choice is said where it was made. */
+function newestWord({ tried }: Dossier): string | null {
+  const test = [...tried].sort((a, b) => b.saidAt.localeCompare(a.saidAt))[0];
+  return test
+    ? `${sayTest(test.test, test.side).toLowerCase()}, ${test.undone ? 'withdrawn' : sayTriedOutcome(test)}`
+    : null;
+}
 
 /** Which cause lies behind what was seen, and the one short test that would tell most; every belief says why. */
 export function ProbeScreen({ dossier }: { dossier: Dossier }) {
@@ -84,6 +93,8 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
   const [front, setFront] = useState<Outcome | null>(null);
   const setMissing = (next: Need[]) => dispatch(settingsActions.changed({ missing: next }));
 
+  const newest = newestWord(dossier);
+  const moved = useMoved(now, isFresh, newest);
   const back = { to: `/clients/${client.id}` as const, label: `Back to ${client.name}` };
   const go = (path: string) => router.navigate(`/clients/${client.id}/${path}`);
   const since = basis.seenOn ?? day;
@@ -245,6 +256,15 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
             Something hurts: testing stops for today. Pain is for the client’s clinician; the screen
             decides what may follow.
           </Notice>
+        </Part>
+      )}
+      {moved !== null && !hurtingTried && !isStopped && (
+        <Part>
+          <View aria-live="polite">
+            <Say small strong>
+              {moved}
+            </Say>
+          </View>
         </Part>
       )}
       {lastTried && !hurtingTried && (
