@@ -92,5 +92,5 @@ export function sayMoved(
         ? 'The plan no longer works on it.'
         : 'It is still too little to act on.';
   const why = because === null ? '' : ` Because of: ${because}.`;
-  return `${sayGroupName(now)} was ${sureWord(was.probability)} (${sayShare(was.probability)}) and is ${sureWord(now.probability)} (${sayShare(now.probability)}). ${does}${why}`;
+  return `${sayGroupName(now)}: ${sureWord(was.probability)} (${sayShare(was.probability)}) before, ${sureWord(now.probability)} (${sayShare(now.probability)}) now. ${does}${why}`;
 }

@@ -3,8 +3,11 @@ import { equivalentRiseMm } from '../linkage/foot.ts';
 import { SIDES, type Setup } from '../linkage/setup.ts';
 import type { Belief } from './belief.ts';
 import { neededChanges, type NeededChange } from './needed.ts';
+import { foldCapOf } from './setupReach.ts';
+import { solve } from '../window/solve.ts';
 import type { MethodProfile } from './profiles.ts';
 import {
+  caseFor,
   chancesOf,
   depthAsked,
   habitSteps,
@@ -158,6 +161,17 @@ function smallest(
 /** A step of heel beside a step of the feet, mm (house default). */
 const HEEL_STEP_MM = 5;
 
+/** Whether the hips fold no further at the bottom of a setup than the screen allows. */
+function keepsFold(question: SetupQuestion, profile: MethodProfile, at: Placed): boolean {
+  const capDeg = foldCapOf(question);
+  if (!Number.isFinite(capDeg)) return true;
+  const { sides } = solve(caseFor(question, profile, at.setup, at.targetDepthDeg));
+  return SIDES.every((s) => {
+    const { bottom } = sides[s];
+    return bottom.kind !== 'pose' || bottom.hipFoldDeg <= capDeg + 1e-6;
+  });
+}
+
 /** After heels were clearly seen to rise: the lowest heel, near the stance it was seen in, that is likely enough; null = none is. */
 function underRisen(
   all: readonly FoundSetup[],
@@ -237,9 +251,13 @@ export function choiceOf(
   const alike = all.filter((s) => !isUneven(s));
   const known = new Map<FoundSetup, FoundSetup>();
   const exact = (found: FoundSetup): FoundSetup => {
-    const held = known.get(found) ?? exactly(question, profile, belief, found);
-    known.set(found, held);
-    return held;
+    const held = known.get(found);
+    if (held) return held;
+    const sure = exactly(question, profile, belief, found);
+    // A cap of the screen on the fold holds for the bottom that is shown, not only for some other.
+    const obeyed = keepsFold(question, profile, sure) ? sure : withChance(sure, 0);
+    known.set(found, obeyed);
+    return obeyed;
   };
   const likeliest = (list: readonly FoundSetup[]) =>
     [...list].sort((a, b) => Math.round(1e6 * (b.chance - a.chance)) || byPrice(a, b))[0];
