@@ -26,7 +26,7 @@ export interface StepperProps {
   onChange: (value: number) => void;
   /** What was typed cannot be taken (yet), so an earlier value no longer applies. */
   onRefused?: () => void;
-  /** What stands in the field while it is typed: a number that may be taken as it is, or null; a button beside it follows. */
+  /** The entry while it is typed: a number that may be taken as it is, or null; a button beside it follows. */
   onTyping?: (value: number | null) => void;
   /** Enter was pressed on an entry that was taken. */
   onEnter?: (value: number) => void;

@@ -59,7 +59,7 @@ export function saySpread(
     : { agree: true, words: `${who} ${apart} apart, within the ${within} of reading error.` };
 }
 
-/** Nothing under the heels was told, not read: it has no error and needs no second trial. */
+/** A flat floor is told, not read: it has no error and needs no second trial. */
 const isFlat = (measure: MeasureId, { mean }: Pick<Reading, 'mean'>): boolean =>
   measure === 'heelRise' && mean === 0;
 const FLAT = 'Flat, nothing under the heels';
