@@ -3,6 +3,7 @@ import {
   chancesOf,
   depthAsked,
   spareOf,
+  SIDES,
   type FoundSetup,
   type MethodProfile,
   type NeededChange,
@@ -144,15 +145,24 @@ const sayFirst = (isLikely: boolean, isRisen = false): string =>
       ? 'The smallest change that should work.'
       : 'The likeliest there is; it is not likely enough to count on.';
 
+/** Whether a setup is how the client stands unprompted, to the mm and the degree, on the floor. */
+const isUnchanged = ({ setup }: FoundSetup, { habit, holds }: SetupQuestion): boolean =>
+  setup.support.kind === 'floor' &&
+  setup.hold === holds[0] &&
+  Math.abs(setup.stanceWidthMm - habit.stanceWidthMm) < 1 &&
+  SIDES.every((s) => Math.abs(setup.toeOutDeg[s] - habit.toeOutDeg[s]) < 1);
+
 const KIND_WORDS: Record<
   SetupKind,
   (s: FoundSetup, profile: MethodProfile, question: SetupQuestion) => string
 > = {
-  first: ({ chance, setup }, _profile, question) =>
-    sayFirst(
-      chance >= chancesOf(question).try,
-      Boolean(question.heelsRoseIn) && setup.support.kind !== 'floor',
-    ),
+  first: (found, _profile, question) =>
+    isUnchanged(found, question) && found.chance >= chancesOf(question).try
+      ? 'The unprompted stance should work: no change is needed.'
+      : sayFirst(
+          found.chance >= chancesOf(question).try,
+          Boolean(question.heelsRoseIn) && found.setup.support.kind !== 'floor',
+        ),
   nearHabit: () => 'Nearest to the unprompted stance.',
   noHeel: () => 'The best with nothing under the heels.',
   mostUpright: ({ bottom }) => `The least trunk lean: ${sayNumber(Math.max(0, bottom.trunkDeg))}°.`,

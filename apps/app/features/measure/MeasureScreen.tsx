@@ -105,7 +105,8 @@ function StationsOnly({
   next: Station | undefined;
 }) {
   const { client } = dossier;
-  const missing = missingOf(dossier);
+  // A five-minute look takes all that it says is needed: knee travel is read at leisure.
+  const missing = missingOf(dossier).filter((what) => !isQuick || what !== 'kneeTravel');
   const [isQuick, setQuick] = useQuick(client.id, day);
   return (
     <Screen
