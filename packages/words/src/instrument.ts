@@ -144,7 +144,10 @@ export function sayEffect(effect: LeverEffect): string {
   const depth =
     effect.deepestChangeDeg === null || Math.abs(effect.deepestChangeDeg) < 0.5
       ? ''
-      : `, ${saySigned(effect.deepestChangeDeg)}° of depth`;
+      : effect.reaches
+        ? // A gain ends at the target: how far beyond it goes is of no use.
+          ', reaches the target'
+        : `, ${saySigned(effect.deepestChangeDeg)}° of depth`;
   return `${width}${depth}`;
 }
 
