@@ -155,7 +155,9 @@ describe('sentences with something put into them', () => {
   it('say where the causes stand: settled, open, and with nothing sure', () => {
     const believed = [0, 1, 2, 3].map((node) => ({ node, probability: 0.5 }));
     const name = (node: number) => sayCause(node).toLowerCase();
-    expect(sayVerdict({ hasTest: true, plan: [], leading: null })).toMatch(/^No group of causes is likely/);
+    expect(sayVerdict({ hasTest: true, plan: [], leading: null })).toMatch(
+      /^No group of causes is likely/,
+    );
     expect(sayVerdict({ hasTest: true, plan: believed.slice(0, 1), leading: null })).toBe(
       `So far: ${name(0)} (50 %). A test may still change it.`,
     );

@@ -42,6 +42,8 @@ import { SeenPart } from './SeenPart.tsx';
 import { TestCard } from './TestCard.tsx';
 import { TestList } from './TestList.tsx';
 import { TriedPart } from './TriedPart.tsx';
+import { sayValue, sayWhat } from '@zither/words/display';
+import { sayLook } from '@zither/words/watch';
 import { useMoved } from './useMoved.ts';
 import { useOpinion } from './useOpinion.ts';
 import { CuePart } from './CuePart.tsx';
@@ -60,12 +62,23 @@ import {
 const painMovement = ({ test, side }: Pick<Tried, 'test' | 'side'>): string =>
   `During the short test: ${sayTest(test, side)}`;
 
-/** The newest test as a sentence names it; a coach's own choice is said where it was made. */
-function newestWord({ tried }: Dossier): string | null {
-  const test = [...tried].sort((a, b) => b.saidAt.localeCompare(a.saidAt))[0];
-  return test
-    ? `${sayTest(test.test, test.side).toLowerCase()}, ${test.undone ? 'withdrawn' : sayTriedOutcome(test)}`
-    : null;
+/** The newest entry that weighs on causes, as a sentence names it; a coach's own choice is said where it was made. */
+function newestWord({ tried, trials, judgements, captures }: Dossier): string | null {
+  const words = [
+    ...tried.map((t) => ({
+      at: t.saidAt,
+      says: `${sayTest(t.test, t.side).toLowerCase()}, ${t.undone ? 'withdrawn' : sayTriedOutcome(t)}`,
+    })),
+    ...trials.map((t) => ({
+      at: t.saidAt,
+      says: `${sayWhat(t.measure, t.side).toLowerCase()}, ${t.struck ? 'struck out' : sayValue(t.measure, t.value)}`,
+    })),
+    ...[...judgements, ...captures].map((l) => ({
+      at: l.saidAt,
+      says: `the look, ${sayLook(l).toLowerCase().replace(' · ', ', ')}`,
+    })),
+  ];
+  return words.sort((a, b) => b.at.localeCompare(a.at))[0]?.says ?? null;
 }
 
 /** Which cause lies behind what was seen, and the one short test that would tell most; every belief says why. */
@@ -94,7 +107,7 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
   const setMissing = (next: Need[]) => dispatch(settingsActions.changed({ missing: next }));
 
   const newest = newestWord(dossier);
-  const moved = useMoved(now, isFresh, newest);
+  const moved = useMoved(client.id, now, isFresh, newest);
   const back = { to: `/clients/${client.id}` as const, label: `Back to ${client.name}` };
   const go = (path: string) => router.navigate(`/clients/${client.id}/${path}`);
   const since = basis.seenOn ?? day;
