@@ -1,5 +1,6 @@
 import type { Condition, Dossier, PrescriptionValues, LookAsks } from '@zither/contract';
 import {
+  AIMS_MOST,
   aimsOf,
   barOf,
   CAUSES,
@@ -15,6 +16,7 @@ import {
   type BothSides,
   type CameraView,
   type CauseId,
+  type FirstServed,
   type FaultId,
   type FootPosition,
   type LadderAnswer,
@@ -142,7 +144,7 @@ export function planFor(
       .map(({ cause, side }) => ({ cause, side })),
     nextTest: next && { test: next.test, side: next.side },
     look: lookAgain(dossier),
-    aims: aimsFor(dossier, on, limits, [...causes, ...fills]),
+    aims: withServed(aimsFor(dossier, on, limits, [...causes, ...fills]), findings),
     beforeLoad: ((at) => at && beforeLoad(at.question, ladder, limits))(
       underLimits(dossier, use, use.method, limits),
     ),
@@ -150,6 +152,17 @@ export function planFor(
     feet: footPositions(startingSetup(dossier.client, known, use.method).setup, use.setup),
   };
 }
+
+/** Goals with the faults that are served by themselves: they are to go, whatever lies behind them. */
+const withServed = (aims: readonly Aim[], findings: readonly FirstServed[]): Aim[] => {
+  const more = findings
+    .filter(
+      ({ fault, side }) =>
+        !aims.some((a) => a.kind === 'finding' && a.fault === fault && a.side === side),
+    )
+    .map(({ fault, side }): Aim => ({ kind: 'finding', fault, side }));
+  return [...aims, ...more].slice(0, AIMS_MOST);
+};
 
 /** Goals that judge a plan for these causes, from the findings and readings of a day. */
 export const aimsFor = (
