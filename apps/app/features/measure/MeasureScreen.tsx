@@ -105,9 +105,9 @@ function StationsOnly({
   next: Station | undefined;
 }) {
   const { client } = dossier;
+  const [isQuick, setQuick] = useQuick(client.id, day);
   // A five-minute look takes all that it says is needed: knee travel is read at leisure.
   const missing = missingOf(dossier).filter((what) => !isQuick || what !== 'kneeTravel');
-  const [isQuick, setQuick] = useQuick(client.id, day);
   return (
     <Screen
       title="Measure"
