@@ -187,7 +187,6 @@ export function Stepper(told: StepperProps) {
     }
     setProblem(null);
     setDraft(null);
-    // Typed so far it stands already: it was no question then.
     return read.value === value || offer(read.value) ? read.value : null;
   }
 

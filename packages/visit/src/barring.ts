@@ -1,6 +1,6 @@
 import type { Dossier } from '@zither/contract';
 import {
-  PLAN_FROM,
+  likelyReferrals,
   type Barring,
   type CauseId,
   type MethodProfile,
@@ -28,11 +28,10 @@ function feetDiffer(dossier: Dossier, setup: Pick<Setup, 'toeOutDeg'> | null): b
   return left !== null && right !== null && Math.abs(left - right) >= APART_DEG && !isAsked;
 }
 
-/** Causes for a clinician that are likely enough to be sent on: before any conclusion, nothing is given for them either. */
-export const likelyReferrals = (opinion: Pick<Opinion, 'diagnosis'> | null): CauseId[] =>
-  (opinion?.diagnosis.causes ?? [])
-    .filter((c) => c.refer && c.probability >= PLAN_FROM.refer)
-    .map((c) => c.cause);
+/** Causes for a clinician: concluded, met in Measure and the tests, or likely enough to be sent on. Nothing is given for them. */
+export const sentOn = (dossier: Dossier, opinion: Pick<Opinion, 'diagnosis'> | null): CauseId[] => [
+  ...new Set([...referredOf(dossier), ...likelyReferrals(opinion?.diagnosis.causes ?? [])]),
+];
 
 /** Everything that keeps drills, cues and variations from a client today: limits, referrals, bans and spared knees. */
 export const barringOf = (
@@ -43,7 +42,7 @@ export const barringOf = (
   setup: Pick<Setup, 'toeOutDeg'> | null,
 ): Barring => ({
   limits,
-  referred: [...new Set([...referredOf(dossier), ...likelyReferrals(opinion)])],
+  referred: sentOn(dossier, opinion),
   banned: opinion?.diagnosis.bannedCues ?? [],
   sparesKnees: sparesKnees(dossier, method),
   feetDiffer: feetDiffer(dossier, setup),

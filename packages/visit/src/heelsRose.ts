@@ -1,8 +1,11 @@
 import type { Dossier } from '@zither/contract';
-import type { Setup } from '@zither/core';
+import { FAULTS, type Setup } from '@zither/core';
 import { knownOf } from './derive.ts';
 import { baselinesOf, isTelling } from './looks.ts';
 import { namedIn } from './signs.ts';
+
+/** As near as this it is the stance that was looked at, mm and degrees: two steps of the search (house defaults). */
+const NEAR = { stanceMm: 40, toeDeg: 10 } as const;
 
 /**
  * The unprompted stance where heels were clearly seen to rise in it on the flat floor, without a load, on the newest day of looking; null = they were
@@ -21,7 +24,19 @@ export function heelsRoseIn(dossier: Dossier): Pick<Setup, 'stanceWidthMm' | 'to
   );
   const { stanceWidthMm, toeOutDeg } = knownOf(dossier);
   const { left, right } = toeOutDeg;
-  return rose && stanceWidthMm !== null && left !== null && right !== null
-    ? { stanceWidthMm, toeOutDeg: { left, right } }
-    : null;
+  if (!rose || stanceWidthMm === null || left === null || right === null) return null;
+  // Heels that stayed down there in a trial since, at the depth it was for, say more.
+  const stayed = dossier.setupTrials.some(
+    ({ undone, takenAt, setup, heelRose, lookedAt, depthDeg, thighDepthDeg }) =>
+      !undone &&
+      takenAt > (ofDay[0]?.look.takenAt ?? '') &&
+      setup.support.kind === 'floor' &&
+      Math.abs(setup.stanceWidthMm - stanceWidthMm) <= NEAR.stanceMm &&
+      Math.abs(setup.toeOutDeg.left - left) <= NEAR.toeDeg &&
+      (lookedAt?.includes('heels') ?? true) &&
+      !heelRose.left &&
+      !heelRose.right &&
+      depthDeg >= thighDepthDeg - FAULTS.depthShort.slight,
+  );
+  return stayed ? null : { stanceWidthMm, toeOutDeg: { left, right } };
 }

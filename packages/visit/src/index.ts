@@ -62,5 +62,6 @@ export * from './equationIds.ts';
 export * from './barring.ts';
 export * from './carried.ts';
 export * from './footLost.ts';
+export * from './heelsRose.ts';
 export * from './body.ts';
 export * from './pinches.ts';

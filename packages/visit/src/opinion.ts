@@ -5,6 +5,7 @@ import {
   diagnose,
   evidenceOf,
   ledgersOf,
+  likelyReferrals,
   mindChangersOf,
   NODES,
   OTHER_FINDINGS,
@@ -16,6 +17,7 @@ import {
   tablesWith,
   worthTesting,
   testKey,
+  withheldFor,
   type Ahead,
   type Circumstances,
   type Diagnosis,
@@ -25,6 +27,7 @@ import {
   type NextTest,
   type Signs,
   type TableChange,
+  type Tables,
   type Weight,
 } from '@zither/core';
 
@@ -54,7 +57,7 @@ export function opine({ signs, circumstances, changes }: OpinionQuestion): Opini
   const tables = tablesFor(tablesWith(changes), signs);
   const evidence = evidenceOf(signs, tables);
   const beliefs = posterior(evidence, tables);
-  const diagnosis = diagnose(signs, circumstances, tables);
+  const diagnosis = diagnosed(signs, circumstances, tables);
   const done = (signs.tests ?? []).map((t) => testKey(t.test, t.side));
   const known = [...(circumstances.known ?? []), ...done];
   const worth = new Set(diagnosis.nextTests.map((t) => testKey(t.test, t.side)));
@@ -75,6 +78,19 @@ export function opine({ signs, circumstances, changes }: OpinionQuestion): Opini
   };
 }
 
+/** The diagnosis, in which whatever a likely referral withholds is nothing to train either. */
+function diagnosed(signs: Signs, circumstances: Circumstances, tables: Tables): Diagnosis {
+  const first = diagnose(signs, circumstances, tables);
+  const { referred = [] } = circumstances;
+  const withheld = withheldFor(likelyReferrals(first.causes)).filter((c) => !referred.includes(c));
+  return withheld.length === 0
+    ? first
+    : diagnose(signs, { ...circumstances, referred: [...referred, ...withheld] }, tables);
+}
+
+/** Most that a conclusion keeps. */
+const CONCLUDED_MOST = 6;
+
 /** Causes of the groups that act, the likeliest group first; before them what is for a clinician. */
 function actedOn({ groups }: Diagnosis, beliefs: readonly number[]): number[] {
   const isReferred = (node: number) => ['refer', 'stop'].includes(CAUSES[NODES[node]!.cause].kind);
@@ -83,7 +99,7 @@ function actedOn({ groups }: Diagnosis, beliefs: readonly number[]): number[] {
     .flatMap((g) =>
       g.members.map((m) => NODES.findIndex((n) => n.cause === m.cause && n.side === m.side)),
     );
-  return [...planOf(beliefs).filter(isReferred), ...members];
+  return [...planOf(beliefs).filter(isReferred), ...members].slice(0, CONCLUDED_MOST);
 }
 
 /** Everything behind one belief. */
@@ -160,13 +176,10 @@ export function conclusionOf(
 ): Extract<DecisionValues, { kind: 'workOn' }>['causes'] {
   const isIn = ({ cause, side }: LikelyCause) =>
     plan.some((node) => NODES[node]?.cause === cause && NODES[node].side === side);
-  return diagnosis.causes
-    .filter(isIn)
-    .slice(0, 6)
-    .map(({ cause, side, probability, because }) => ({
-      cause,
-      side,
-      probability,
-      because: because.slice(0, 6).map((w) => say(w.evidence)),
-    }));
+  return diagnosis.causes.filter(isIn).map(({ cause, side, probability, because }) => ({
+    cause,
+    side,
+    probability,
+    because: because.slice(0, 6).map((w) => say(w.evidence)),
+  }));
 }

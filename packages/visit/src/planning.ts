@@ -3,7 +3,6 @@ import {
   AIMS_MOST,
   aimsOf,
   barOf,
-  CAUSES,
   footPositions,
   limitOn,
   lowerSide,
@@ -11,7 +10,6 @@ import {
   PLAN_FROM,
   prescribe,
   RUNG_TABLE,
-  withheldFor,
   type Aim,
   type BothSides,
   type CameraView,
@@ -94,7 +92,7 @@ export function planFor(
 ): PlanAnswer {
   const barring = barringOf(dossier, use.method, limits, opinion, use.setup);
   const { referred } = barring;
-  const working = workingOf(dossier, opinion, withheldFor(referred));
+  const working = workingOf(dossier, opinion);
   const { causes, fills, findings } = working;
   const known = knownOf(dossier);
   const { left, right } = known.toeOutDeg;
@@ -138,9 +136,7 @@ export function planFor(
     working,
     referred,
     forClinician: opinion.diagnosis.causes
-      .filter(
-        (c) => c.probability >= PLAN_FROM.refer && ['refer', 'stop'].includes(CAUSES[c.cause].kind),
-      )
+      .filter((c) => c.refer && c.probability >= PLAN_FROM.refer)
       .map(({ cause, side }) => ({ cause, side })),
     nextTest: next && { test: next.test, side: next.side },
     look: lookAgain(dossier),

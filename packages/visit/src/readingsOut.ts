@@ -8,6 +8,7 @@ import {
   readingOn,
   SIDES,
 } from '@zither/core';
+import { gymDayOf } from './gymDay.ts';
 
 /** Every reading of a client, of one day or of all, oldest first. Struck trials are left out. */
 export function readingsOut(dossier: Dossier, day: string | null): ReadingOut[] {
@@ -41,7 +42,7 @@ export function readingsOut(dossier: Dossier, day: string | null): ReadingOut[] 
     measure,
     name,
     side: null,
-    on: client.updatedAt.slice(0, 10),
+    on: gymDayOf(dossier.schools, client.updatedAt),
     value,
     errorOf: null,
     unit,

@@ -4,8 +4,9 @@ import {
   FIRST_HELP,
   groupOf,
   GROUPS,
+  likelyReferrals,
   NODES,
-  PLAN_FROM,
+  withheldFor,
   type CauseId,
   type CountedFault,
   type FirstServed,
@@ -15,6 +16,7 @@ import {
   type TestId,
   type WorkedCause,
 } from '@zither/core';
+import { sentOn } from './barring.ts';
 import type { Opinion } from './opinion.ts';
 import { workedOn } from './signs.ts';
 
@@ -37,6 +39,8 @@ export interface Working {
   causes: WorkedCause[];
   fills: WorkedCause[];
   findings: FirstServed[];
+  /** Faults that none of them explains and that nothing is given for now: something hurts today, or they are slight. */
+  waiting: { finding: CountedFault; because: 'pain' | 'slight' }[];
   /** Groups worked on, with how likely each is and the causes of it that are not told apart. */
   groups: WorkedGroup[];
   /** Chosen or set aside by a coach. */
@@ -88,9 +92,10 @@ const wordOn = (choices: readonly Choice[], cause: CauseId, side: Side | null): 
 /** What a plan works on now. */
 export function workingOf(
   dossier: Dossier,
-  { diagnosis, tests }: Pick<Opinion, 'diagnosis' | 'tests'>,
-  referred: readonly CauseId[],
+  opinion: Pick<Opinion, 'diagnosis' | 'tests'>,
 ): Working {
+  const { diagnosis, tests } = opinion;
+  const withheld = withheldFor(sentOn(dossier, opinion));
   const concluded = workedOn(dossier);
   const choices = choicesOf(dossier);
   const believed = (cause: CauseId, side: Side | null) =>
@@ -108,7 +113,7 @@ export function workingOf(
   };
   const isOpen = ({ cause, side }: { cause: CauseId; side: Side | null }) =>
     mayWorkOn(cause) &&
-    !referred.includes(cause) &&
+    !withheld.includes(cause) &&
     wordOn(choices, cause, side)?.as !== 'setAside';
   const membersWhere = (standing: GroupOpinion['standing']) =>
     diagnosis.groups
@@ -130,13 +135,23 @@ export function workingOf(
       return members.map((m) => asWorked(m.cause, m.side));
     });
   const causes = once([...chosen, ...told].filter(isOpen));
-  const fills = once(membersWhere('fills').filter(isOpen)).filter(
-    (f) => !causes.some((c) => c.cause === f.cause),
-  );
-  const sentOn = diagnosis.causes.filter((c) => c.refer && c.probability >= PLAN_FROM.refer);
-  const findings = unexplained(diagnosis.faults, [...causes, ...sentOn], causes.length > 0).map(
-    (f) => served(f, tests),
-  );
+  // After something hurt today no fault is served by a guess.
+  const isPaused = diagnosis.stop;
+  const fills = isPaused
+    ? []
+    : once(membersWhere('fills').filter(isOpen)).filter(
+        (f) => !causes.some((c) => c.cause === f.cause),
+      );
+  const sent = likelyReferrals(diagnosis.causes).map((cause) => ({ cause, side: null }));
+  const open = unexplained(diagnosis.faults, [...causes, ...sent]);
+  const clear = open.filter((f) => f.severity === 'clear');
+  // Slight ones are served where there is nothing else to do.
+  const isBusy = clear.length + causes.length > 0;
+  const now = isPaused ? [] : isBusy ? clear : open;
+  const findings = now.map((f) => served(f, dossier, tests));
+  const waiting = open
+    .filter((f) => !now.includes(f))
+    .map((finding) => ({ finding, because: isPaused ? ('pain' as const) : ('slight' as const) }));
   const isOf = (group: GroupId) => (c: WorkedCause) => groupOf(c.cause) === group;
   const groups = diagnosis.groups.flatMap(({ group, probability }): WorkedGroup[] => {
     const acting = causes.filter(isOf(group));
@@ -166,6 +181,7 @@ export function workingOf(
     causes,
     fills,
     findings,
+    waiting,
     groups,
     choices,
   };
@@ -178,29 +194,29 @@ const CHOSEN_CHANCE = 0.5;
 const once = (list: readonly WorkedCause[]): WorkedCause[] =>
   list.filter((c, i) => list.findIndex((o) => o.cause === c.cause && o.side === c.side) === i);
 
-/** Faults that no cause worked on or sent to a clinician may lie behind: clear ones; slight ones where there is nothing else to do. */
-function unexplained(
+/** Faults that no cause worked on or sent to a clinician may lie behind. */
+const unexplained = (
   faults: readonly CountedFault[],
   causes: readonly { cause: CauseId; side: Side | null }[],
-  isBusy: boolean,
-): CountedFault[] {
-  const open = faults.filter(
+): CountedFault[] =>
+  faults.filter(
     ({ behind }) =>
       !behind.some((node) => {
         const { cause, side } = NODES[node]!;
         return causes.some((c) => c.cause === cause && (c.side === null || c.side === side));
       }),
   );
-  const clear = open.filter((f) => f.severity === 'clear');
-  return clear.length > 0 || isBusy ? clear : open;
-}
 
-/** A fault with the test that would tell what lies behind it. */
+/** A fault with the test that would tell what lies behind it; a cue that was tried on it has told already. */
 function served(
   { fault, side, phase, severity }: CountedFault,
+  { tried }: Pick<Dossier, 'tried'>,
   tests: Opinion['tests'],
 ): FirstServed {
-  const may = (id: TestId) => id === 'cueTrial' || tests.some((t) => t.next.test === id);
+  const isCued = tried.some(
+    (t) => !t.undone && t.results.some((r) => r.fault === fault && r.side === side),
+  );
+  const may = (id: TestId) => (id === 'cueTrial' ? !isCued : tests.some((t) => t.next.test === id));
   const test = FIRST_HELP[fault].tests.find(may) ?? null;
   return { fault, side, phase, severity, test };
 }

@@ -1,28 +1,24 @@
 /** The cases of docs/vignettes.md, each as it stands and in the mirror: what a coach should get, written down before the engine that has to meet it. */
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Dossier, Judgement, Tried } from '@zither/contract';
-import { PLAIN_LOOK } from '@zither/contract/row';
+import type { Dossier, Tried } from '@zither/contract';
 import {
-  AREAS,
   CUES,
   DRILLS,
   FAULTS,
   GROUPS,
-  HOUSE_RULES,
   TESTS,
-  type FaultId,
   type GroupId,
   type MeasureId,
   type Outcome,
   type Phase,
   type SafetyLimit,
-  type Severity,
   type Side,
   type TestId,
 } from '@zither/core';
-import { opinionOn, planFor, setupInUse, type PlanAnswer } from '@zither/visit';
-import { AT, dossierOf, ID, trial } from './trialRows.ts';
+import type { PlanAnswer } from '@zither/visit';
+import { looksOf, planWithoutSearch, readings, row, type Eyed } from './lookRows.ts';
+import { dossierOf, trial } from './trialRows.ts';
 
 interface Vignette {
   no: string;
@@ -75,16 +71,8 @@ const idOf = <T extends string>(table: Readonly<Record<T, { name: string }>>, na
   return found;
 };
 
-interface Seen {
-  fault: FaultId;
-  sides: (Side | null)[];
-  severity: Severity;
-  phases: Phase[];
-  isUnderLoad: boolean;
-}
-
 /** “Knee in, left, clear, coming up, under load”. A name may hold a comma itself. */
-function seenOf(text: string): Seen {
+function seenOf(text: string): Eyed {
   const name = Object.values(FAULTS)
     .map((f) => f.name)
     .filter((n) => text.startsWith(`${n},`))
@@ -96,55 +84,9 @@ function seenOf(text: string): Seen {
     fault: idOf(FAULTS, name),
     sides: side === 'both' ? ['left', 'right'] : [(side as Side | undefined) ?? null],
     severity: words.includes('slight') ? 'slight' : 'clear',
-    phases: words.flatMap((w) => PHASES[w] ?? []),
+    phase: words.flatMap((w) => PHASES[w] ?? [])[0] ?? null,
     isUnderLoad: words.includes('under load'),
   };
-}
-
-const row = (id: number) => ({
-  id: `44444444-4444-4444-8444-${String(id).padStart(12, '0')}`,
-  clientId: ID,
-  version: 1,
-  updatedAt: AT,
-  saidAt: AT,
-  saidBy: 'CH',
-});
-
-/** Looks from three sides, everything watched; with the load too where something is seen under it. */
-function looksOf(seen: readonly Seen[]): Judgement[] {
-  const conditions = seen.some((s) => s.isUnderLoad)
-    ? (['bodyweight', 'load'] as const)
-    : (['bodyweight'] as const);
-  return conditions.flatMap((condition, c) =>
-    (['front', 'side', 'rear'] as const).map(
-      (view, v) =>
-        ({
-          ...row(10 + 3 * c + v),
-          takenOn: '2026-01-05',
-          takenAt: AT,
-          view,
-          condition,
-          asks: PLAIN_LOOK,
-          discarded: false,
-          reps: 5,
-          loadKg: condition === 'load' ? 60 : 0,
-          lookedAt: [...AREAS],
-          seen: seen
-            .filter((s) => (condition === 'load') === s.isUnderLoad)
-            .filter((s) => FAULTS[s.fault].views[0] === view)
-            .flatMap(({ fault, sides, severity, phases }) =>
-              sides.map((side) => ({
-                fault,
-                side,
-                severity,
-                alternates: false,
-                phase: phases[0] ?? null,
-                reps: [],
-              })),
-            ),
-        }) as unknown as Judgement,
-    ),
-  );
 }
 
 const OUTCOMES: Record<string, Outcome> = {
@@ -181,19 +123,12 @@ const READINGS: Record<string, MeasureId> = {
 /** The client of a vignette. */
 function clientOf({ seen: said, read }: Vignette): Dossier {
   const seen = parts(said).map(seenOf);
-  const trials = [
-    trial('stanceWidth', null, 420),
-    trial('toeOut', 'left', 15),
-    trial('toeOut', 'right', 15),
-    trial('heelRise', null, 0),
-    trial('kneeTravel', null, 30),
-  ];
+  const trials = readings(/\bankle \d/.test(read) ? null : { left: 38, right: 38 });
   const tried: Tried[] = [];
   const both = (measure: MeasureId, values: string) =>
     values.split('/').forEach((value, i) => {
       trials.push(trial(measure, i === 0 ? 'left' : 'right', Number(value)));
     });
-  if (!/\bankle \d/.test(read)) both('shinAngle', '38/38');
   for (const [i, text] of parts(read).entries()) {
     const cue = /^cue “(.+)”: clears$/.exec(text);
     const test = /^(.+?)(?:, (left|right))?: (.+)$/.exec(text);
@@ -245,16 +180,11 @@ function clientOf({ seen: said, read }: Vignette): Dossier {
   return dossierOf(trials, { judgements: looksOf(seen), tried });
 }
 
-/** The plan for the setup as the client stands: what is worked on does not wait for the search. */
-function planOf(v: Vignette): PlanAnswer | null {
-  const dossier = clientOf(v);
-  const question = { dossier, on: '2026-01-05', tables: [] };
-  const limits = parts(v.read).flatMap(
-    (text) => LIMITS[text.replace('a clinician allows ', '')] ?? [],
+const planOf = (v: Vignette): PlanAnswer | null =>
+  planWithoutSearch(
+    clientOf(v),
+    parts(v.read).flatMap((text) => LIMITS[text.replace('a clinician allows ', '')] ?? []),
   );
-  const use = setupInUse(dossier, limits, HOUSE_RULES, null, null);
-  return use && planFor(dossier, use, opinionOn(question), limits, null, question.on);
-}
 
 const names = (cell: string): string[] => cell.split(' or ');
 const cueOf = (words: string) => CUES.find((c) => c.words === words)?.words;

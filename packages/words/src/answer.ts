@@ -98,7 +98,7 @@ function plan(answer: PlanAnswer) {
       side: prescribed.sides.first,
       because: sayDrillBecause(prescribed),
     })),
-    unserved: answer.unserved.map(({ finding, because }) => ({
+    unserved: [...answer.unserved, ...answer.working.waiting].map(({ finding, because }) => ({
       finding: finding.fault,
       side: finding.side,
       because,

@@ -60,7 +60,7 @@ export function saySpread(
 }
 
 /** A flat floor is told, not read: it has no error and needs no second trial. */
-const isFlat = (measure: MeasureId, { mean }: Pick<Reading, 'mean'>): boolean =>
+export const isFlat = (measure: MeasureId, { mean }: Pick<Reading, 'mean'>): boolean =>
   measure === 'heelRise' && mean === 0;
 const FLAT = 'Flat, nothing under the heels';
 
@@ -91,7 +91,7 @@ export function sayChangeSince(
   if (MEASURES[measure].unit === 'yesNo') return null;
   const now = readingOn(trials, measure, side, day);
   const before = newestReading(trials, measure, side, day);
-  if (!now || !before) return null;
+  if (!now || !before || (isFlat(measure, now) && isFlat(measure, before))) return null;
   const change = changeOfReading(measure, before, now);
   const by = sayError(measure, Math.abs(change.by));
   const who = side === null ? '' : `${SIDE_LETTER[side]}: `;

@@ -6,7 +6,6 @@ import type { PrescriptionValues } from '@zither/contract';
 import { lowered, saySeen } from './evidence.ts';
 import {
   CAUSES,
-  groupOf,
   GROUPS,
   MEASURES,
   SIDES,
@@ -25,7 +24,7 @@ import {
   type RoutinePart,
   type Support,
   type Side,
-  type Unserved,
+  type ServedFinding,
   type WorkedCause,
   rungOfHold,
   type Setup,
@@ -212,31 +211,76 @@ export function sayLeftOutBecause(because: LeftOutBecause): string {
 export const sayLeftOut = (left: LeftOut): string =>
   `${left.what === 'cue' ? `“${left.name}”` : left.name}: ${sayLeftOutBecause(left.because)}`;
 
-/** What the plan works on, a sentence a group; then the faults that it serves by themselves, and what a coach set aside. */
-export function sayCauses({ working, unserved, forClinician }: PlanAnswer): string[] {
-  const { groups, causes, findings, choices } = working;
-  const alone = causes.filter((c) => groupOf(c.cause) === null);
+interface WorkLine {
+  cause: string;
+  side: Side | null;
+  says: string;
+}
+
+/** A sentence a group, then a cause of none. Of a group once; its other causes come without words. */
+function causeLines({ working }: PlanAnswer): WorkLine[] {
+  const said = new Set<string>();
+  return [...working.causes, ...working.fills].map((w): WorkLine => {
+    const group = working.groups.find((g) => g.causes.includes(w.cause));
+    const isSaid = group !== undefined && said.has(group.group);
+    if (group) said.add(group.group);
+    const chosen = w.isChosen && !group?.choice ? ' Chosen by the coach.' : '';
+    const says = isSaid ? '' : `${group ? sayGroup(group, working) : sayWorked(w)}${chosen}`;
+    return { cause: w.cause, side: w.side, says };
+  });
+}
+
+/** The faults that a plan serves by themselves, those that it does not, what is for a clinician, and what a coach set aside. */
+function otherLines({ working, unserved, forClinician }: PlanAnswer): WorkLine[] {
+  const served = working.findings.filter((f) => !unserved.some((u) => u.finding === f));
+  const waits = [...unserved, ...working.waiting];
+  const reasons = [...new Set(waits.map((w) => w.because))];
   return [
-    ...groups.map((g) => sayGroup(g, working)),
-    ...alone.map(sayWorked),
-    ...findings
-      .filter((f) => !unserved.some((u) => u.finding === f))
-      .map((f) => `${sayServed(f)}.`),
-    ...unserved.map(sayUnserved),
-    ...forClinician.map(({ cause, side }) => sayForClinician(cause, side)),
-    ...choices
+    ...served.map((f) => ({
+      cause: `first help: ${f.fault}`,
+      side: f.side,
+      says: `${sayServed(f)}.`,
+    })),
+    ...reasons.map((because) => ({
+      cause: `not served: ${because}`,
+      side: null,
+      says: sayUnserved(
+        waits.filter((w) => w.because === because).map((w) => w.finding),
+        because,
+      ),
+    })),
+    ...forClinician.map(({ cause, side }) => ({
+      cause: 'for a clinician',
+      side,
+      says: `${CAUSES[cause].name}${side === null ? '' : `, ${side}`}: for a clinician first. Nothing is given for it here.`,
+    })),
+    ...working.choices
       .filter((c) => c.as === 'setAside')
-      .map((c) => `${sayChoiceOf(c.of)}: ${sayChoice(c)}.`),
+      .map((c) => ({
+        cause: `set aside: ${sayChoiceOf(c.of)}`,
+        side: null,
+        says: `${sayChoiceOf(c.of)}: ${sayChoice(c)}.`,
+      })),
   ];
 }
 
-/** A fault that got nothing, and why. */
-const sayUnserved = ({ finding: { fault, side }, because }: Unserved): string =>
-  `Not served yet: ${sayFault(fault, side).toLowerCase()}; ${
-    because === 'barred'
-      ? 'everything for it is barred today.'
-      : 'two cues are enough at a time, and no drill for it fits into the minutes.'
-  }`;
+/** What the plan works on and what it leaves, in sentences. */
+export const sayCauses = (plan: PlanAnswer): string[] =>
+  [...causeLines(plan), ...otherLines(plan)].flatMap(({ says }) => (says === '' ? [] : [says]));
+
+const WAITS_BECAUSE = {
+  barred: 'everything for it is barred today',
+  full: 'two cues are enough at a time, and no drill for it fits into the minutes',
+  slight: 'slight, and it can wait',
+  pain: 'something hurts today, so no fault is served by a guess',
+} as const;
+
+/** Faults that got nothing, and why. */
+const sayUnserved = (
+  faults: readonly Pick<ServedFinding, 'fault' | 'side'>[],
+  because: keyof typeof WAITS_BECAUSE,
+): string =>
+  `Not served yet: ${sayList(faults.map((f) => sayFault(f.fault, f.side).toLowerCase()))}; ${WAITS_BECAUSE[because]}.`;
 
 /** The group or cause of a choice by name. */
 export const sayChoiceOf = (of: Choice['of']): string =>
@@ -325,44 +369,16 @@ const sayLoadGiven = ({ hold, loadKg }: Setup): string =>
       ? ''
       : ' without a load for now';
 
-/** The causes of a plan as they are kept, then the faults it serves by themselves, and what a coach set aside. */
-function findingsOf({ working, forClinician }: PlanAnswer): PrescriptionValues['findings'] {
-  const { causes, fills, findings, choices, groups } = working;
-  const line = (cause: string, side: Side | null, because: string) => ({
-    cause,
-    side: side ?? ('both' as const),
-    because: because.slice(0, 500),
-  });
-  // Of a group once; its other causes are kept without words.
-  const said = new Set<string>();
-  const words = (w: WorkedCause): string => {
-    const group = groups.find((g) => g.causes.includes(w.cause));
-    if (!group) return `${sayWorked(w)}${w.isChosen ? ' Chosen by the coach.' : ''}`;
-    if (said.has(group.group)) return '';
-    said.add(group.group);
-    return `${sayGroup(group, working)}${w.isChosen && !group.choice ? ' Chosen by the coach.' : ''}`;
-  };
-  return [
-    ...[...causes, ...fills].slice(0, 5).map((w) => line(w.cause, w.side, words(w))),
-    ...findings.slice(0, 1).map((f) => line(`first help: ${f.fault}`, f.side, `${sayServed(f)}.`)),
-    ...forClinician
-      .slice(0, 1)
-      .map(({ cause, side }) =>
-        line(
-          'for a clinician',
-          side,
-          `${sayForClinician(cause, side)} Nothing is given for it here.`,
-        ),
-      ),
-    ...choices
-      .filter((c) => c.as === 'setAside')
-      .slice(0, 1)
-      .map((c) => line('set aside', null, `${sayChoiceOf(c.of)}: ${sayChoice(c)}.`)),
-  ].slice(0, 7);
-}
+/** So many lines a plan keeps of what it works on; one more for when there is nothing. */
+const KEPT_LINES = 7;
 
-const sayForClinician = (cause: CauseId, side: Side | null): string =>
-  `${CAUSES[cause].name}${side === null ? '' : `, ${side}`}: for a clinician first.`;
+/** The lines a plan keeps: as many causes as there is room for beside the rest. */
+function findingsOf(plan: PlanAnswer): PrescriptionValues['findings'] {
+  const others = otherLines(plan).slice(0, KEPT_LINES - 3);
+  return [...causeLines(plan).slice(0, KEPT_LINES - others.length), ...others].map(
+    ({ cause, side, says }) => ({ cause, side: side ?? 'both', because: says.slice(0, 500) }),
+  );
+}
 
 /** The plan as it is kept: words and numbers frozen on the day it was given. */
 export function writePlan(plan: PlanAnswer, givenOn: string): PrescriptionValues {

@@ -9,26 +9,36 @@ import { sayList } from './terms.ts';
 export const sayGroupName = ({ group }: Pick<GroupOpinion, 'group'>): string => GROUPS[group].name;
 
 /** The coach's word on a group or cause, with who and when: "chosen by CH on 5 Jan: the plan works on it". */
-export function sayChoice({ as, by, on }: Choice): string {
-  const who = `${by ? ` by ${by}` : ''} on ${sayShortDay(on)}`;
-  return as === 'workOn'
-    ? `chosen${who}: the plan works on it`
-    : `set aside${who}: the plan leaves it`;
-}
+export const sayChoice = (choice: Choice): string =>
+  `${sayChosen(choice)}: ${choice.as === 'workOn' ? 'the plan works on it' : 'the plan leaves it'}`;
 
-/** How likely a group is and what the plan does about it: "likely (62 of 100): the plan works on it". */
+/** That a coach chose or set aside something, and when: "chosen by CH on 5 Jan". */
+export const sayChosen = ({ as, by, on }: Choice): string =>
+  `${as === 'workOn' ? 'chosen' : 'set aside'}${by ? ` by ${by}` : ''} on ${sayShortDay(on)}`;
+
+const DOES = {
+  acts: 'the plan works on it',
+  fills: 'it takes minutes that are left',
+  not: 'too little to act on',
+  left: 'the plan leaves it for now',
+} as const;
+
+/**
+ * How likely a group is and what the plan does about it: "likely (62 %): the plan works on it".
+ *
+ * @param does what the plan really does with it
+ */
 export function sayStanding(
-  { probability, standing }: Pick<GroupOpinion, 'probability' | 'standing'>,
+  { probability }: Pick<GroupOpinion, 'probability'>,
+  does: keyof typeof DOES,
   choice: Choice | null,
 ): string {
-  const does = choice
-    ? sayChoice(choice)
-    : standing === 'acts'
-      ? 'the plan works on it'
-      : standing === 'fills'
-        ? 'it takes minutes that are left'
-        : 'too little to act on';
-  return `${sureWord(probability)} (${sayShare(probability)}): ${does}`;
+  const what = !choice
+    ? DOES[does]
+    : choice.as === 'workOn' && does !== 'acts'
+      ? `${sayChosen(choice)}; it waits for the clinician`
+      : sayChoice(choice);
+  return `${sureWord(probability)} (${sayShare(probability)}): ${what}`;
 }
 
 /** Which causes of a group are not told apart; null where there is one. */

@@ -22,7 +22,13 @@ import { bodyOf, comparisonsOf, DROP_TARGET, targetOf } from '@zither/visit';
 import { Equations, NumberInputs } from '../instrument/index.ts';
 import { displayOf, sayWhat, SIDE_LETTER } from '@zither/words/display';
 import { SCALES } from './scales.ts';
-import { sayAsymmetry, sayChangeSince, sayReading, stationLines } from '@zither/words/measure';
+import {
+  isFlat,
+  sayAsymmetry,
+  sayChangeSince,
+  sayReading,
+  stationLines,
+} from '@zither/words/measure';
 import { sayComparison } from '@zither/words/trace';
 import { shownAs } from '@zither/words/units';
 
@@ -151,7 +157,11 @@ export function ReadingGauge({
       now={reading ? reading.mean / per : null}
       before={before ? before.mean / per : null}
       target={target && shown(target)}
-      error={reading && reading.sem > 0 ? halfInterval(reading.sem) / per : null}
+      error={
+        reading && reading.sem > 0 && !isFlat(measure, reading)
+          ? halfInterval(reading.sem) / per
+          : null
+      }
       scale={shown(scale)}
       digits={digits}
     />

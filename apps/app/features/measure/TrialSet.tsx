@@ -32,7 +32,7 @@ import { displayOf, sayValue, sayWhat, SIDE_LETTER } from '@zither/words/display
 import { SensorPanel } from './SensorPanel.tsx';
 import { TrialActions, TrialChips } from './TrialChips.tsx';
 import { useTrials } from './useTrials.ts';
-import { saySpread, stepOf, sayKneeGap } from '@zither/words/measure';
+import { isFlat, saySpread, stepOf, sayKneeGap } from '@zither/words/measure';
 
 /** The entry in hand, owned by the page so that the button under the thumb can keep it. */
 export interface Entry {
@@ -93,6 +93,7 @@ export function TrialSet({
   const turn = `${side === null ? '' : `${side}, `}trial ${kept.length + 1}`;
   const seed = `${dossier.client.id} ${measure} ${side ?? ''} ${day} ${all(side).length}`;
   const aim = () => ({ measure: known, truth: truthOf(dossier, measure, side, day), seed });
+  const current = readingOn(dossier.trials, measure, side, day);
   const close = () => setOpenId(null);
   // One empty ring says no more than the line above the field does.
   const hasTrials = known.sided || known.trials > 1 || all(null).length > 0;
@@ -239,7 +240,11 @@ export function TrialSet({
           <Stepper
             key={`${measure} ${side ?? ''} ${entry.kept}`}
             label={sayWhat(measure, side)}
-            hint={`${capital(turn)}${kept.length < known.trials ? ` of ${known.trials}` : ', one more than a set'}${before ? ` · last time ${sayValue(measure, before.mean, before.trials > 1)}` : ''}`}
+            hint={
+              current && isFlat(measure, current)
+                ? 'Only if something lies under them after all'
+                : `${capital(turn)}${kept.length < known.trials ? ` of ${known.trials}` : ', one more than a set'}${before ? ` · last time ${sayValue(measure, before.mean, before.trials > 1)}` : ''}`
+            }
             unit={unit}
             digits={digits}
             {...stepOf(measure)}

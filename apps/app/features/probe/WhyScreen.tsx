@@ -20,7 +20,7 @@ import {
   mayWorkOn,
   safetyOf,
 } from '@zither/visit';
-import { sayChoice, sayNoFault } from '@zither/words/working';
+import { sayChosen, sayNoFault } from '@zither/words/working';
 import { ChooseRow } from './ChooseRow.tsx';
 import { useAppSelector, useTableChanges, today } from '../data/index.ts';
 import { BeliefBar } from './BeliefBar.tsx';
@@ -148,7 +148,7 @@ export function WhyScreen({ dossier }: { dossier: Dossier }) {
           isWorkedOn={false}
         />
       )}
-      {choice && <Say small>{`${capital(sayChoice(choice))}.`}</Say>}
+      {choice && <Say small>{`${capital(sayChosen(choice))}.`}</Say>}
     </Part>
   );
   return (

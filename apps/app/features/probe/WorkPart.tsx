@@ -1,8 +1,7 @@
 import { View } from 'react-native';
 import type { Dossier } from '@zither/contract';
 import type { GroupOpinion } from '@zither/core';
-import { choiceOn, choicesOf, referredOf, workingOf, type Opinion } from '@zither/visit';
-import { withheldFor } from '@zither/core';
+import { choiceOn, workingOf, type Opinion } from '@zither/visit';
 import { sayServed } from '@zither/words/plan';
 import { capital } from '@zither/words/terms';
 import { sayApart, sayBecause, sayGroupName, sayStanding } from '@zither/words/working';
@@ -18,8 +17,8 @@ import { ChooseRow } from './ChooseRow.tsx';
 export function WorkPart({ dossier, opinion }: { dossier: Dossier; opinion: Opinion }) {
   const { colors } = useLook();
   const { groups, causes } = opinion.diagnosis;
-  const choices = choicesOf(dossier);
-  const working = workingOf(dossier, opinion, withheldFor(referredOf(dossier)));
+  const working = workingOf(dossier, opinion);
+  const { choices } = working;
   const isShown = (g: GroupOpinion) =>
     working.groups.some((w) => w.group === g.group) ||
     choiceOn(choices, { kind: 'group', group: g.group }) !== null;
@@ -36,6 +35,7 @@ export function WorkPart({ dossier, opinion }: { dossier: Dossier; opinion: Opin
       ),
     );
     const apart = worked ? sayApart(g) : null;
+    const does = worked?.standing ?? (g.standing === 'not' ? 'not' : 'left');
     return (
       <View
         key={g.group}
@@ -48,7 +48,9 @@ export function WorkPart({ dossier, opinion }: { dossier: Dossier; opinion: Opin
       >
         <Say strong>{sayGroupName(g)}</Say>
         <BeliefBar probability={g.probability} before={null} refer={false} />
-        <Say small>{`${capital(sayStanding(g, choice))}.${because ? ` ${because}` : ''}`}</Say>
+        <Say
+          small
+        >{`${capital(sayStanding(g, does, choice))}.${because ? ` ${because}` : ''}`}</Say>
         {apart !== null && (
           <Say small soft>
             {apart}
@@ -63,7 +65,8 @@ export function WorkPart({ dossier, opinion }: { dossier: Dossier; opinion: Opin
       </View>
     );
   };
-  const rest = groups.filter((g) => !isShown(g));
+  // A group that is withheld for a clinician is not offered.
+  const rest = groups.filter((g) => !isShown(g) && g.members.length > 0);
   return (
     <Part title="What to work on" explains="cause">
       {working.findings.map((f) => (

@@ -1,4 +1,4 @@
-import { chancesOf, isSame } from '@zither/core';
+import { chancesOf, isWithinReading } from '@zither/core';
 import { chanceShown, lockOf, versionInForce } from '@zither/visit';
 import {
   READING_AT,
@@ -56,7 +56,8 @@ export function AnswerPart({
   const least = page.basis ? chancesOf(page.basis.question).try : 1;
   const isWorthATrial = shown.at.chance >= least;
   const first = choice?.proposals[0];
-  const other = first && use && use.from !== 'proposed' && !isSame(first, use) ? first : null;
+  const other =
+    first && use && use.from !== 'proposed' && !isWithinReading(first, use) ? first : null;
   const isTrying = segment === 'trials';
   const isProposed = shown.kind === 'use' && use?.from === 'proposed';
   return (

@@ -3,7 +3,7 @@ import { FAULT_IDS, FAULTS, type FaultId, type Phase, type Severity } from '../f
 import type { Side } from '../linkage/setup.ts';
 import { CAUSES, type CauseId } from './causes.ts';
 import { evidenceOf, type Signs } from './evidence.ts';
-import { aheadOf, mayChangePlan } from './foresight.ts';
+import { aheadOf, mayChangePlan, PLAN_FROM } from './foresight.ts';
 import { ledgersOf, type Weight } from './ledger.ts';
 import { groupBeliefs, membersOf, type GroupBelief } from './groups.ts';
 import type { FindingId } from './links.ts';
@@ -64,6 +64,11 @@ export interface Diagnosis {
   /** True when something hurts: testing stops. */
   stop: boolean;
 }
+
+/** Causes for a clinician that are likely enough to be sent on, before any conclusion. */
+export const likelyReferrals = (causes: readonly LikelyCause[]): CauseId[] => [
+  ...new Set(causes.filter((c) => c.refer && c.probability >= PLAN_FROM.refer).map((c) => c.cause)),
+];
 
 /** Weights below this say nothing, bits of log-odds. */
 const WEIGHT_LEAST = 0.15;

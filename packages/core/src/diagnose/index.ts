@@ -24,6 +24,7 @@ export {
 export {
   diagnose,
   EXPLAINED,
+  likelyReferrals,
   type CountedFault,
   type Diagnosis,
   type GroupOpinion,

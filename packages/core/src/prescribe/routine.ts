@@ -183,9 +183,10 @@ const worth = (
   (WORTH_A_MINUTE * items.reduce((sum, i) => sum + i.seconds, 0)) / 60;
 
 /**
- * The drills that are worth most within the minutes: expected effect, less a little for every minute, with the best use in the squat wherever there is
- * one, room made for every range that is missing, and help for every fault that no group explains. Exact, by branch and bound: the effect only ever grows by less the more is there already (it is submodular), so that what each drill would add
- * now bounds all it can add later. Deterministic.
+ * The drills that are worth most within the minutes: expected effect, less a little for every minute, with a use in the squat wherever there is one, something
+ * for every group, room made for every range that is missing and its best use, and help for every fault that no group explains. Exact, by branch and bound:
+ * all of it only grows by less the more is there already (it is submodular), so that what each drill would add now bounds all it can add later.
+ * Deterministic.
  */
 export function bestRoutine(question: RoutineQuestion): Routine {
   const { causes, minutes, pinned = [], most = DRILLS_MOST } = question;

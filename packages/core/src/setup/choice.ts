@@ -1,6 +1,7 @@
 import { resolveBody, type ResolvedBody } from '../body/resolveBody.ts';
 import { equivalentRiseMm } from '../linkage/foot.ts';
 import { SIDES, type Setup } from '../linkage/setup.ts';
+import { MEASURES } from '../measure/measures.ts';
 import type { Belief } from './belief.ts';
 import { neededChanges, type NeededChange } from './needed.ts';
 import { foldCapOf } from './setupReach.ts';
@@ -60,6 +61,15 @@ export const isSameKind = (a: Placed, b: Placed): boolean =>
   a.targetDepthDeg === b.targetDepthDeg &&
   a.setup.hold === b.setup.hold &&
   JSON.stringify(a.setup.support) === JSON.stringify(b.setup.support);
+
+/** Whether a tape cannot tell two setups apart: as near as the error of a reading, with the same load. */
+export const isWithinReading = (a: Placed, b: Placed): boolean =>
+  isSameKind(a, b) &&
+  a.setup.loadKg === b.setup.loadKg &&
+  Math.abs(a.setup.stanceWidthMm - b.setup.stanceWidthMm) <= (MEASURES.stanceWidth.sem ?? 0) &&
+  SIDES.every(
+    (s) => Math.abs(a.setup.toeOutDeg[s] - b.setup.toeOutDeg[s]) <= (MEASURES.toeOut.sem ?? 0),
+  );
 
 /** Whether a coach would call two setups different: another support, load position or depth, or clearly other feet. */
 export const isTrulyOther = (a: Placed, b: Placed): boolean =>

@@ -63,6 +63,7 @@ export {
   chooseSetup,
   type ChoiceOptions,
   isTrulyOther,
+  isWithinReading,
   UNEVEN_GAIN,
   type Proposal,
   type SetupChoice,
