@@ -121,6 +121,12 @@ export const CLIENTS_THREE: readonly DemoClient[] = [
         condition: 'bodyweight',
         faults: [{ fault: 'pelvisTuck', size: 13, fromDepthDeg: 4 }],
       },
+      {
+        daysAgo: 3,
+        view: 'front',
+        condition: 'bodyweight',
+        faults: [{ fault: 'kneesIn', size: 12, side: 'right', phase: 'ascent' }],
+      },
     ],
     setup: {
       ...setup(

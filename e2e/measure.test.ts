@@ -102,6 +102,10 @@ describe('dorsiflexion by instrument, at 390 × 844', () => {
     await page
       .getByRole('img', { name: /^Shin angle, knee bent left: (19|2\d)°, give or take/ })
       .waitFor();
+    // One sentence on what the last reading changed.
+    await page
+      .getByText(/(Because of|It changes nothing in the plan): shin angle, knee bent right, /)
+      .waitFor();
 
     await page.getByRole('button', { name: /trial 2 of Shin angle, knee bent left$/ }).tap();
     await page.getByRole('button', { name: 'Heel lifted' }).tap();

@@ -183,8 +183,8 @@ describe('Probe, at 390 × 844', () => {
 
   it('a group is chosen by the coach, kept with who and when, and withdrawn again', async () => {
     const { page, context, problems } = await visit(house.browser, PHONE, server.address);
-    await probe(page, 'Tavi Brask');
-    await page.getByText(/^First help for trunk and shin not parallel: /).waitFor();
+    await probe(page, 'Nim Farrowe');
+    await page.getByText(/^First help for arch drops/).waitFor();
     await page.getByText('Other groups', { exact: true }).tap();
     await page.getByRole('button', { name: 'Work on this: Trunk' }).tap();
     await page.getByText(/chosen by CH on .*: the plan works on it/).waitFor();
@@ -303,7 +303,7 @@ describe('the Shelf', () => {
     await other.page.getByRole('radio', { name: 'Causes' }).click();
     await other.page.getByText(/^2 entries are your own/).waitFor();
     await other.page.goto(`${server.address}/clients`);
-    await probe(other.page, 'Pell Ashgrove');
+    await probe(other.page, 'Orla Venn');
     const low = await belief(other.page, 'Ankle joint or soleus, left');
     await page.getByRole('button', { name: 'Put everything back' }).click();
     await page.getByText(/is your own|are your own/).waitFor({ state: 'detached' });

@@ -44,6 +44,8 @@ describe('the trial loop, at 390 × 844', () => {
     await page.getByRole('button', { name: 'Record as marked' }).tap();
     await page.getByText(/6° short.*left heel rose/i).waitFor();
     await page.getByText(/by the readings and 1 trial/).waitFor();
+    // One sentence on what it changed.
+    await page.getByText(/(Because of|It changes nothing in the setup): the trial, /).waitFor();
     await advised(page);
     expect(await likely()).not.toBe(before);
 

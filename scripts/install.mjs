@@ -1,5 +1,6 @@
 // Installs what is missing, with Node's own modules only: this runs before anything else exists.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
+import { once } from 'node:events';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
@@ -26,18 +27,48 @@ export function run(command, args, options = {}) {
     throw new Error(`${command} ${args.join(' ')} ended with ${result.status ?? result.signal}`);
 }
 
-/** Installs the packages of the lock file unless they are there already. */
-export function installPackages() {
-  const hash = lockHash();
-  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === hash) return;
+const NPM_ENV = { EXPO_NO_TELEMETRY: '1', NODE_ENV: 'development' };
+
+const isInstalled = () => existsSync(stamp) && readFileSync(stamp, 'utf8') === lockHash();
+
+function stampInstalled() {
+  mkdirSync(dirname(stamp), { recursive: true });
+  writeFileSync(stamp, lockHash());
+}
+
+const sayInstalling = () =>
   process.stderr.write(
     'Installing packages from the lock file; the first time takes a few minutes.\n',
   );
-  run('npm', ['ci', '--no-audit', '--no-fund'], {
-    env: { EXPO_NO_TELEMETRY: '1', NODE_ENV: 'development' },
-  });
-  mkdirSync(dirname(stamp), { recursive: true });
-  writeFileSync(stamp, hash);
+
+/** Installs the packages of the lock file unless they are there already. */
+export function installPackages() {
+  if (isInstalled()) return;
+  sayInstalling();
+  run('npm', ['ci', '--no-audit', '--no-fund'], { env: NPM_ENV });
+  stampInstalled();
+}
+
+/**
+ * The same in two parts: the packages at once; then what of them is compiled here, the database above all, beside whatever does without it.
+ *
+ * @returns resolves when everything is there, rejects when it could not be compiled
+ */
+export async function installInParts() {
+  if (isInstalled()) return { compiled: Promise.resolve() };
+  sayInstalling();
+  run('npm', ['ci', '--no-audit', '--no-fund', '--ignore-scripts'], { env: NPM_ENV });
+  const compile = async () => {
+    const child = spawn('npm', ['rebuild'], {
+      cwd: root,
+      stdio: ['ignore', 2, 2],
+      env: { ...process.env, ...NPM_ENV },
+    });
+    const [code] = await once(child, 'exit');
+    if (code !== 0) throw new Error(`npm rebuild ended with ${code}`);
+    stampInstalled();
+  };
+  return { compiled: compile() };
 }
 
 /** Path of a Chromium; installs Debian's package when none is there. */

@@ -4,7 +4,7 @@ import { spawn, spawnSync } from 'node:child_process';
 import { once } from 'node:events';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { installChromium, installPackages, root } from './install.mjs';
+import { installChromium, installInParts, root } from './install.mjs';
 
 const cache = join(root, '.cache');
 let passed = 0;
@@ -64,6 +64,9 @@ function jest(name, args, env = {}) {
   if (status !== 0 && result.numFailedTests + result.numRuntimeErrorTestSuites === 0) failed += 1;
 }
 
+/** Jest's projects that open no database. */
+const WITHOUT_DATABASE = ['core', 'visit', 'contract'];
+
 /** The demo as a file, written beside the build. */
 async function writeDemo() {
   const file = join(cache, 'demo.sqlite');
@@ -77,7 +80,9 @@ async function writeDemo() {
 
 async function main() {
   mkdirSync(cache, { recursive: true });
-  installPackages();
+  const { compiled } = await installInParts();
+  // What fails here is told where it is waited for.
+  compiled.catch(() => {});
   const chromium = installChromium();
   await steps([
     ['Types', 'check:types'],
@@ -86,7 +91,10 @@ async function main() {
     ['Unused exports and dependencies', 'check:unused'],
     ['Circles of imports', 'check:cycles'],
   ]);
-  jest('Unit, property and server tests', []);
+  // These need no database: they run while it is still being compiled.
+  jest('Unit and property tests', ['--selectProjects', ...WITHOUT_DATABASE]);
+  await compiled;
+  jest('Server, app and demo tests', ['--selectProjects', 'server', 'app']);
   say('Building the app and writing the demo');
   const demo = writeDemo();
   const { buildApp } = await import('./build.mjs');

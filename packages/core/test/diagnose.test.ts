@@ -15,6 +15,7 @@ import {
   LINKS,
   NODES,
   OTHER_FINDINGS,
+  RANGE_READINGS,
   outcomeChances,
   outcomesOf,
   posterior,
@@ -30,6 +31,7 @@ import {
   type Side,
   type Signs,
 } from '../src/index.ts';
+import { evidenceChance } from './evidenceChance.ts';
 import { examine, knownClient } from '../src/practice/index.ts';
 import { between } from './arbitraries.ts';
 import { mirrored, VIGNETTES } from './vignettes.ts';
@@ -59,13 +61,6 @@ const tried: fc.Arbitrary<Evidence> = fc.constantFrom(...TEST_IDS).chain((test) 
 );
 const evidence = fc.array(fc.oneof({ weight: 3, arbitrary: finding }, tried), { maxLength: 5 });
 
-/** Chance of one piece of evidence in a world where these causes are true; written again, from the words of the tables. */
-function likelihood(e: Evidence, isTrue: (node: number) => boolean): number {
-  if (e.kind === 'test') return outcomeChances(e.test, e.side, isTrue)[e.outcome] ?? NaN;
-  const there = findingChance(e.finding, e.side, isTrue);
-  return e.sure * there + (1 - e.sure) * (1 - there);
-}
-
 /** Every world of the causes that the evidence touches, one by one: exact, and hopeless beyond a dozen causes. */
 function bruteForce(list: readonly Evidence[]): number[] | null {
   const touched = NODES.flatMap((_, i) =>
@@ -73,8 +68,8 @@ function bruteForce(list: readonly Evidence[]): number[] | null {
       // A cause bears on evidence when flipping it, against some background, changes the evidence's chance.
       for (const background of [() => false, () => true])
         if (
-          likelihood(e, (n) => (n === i ? true : background())) !==
-          likelihood(e, (n) => (n === i ? false : background()))
+          evidenceChance(e, (n) => (n === i ? true : background())) !==
+          evidenceChance(e, (n) => (n === i ? false : background()))
         )
           return true;
       return false;
@@ -92,7 +87,7 @@ function bruteForce(list: readonly Evidence[]): number[] | null {
       const { prior } = CAUSES[NODES[n]!.cause];
       p *= isTrue(n) ? prior : 1 - prior;
     }
-    for (const e of list) p *= likelihood(e, isTrue);
+    for (const e of list) p *= evidenceChance(e, isTrue);
     whole += p;
     for (const n of touched) if (isTrue(n)) sums[n] = (sums[n] ?? 0) + p;
   }
@@ -125,7 +120,8 @@ describe('the tables', () => {
       if (fault !== 'pain') expect(LINKS.some((l) => l.finding === fault)).toBe(true);
     for (const id of TEST_IDS) {
       expect(TESTS[id].about.length).toBeGreaterThan(0);
-      for (const f of TESTS[id].about) expect(FINDINGS).toContain(f);
+      for (const f of TESTS[id].about)
+        expect([...FINDINGS, ...Object.keys(RANGE_READINGS)]).toContain(f);
     }
   });
 });
@@ -166,7 +162,7 @@ describe('the network', () => {
     fc.assert(
       fc.property(evidence, (list) => {
         const own = posterior(list);
-        const mirrored = posterior(list.map((e) => ({ ...e, side: turned(e.side) })));
+        const mirrored = posterior(list.map((e) => ({ ...e, side: turned(e.side) }) as Evidence));
         NODES.forEach(({ cause, side }, i) => {
           const other = NODES.findIndex((n) => n.cause === cause && n.side === turned(side));
           expect(mirrored[other]).toBeCloseTo(own[i] ?? NaN, 10);

@@ -2,31 +2,23 @@ import { inferences, type INetwork } from 'bayesjs';
 import fc from 'fast-check';
 import {
   CAUSES,
-  findingChance,
   NODES,
-  outcomeChances,
   posterior,
   TEST_IDS,
   TESTS,
   type Evidence,
   type Side,
 } from '../src/index.ts';
+import { evidenceChance } from './evidenceChance.ts';
 import { between } from './arbitraries.ts';
-
-/** Chance of one piece of evidence in a world, from the words of the tables. */
-function likelihood(e: Evidence, isTrue: (node: number) => boolean): number {
-  if (e.kind === 'test') return outcomeChances(e.test, e.side, isTrue)[e.outcome] ?? NaN;
-  const there = findingChance(e.finding, e.side, isTrue);
-  return e.sure * there + (1 - e.sure) * (1 - there);
-}
 
 /** Causes that make a difference to a piece of evidence, against some background of the others. */
 const bearers = (e: Evidence): number[] =>
   NODES.flatMap((_, i) =>
     [false, true].some(
       (others) =>
-        likelihood(e, (n) => (n === i ? true : others)) !==
-        likelihood(e, (n) => (n === i ? false : others)),
+        evidenceChance(e, (n) => (n === i ? true : others)) !==
+        evidenceChance(e, (n) => (n === i ? false : others)),
     )
       ? [i]
       : [],
@@ -52,7 +44,7 @@ function networkFor(evidence: readonly Evidence[]): INetwork {
       parents: parents.map((n) => `c${n}`),
       cpt: Array.from({ length: 2 ** parents.length }, (_, world) => {
         const is = (n: number) => ((world >> parents.indexOf(n)) & 1) === 1 && parents.includes(n);
-        const p = likelihood(e, is);
+        const p = evidenceChance(e, is);
         return {
           when: Object.fromEntries(parents.map((n) => [`c${n}`, is(n) ? 'T' : 'F'])),
           then: { T: p, F: 1 - p },

@@ -18,6 +18,7 @@ import {
   type Random,
   type SetupQuestion,
 } from '../src/index.ts';
+import { unreadFoldOf } from '../src/setup/unreadFold.ts';
 import { client } from './setupClients.ts';
 
 /** How many setups of each kind; the longer command asks for more. */
@@ -74,6 +75,7 @@ function ended(
 function share({ question, profile, at }: ReturnType<typeof ended>, random: Random): number {
   const body = resolveBody(question.body);
   const u = question.uncertainty;
+  const unread = unreadFoldOf(profile);
   let good = 0;
   for (let n = 0; n < DRAWS; n += 1) {
     const [thigh, trunk, shank, balance] = [0, 1, 2, 3].map(() => normal(random)) as [
@@ -97,10 +99,16 @@ function share({ question, profile, at }: ReturnType<typeof ended>, random: Rand
       const deepest = deepestThighDepthDeg(buildLinkage({ ...body, lengthsMm }, setup, side), {
         ...limits,
         dorsiflexionDeg: question.dorsiflexionDeg[side] + u.dorsiflexionDeg[side] * normal(random),
-        hipFold: limits.hipFold && {
-          ...limits.hipFold,
-          atZeroAbductionDeg: limits.hipFold.atZeroAbductionDeg + u.hipFoldDeg * fold,
-        },
+        // One that was not read is drawn from what is thought of unread folds.
+        hipFold: limits.hipFold
+          ? {
+              ...limits.hipFold,
+              atZeroAbductionDeg: limits.hipFold.atZeroAbductionDeg + u.hipFoldDeg * fold,
+            }
+          : unread && {
+              atZeroAbductionDeg: unread.meanDeg + unread.sdDeg * fold,
+              perAbductionDeg: 0,
+            },
       });
       return deepest !== null && deepest >= at.targetDepthDeg - 1e-6;
     });

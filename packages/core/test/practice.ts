@@ -100,6 +100,7 @@ export function practiceClient(
         left: one(left),
         right: one(right),
         fold: one(fold),
+        isFoldRead: true,
         thigh: one(0),
         trunk: one(0),
         shank: one(0),

@@ -143,7 +143,10 @@ describe('a slightly asymmetric stance in the search', () => {
 
 describe('simplicity of kit', () => {
   it('nobody who gets down flat is put on a heel, and nobody on a higher one than needed', () => {
-    const able = client({ dorsiflexionDeg: { left: 34, right: 35 }, hipFold: null });
+    const able = client({
+      dorsiflexionDeg: { left: 34, right: 35 },
+      hipFold: { atZeroAbductionDeg: 145, perAbductionDeg: 0 },
+    });
     const [flat] = chooseSetup(able, BALANCED, startBelief(able)).proposals;
     expect(flat!.setup.support.kind).toBe('floor');
     expect(flat!.chance).toBeGreaterThan(0.9);

@@ -1,14 +1,11 @@
 import type { Dossier, Stage, TableChangeRow } from '@zither/contract';
 import {
   beliefAfter,
-  rulesWith,
   solve,
   tellMore,
   type ChoiceOptions,
   type LikelyCause,
   type Need,
-  type RuleChange,
-  type SetupRules,
   type SafetyLimit,
   type Solution,
   type Telling,
@@ -27,6 +24,8 @@ import {
 import { opine, type Opinion } from './opinion.ts';
 import { missingForPlan, planFor, type PlanAnswer } from './planning.ts';
 import { heelCourse } from './heel.ts';
+import { leftOut, type LeftOut } from './leaveOut.ts';
+import { rulesOn } from './practiceRules.ts';
 import { recheckOf, type RecheckAnswer } from './recheck.ts';
 import { dossierOn } from './record.ts';
 import { isHeld, limitsOf, safetyOf, type Safety } from './safety.ts';
@@ -84,6 +83,8 @@ export interface Answer {
   recheck: (RecheckAnswer & { causesBefore: LikelyCause[] }) | null;
   /** Readings not taken or weakly known that would tell more of the first choice, the best first. */
   tellMore: Telling[];
+  /** What moved the chance of the setup in use: how it would be without each entry, the one that moves it most first. */
+  leftOut: LeftOut[];
   /** Where the visit goes on. */
   next: Stage;
 }
@@ -137,6 +138,7 @@ export function answerOf(
     plan,
     recheck: withRecheck ? recheckWith({ dossier, on, tables, missingKit }, plan) : null,
     tellMore: basis && loop && isWanted ? tellings(basis, loop) : [],
+    leftOut: isWanted && use ? leftOut(dossier, on, limits, rules, placedIn(use)) : [],
     next: resumeAt(dossier, on, rules),
   };
 }
@@ -159,25 +161,26 @@ function recheckWith(
   return { ...answer, causesBefore: before.diagnosis.causes };
 }
 
-/** An answer with what would tell more, for whoever shows the rest of it first. */
-export const withTellings = (answer: Answer): Answer =>
-  answer.basis && answer.loop
-    ? { ...answer, tellMore: tellings(answer.basis, answer.loop) }
+/** An answer with what would tell more and what moved its chance, for whoever shows the rest of it first. */
+export const withTellings = (
+  answer: Answer,
+  { dossier, on, tables }: Pick<AnswerQuestion, 'dossier' | 'on' | 'tables'>,
+): Answer =>
+  answer.basis && answer.loop && answer.use
+    ? {
+        ...answer,
+        tellMore: tellings(answer.basis, answer.loop),
+        leftOut: leftOut(dossier, on, answer.limits, rulesOn(tables), placedIn(answer.use)),
+      }
     : answer;
+
+const placedIn = (use: SetupUse) => ({ at: use, method: use.method, chance: use.chance });
 
 /** What would tell more of the first choice, under what the trials showed. */
 function tellings({ question, tried }: SetupBasis, { choice, method }: LoopAnswer): Telling[] {
   const [first] = choice.proposals;
   return first ? tellMore(question, method, beliefAfter(question, tried), first) : [];
 }
-
-/** What the practice set about chances, by its changes so far; else the house's. */
-export const rulesOn = (tables: readonly TableChangeRow[]): SetupRules =>
-  rulesWith(
-    tables
-      .flatMap((t) => t.changes)
-      .filter((c): c is RuleChange => c.kind === 'spread' || c.kind === 'chance'),
-  );
 
 /** What is thought of the causes on a day. */
 export function opinionOn({ dossier, on, tables, missingKit = [] }: AnswerQuestion): Opinion {
@@ -186,6 +189,7 @@ export function opinionOn({ dossier, on, tables, missingKit = [] }: AnswerQuesti
     on,
     limitsOf(safetyOf(dossier, on)),
     missingKit,
+    rulesOn(tables),
   );
   return opine({ signs, circumstances, changes: tables.flatMap((t) => t.changes) });
 }

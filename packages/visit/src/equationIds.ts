@@ -17,6 +17,7 @@ export const EQUATION_IDS = [
   'firstChoice',
   'cause',
   'nextTest',
+  'watched',
 ] as const;
 export type EquationId = (typeof EQUATION_IDS)[number];
 
@@ -26,8 +27,8 @@ export const RESTS_ON = {
   depth: ['chain', 'balance', 'floors', 'ceilings', 'room', 'deepest'],
   change: ['change'],
   severity: ['severity'],
-  chance: ['chain', 'balance', 'floors', 'ceilings', 'chance', 'trial', 'firstChoice'],
-  cause: ['cause', 'nextTest'],
+  chance: ['chain', 'balance', 'floors', 'ceilings', 'chance', 'trial', 'firstChoice', 'watched'],
+  cause: ['cause', 'nextTest', 'watched'],
 } as const satisfies Record<string, readonly EquationId[]>;
 export type NumberKind = keyof typeof RESTS_ON;
 

@@ -8,7 +8,6 @@ import {
   type KitPiece,
   type SafetyLimit,
   type SetupQuestion,
-  type SetupRules,
 } from '@zither/core';
 import { bodyOf } from './body.ts';
 import { carriedUnder } from './carried.ts';
@@ -18,6 +17,7 @@ import { clientCase, isHeelSaid, kitHere, knownOf, startingSetup } from './deriv
 import { methodOf } from './method.ts';
 import { sidesOf } from './sides.ts';
 import { countingTrials } from './trying.ts';
+import type { PracticeRules } from './practiceRules.ts';
 
 /** Heights tried where the kit was not said, mm. */
 export const ANY_RISES = [5, 10, 15, 20, 25, 30, 40] as const;
@@ -38,7 +38,7 @@ export function kitOf(dossier: Pick<Dossier, 'client' | 'schools'>): KitPiece[] 
 export function finderQuestion(
   dossier: Dossier,
   safety: readonly SafetyLimit[],
-  rules: SetupRules,
+  rules: PracticeRules,
 ): SetupQuestion | null {
   const { client, setup } = dossier;
   const known = knownOf(dossier);
@@ -77,7 +77,7 @@ export function finderQuestion(
       },
       rules.spreads,
     ),
-    rules,
+    rules: { spreads: rules.spreads, chance: rules.chance },
     turnFurther: sides && turnFurtherBy(sides),
     heelsRoseIn: heelsRoseIn(dossier),
     footLost: footLostOf(dossier).map(({ stanceWidthMm, toeOutDeg, depthDeg }) => ({

@@ -2,7 +2,7 @@ import type { Dossier } from '@zither/contract';
 import type { FootLost, Side } from '@zither/core';
 import { knownOf } from './derive.ts';
 import { baselinesOf } from './looks.ts';
-import { couldSee, namedIn } from './signs.ts';
+import { couldSee, namedIn } from './named.ts';
 
 /** A foot looked at in one stance: lost, or kept. */
 interface FootSeen extends FootLost {

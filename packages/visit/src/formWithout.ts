@@ -12,7 +12,7 @@ import {
 } from '@zither/core';
 import { bodyOf } from './body.ts';
 import { baselinesOf } from './looks.ts';
-import { couldSee, namedIn } from './signs.ts';
+import { couldSee, namedIn } from './named.ts';
 
 /** A clear fault of a squat without load, and the day it was seen last. */
 export interface FaultWithout {

@@ -2,7 +2,7 @@ import type { Dossier } from '@zither/contract';
 import { FAULTS, type Setup } from '@zither/core';
 import { knownOf } from './derive.ts';
 import { baselinesOf, isTelling } from './looks.ts';
-import { namedIn } from './signs.ts';
+import { namedIn } from './named.ts';
 
 /** As near as this it is the stance that was looked at, mm and degrees: two steps of the search (house defaults). */
 const NEAR = { stanceMm: 40, toeDeg: 10 } as const;

@@ -14,7 +14,6 @@ import {
   type Setup,
   type SetupChoice,
   type SetupQuestion,
-  type SetupRules,
   type Support,
 } from '@zither/core';
 import { carriedUnder } from './carried.ts';
@@ -23,7 +22,9 @@ import { methodOf, methodUnder } from './method.ts';
 import { finderQuestion, kitOf } from './finder.ts';
 import { footLostOf } from './footLost.ts';
 import { heldLoad, type LoadAnswer } from './loadNext.ts';
+import { toldOfRange } from './signs.ts';
 import { countingTrials, triedFrom, type Chances } from './trying.ts';
+import type { PracticeRules } from './practiceRules.ts';
 
 /** Where the setup in use comes from. */
 export type SetupSource = 'locked' | 'chosen' | 'proposed' | 'habit';
@@ -87,6 +88,15 @@ export const valuesOf = (at: Placed, method: MethodProfile): ClientSetupValues =
   profile: method.id as ClientSetupValues['profile'],
 });
 
+/** Whether anything was read, seen, tested or tried since a setup was locked: what is thought of it may change only by that, never by a new version of the sums. */
+const isSaidSince = (
+  { trials, tried, judgements, captures, setupTrials }: Dossier,
+  lock: Lock,
+): boolean =>
+  [...trials, ...tried, ...judgements, ...captures, ...setupTrials].some(
+    (row) => row.saidAt > lock.at,
+  );
+
 /** A setup as a question under the screen's limits, and whether they change it. */
 export function underLimits(
   dossier: Dossier,
@@ -114,12 +124,12 @@ export interface SetupBasis {
 export function setupBasis(
   dossier: Dossier,
   limits: readonly SafetyLimit[],
-  rules: SetupRules,
+  rules: PracticeRules,
 ): SetupBasis | null {
   const question = finderQuestion(dossier, limits, rules);
   return (
     question && {
-      question,
+      question: { ...question, watched: toldOfRange(dossier, rules.changes ?? []) },
       method: methodOf(dossier),
       tried: countingTrials(dossier).map((t) => triedFrom(dossier, t)),
     }
@@ -163,7 +173,7 @@ function barredLoad(dossier: Dossier, limits: readonly SafetyLimit[]): SetupUse[
 export function assessSetup(
   dossier: Dossier,
   limits: readonly SafetyLimit[],
-  rules: SetupRules,
+  rules: PracticeRules,
   at: Placed,
   method: MethodProfile,
 ): Assessed | null {
@@ -175,7 +185,7 @@ export function assessSetup(
 export function settledSetup(
   dossier: Dossier,
   limits: readonly SafetyLimit[],
-  rules: SetupRules,
+  rules: PracticeRules,
 ): SetupUse | null {
   const use = setupInUse(dossier, limits, rules, null);
   return use?.from === 'habit' ? null : use;
@@ -192,7 +202,7 @@ export function settledSetup(
 export function setupInUse(
   dossier: Dossier,
   limits: readonly SafetyLimit[],
-  rules: SetupRules,
+  rules: PracticeRules,
   choice: SetupChoice | null,
   choiceMethod: MethodProfile | null = null,
 ): SetupUse | null {
@@ -233,7 +243,7 @@ export function setupInUse(
         ? 'kit'
         : isFootLost(lock.setup, lock.at)
           ? 'foot'
-          : !locked.isLikely
+          : !locked.isLikely && isSaidSince(dossier, lock)
             ? 'chance'
             : null;
     if (because === null) return locked;

@@ -12,7 +12,7 @@ import { verdictIn } from './locking.ts';
 import { baselinesOf } from './looks.ts';
 import { methodOf, purposeOf } from './method.ts';
 import { rungsSeen } from './rungsSeen.ts';
-import { couldSee, namedIn } from './signs.ts';
+import { couldSee, namedIn } from './named.ts';
 import { trainingChosen } from './training.ts';
 
 /**

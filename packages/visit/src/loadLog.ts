@@ -15,7 +15,7 @@ import {
   type Side,
 } from '@zither/core';
 import { versionsOf } from './locking.ts';
-import { couldSee } from './signs.ts';
+import { couldSee } from './named.ts';
 import { gymDayOf } from './gymDay.ts';
 
 /** Sets that count, the newest first. */

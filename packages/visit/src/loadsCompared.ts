@@ -1,7 +1,7 @@
 import type { Dossier } from '@zither/contract';
 import type { CameraView, FaultId, Severity, Side } from '@zither/core';
 import { baselinesOf, isTelling, type Look } from './looks.ts';
-import { couldSee, namedIn } from './signs.ts';
+import { couldSee, namedIn } from './named.ts';
 
 /** What one set showed of a fault: how much, that it was looked for and not seen, or that nobody looked. */
 export type SeenAtLoad = Severity | 'notSeen' | 'notLookedAt';

@@ -12,6 +12,7 @@ import {
   outcomesOf,
   planOf,
   posterior,
+  RANGE_READINGS,
   SIDED_FINDINGS,
   tablesFor,
   tablesWith,
@@ -73,7 +74,7 @@ export function opine({ signs, circumstances, changes }: OpinionQuestion): Opini
     beliefs,
     plan: actedOn(diagnosis, beliefs),
     tests,
-    pieces: evidence.length,
+    pieces: evidence.filter((e) => e.kind !== 'together').length,
     faults: (signs.findings ?? []).length,
   };
 }
@@ -129,7 +130,8 @@ export function reasonsFor(
   );
   const unread = OTHER_FINDINGS.filter(
     (f) =>
-      tables.links.some((l) => l.finding === f && l.cause === cause) &&
+      (RANGE_READINGS[f]?.causes.includes(cause) ||
+        tables.links.some((l) => l.finding === f && l.cause === cause)) &&
       f !== 'painSeen' &&
       !evidence.some(
         (e) => e.kind === 'finding' && e.finding === f && (e.side === null || e.side === side),
@@ -145,7 +147,7 @@ export function reasonsFor(
   const probability = posterior(evidence, tables)[node] ?? NaN;
   const fresh = mindChangersOf(evidence, node, [...tests, ...unread], tables);
   const again = evidence.flatMap((e, i) => {
-    if (e.kind === 'test') return [];
+    if (e.kind !== 'finding') return [];
     const otherwise: Evidence = { ...e, sure: 1 - e.sure };
     const rest = [...evidence.slice(0, i), ...evidence.slice(i + 1)];
     const to = posterior([...rest, otherwise], tables)[node] ?? NaN;

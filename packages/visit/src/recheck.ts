@@ -34,7 +34,7 @@ import { rechecksOf, type Recheck } from './rechecks.ts';
 import { dossierOn, planOf } from './record.ts';
 import { isHeld, limitsOf, safetyOf } from './safety.ts';
 import { methodOf } from './method.ts';
-import { namedIn } from './signs.ts';
+import { namedIn } from './named.ts';
 import { twoLooks, type CoachCall } from './twoLooks.ts';
 import { weekGiven } from './week.ts';
 

@@ -3,7 +3,7 @@ import type { Outcome, RungId, RungSeen } from '@zither/core';
 import { rungOfSetup, rungsLifted } from './loadLog.ts';
 import { verdictIn } from './locking.ts';
 import { baselinesOf } from './looks.ts';
-import { namedIn } from './signs.ts';
+import { namedIn } from './named.ts';
 import { gymDayOf } from './gymDay.ts';
 
 /** Reps of a trial are three to five; three are sure. */

@@ -7,6 +7,7 @@ import {
   resolveBody,
   SIDES,
   solve,
+  unreadFoldOf,
   SPREADS,
   startBelief,
   uncertaintyOf,
@@ -168,11 +169,9 @@ function trialsOf({ basis }: Ground): TraceInput[] {
 }
 
 /** What every chance of a client rests on: both ankles, fold, the three lengths, the balance point, and the trials. */
-export function chanceShown(
-  chance: number,
-  { balance }: Pick<MethodProfile, 'balance'>,
-  ground: Ground,
-): ShownNumber {
+export function chanceShown(chance: number, method: MethodProfile, ground: Ground): ShownNumber {
+  const { balance } = method;
+  const unread = ground.basis.question.hipFold ? null : unreadFoldOf(method);
   const facts = ground.facts.filter((f) =>
     (['dorsiflexion', 'hipFold', 'thigh', 'trunk', 'shank'] as Fact['id'][]).includes(f.id),
   );
@@ -201,9 +200,30 @@ export function chanceShown(
         interval: around(balance, spreads.balance),
         ...spread('balance'),
       }),
+      ...(unread
+        ? [
+            input({
+              id: 'foldUnread',
+              value: unread.meanDeg,
+              unit: 'deg',
+              interval: around(unread.meanDeg, unread.sdDeg),
+              basis: 'houseDefault',
+              source: HOUSE,
+            }),
+          ]
+        : []),
       ...trialsOf(ground),
+      ...looksOfGround(ground),
     ]),
   };
+}
+
+/** How many looks and tests weigh on the body; none where nothing was seen or tested. */
+function looksOfGround({ basis }: Ground): TraceInput[] {
+  const pieces = basis.question.watched?.pieces ?? 0;
+  return pieces > 0
+    ? [input({ id: 'looksAndTests', value: pieces, unit: 'count', basis: 'measured' })]
+    : [];
 }
 
 /** A cause's chance and what it rests on. */

@@ -3,9 +3,13 @@ import { cuesOf } from './cues.ts';
 import {
   CAUSES,
   changeOf,
+  evidenceOf,
+  HOUSE_RULES,
+  rangeFits,
+  tablesFor,
+  tablesWith,
   CUES,
   FAULT_IDS,
-  FAULTS,
   foldLimitOf,
   keptTrials,
   newestReading,
@@ -26,13 +30,19 @@ import {
   type Severity,
   type Side,
   type Signs,
+  type Squat,
+  type TableChange,
   type TestDone,
   type TestId,
+  type Watched,
 } from '@zither/core';
 import { asksAlike } from '@zither/contract/row';
 import { knownOf } from './derive.ts';
 import { pinchedReading, pinchesOf } from './pinches.ts';
 import { baselinesOf, isTelling, type Look } from './looks.ts';
+import { couldSee, couldTell, eyeCouldTell, namedIn } from './named.ts';
+import { rangeOf, squatIn } from './range.ts';
+import type { PracticeRules } from './practiceRules.ts';
 
 /** A fault as it was seen on the newest day of looking, by whom, and whether it is left alone. */
 export interface SeenLine {
@@ -54,45 +64,16 @@ export interface Basis {
   /** Day of the newest looks; null = nobody has looked yet. */
   seenOn: string | null;
   seen: SeenLine[];
+  /** How many looks that day. */
+  looks: number;
+  /** The squat that was looked at, or the unprompted one where none was yet; null until both ankles are known. */
+  squat: Squat | null;
 }
 
 /** A wedge or lift of at least so much does for the raised heels, mm and degrees (house defaults). */
 const LIFT_LEAST = { riseMm: 20, angleDeg: 6 } as const;
 
 const keyOf = (fault: FaultId, side: Side | null) => `${fault} ${side ?? ''}`;
-
-/** Everything one look named: by the camera, by eye. */
-export const namedIn = ({ capture, judgement }: Look) => [
-  // A camera at the side sees that heels rise, the eye which: what it says of neither side is of those the eye names.
-  ...(capture?.report.findings ?? []).flatMap((f) => {
-    const sides = (judgement?.seen ?? []).flatMap((s) =>
-      s.fault === f.fault && s.side !== null && !s.alternates ? [s.side] : [],
-    );
-    return f.side === null && sides.length > 0
-      ? sides.map((side) => ({ ...f, side, by: 'measured' as const }))
-      : [{ ...f, by: 'measured' as const }];
-  }),
-  // A finding that changes sides from rep to rep belongs to neither.
-  ...(judgement?.seen ?? [])
-    .map((f) => ({ ...f, side: f.alternates ? null : f.side, by: 'eye' as const }))
-    .filter((f, i, all) => !f.alternates || all.findIndex((g) => g.fault === f.fault) === i),
-];
-
-/** Whether an eye watched where a fault shows. A look before this was asked counts only for what it named. */
-const eyeCouldTell = ({ look, judgement }: Look, fault: FaultId): boolean =>
-  judgement !== null &&
-  FAULTS[fault].views.includes(look.view) &&
-  (judgement.lookedAt?.includes(FAULTS[fault].area) ?? false);
-
-/** Whether a camera's look could have told a fault: its view shows it, and nothing kept it from being judged. */
-const couldTell = ({ look, capture }: Look, fault: FaultId): boolean =>
-  capture !== null &&
-  FAULTS[fault].views.includes(look.view) &&
-  !capture.report.quality.notJudged.some((n) => n.fault === fault);
-
-/** Whether either watched where a fault shows, and could have told it. */
-export const couldSee = (look: Look, fault: FaultId): boolean =>
-  couldTell(look, fault) || eyeCouldTell(look, fault);
 
 /** The one phase of the rep a fault was seen in; null where it was seen in several, or nobody said. */
 function onePhase(said: readonly { phase?: Phase | null }[]): Phase | null {
@@ -344,6 +325,19 @@ export function basisOf(
   day: string,
   limits: readonly SafetyLimit[],
   missing: readonly Need[],
+  rules: PracticeRules = HOUSE_RULES,
+): Basis {
+  const seen = seenBasis(dossier, day, limits, missing);
+  const range = seen.squat && rangeOf(dossier, seen.squat, rules);
+  return range ? { ...seen, signs: { ...seen.signs, range } } : seen;
+}
+
+/** What was seen, measured and tested, the ends of range aside. */
+function seenBasis(
+  dossier: Dossier,
+  day: string,
+  limits: readonly SafetyLimit[],
+  missing: readonly Need[],
 ): Basis {
   const all = baselinesOf(dossier, null);
   // A look that only tells causes apart does not make the findings of the day before go away.
@@ -416,9 +410,17 @@ export function basisOf(
       earlier: t.takenOn !== day,
     }));
   const doneHere = new Set(tried.map((t) => testKey(t.test, t.side)));
+  // A finding left alone is neither there nor clean.
+  const lookedAt = FAULT_IDS.filter(
+    (f) =>
+      plain.some((l) => couldSee(l, f)) &&
+      ![...seen.values()].some((line) => line.fault === f && line.leftAlone),
+  );
   return {
     seenOn,
     seen: [...seen.values()],
+    looks: plain.length,
+    squat: squatIn(dossier, plain),
     circumstances: {
       limits,
       missing: hasLift(dossier) ? [...missing] : [...new Set<Need>([...missing, 'heelLift'])],
@@ -429,7 +431,8 @@ export function basisOf(
       ...(hasLoad(dossier) ? {} : { isUnloaded: true }),
       ...(hasKneesOutCue(dossier) ? { isKneesOutCued: true } : {}),
       findings: [...counted, ...pain],
-      lookedAt: FAULT_IDS.filter((f) => plain.some((l) => couldSee(l, f))),
+      lookedAt,
+      lookedAtByCamera: lookedAt.filter((f) => plain.some((l) => couldTell(l, f))),
       measures: {
         dorsiflexionDeg: bothSides((side) => known.ankle[side]?.deg ?? null),
         dorsiflexionKneeStraightDeg: reading('shinAngleStraight'),
@@ -451,6 +454,24 @@ export function basisOf(
     },
   };
 }
+
+/** What looks and short tests say of the ends of range, for the belief about the body; null where the body is not known, or nothing was seen or tested. */
+export function toldOfRange(dossier: Dossier, changes: readonly TableChange[]): Watched | null {
+  const { squat, signs, looks } = seenBasis(dossier, lastDayOf(dossier), [], []);
+  const pieces = looks + (signs.tests ?? []).length;
+  if (!squat || pieces === 0) return null;
+  const tables = tablesFor(tablesWith(changes), signs);
+  return { ...squat, fits: rangeFits(evidenceOf(signs, tables), tables), pieces };
+}
+
+/** The last day on which something was seen, tested or hurt. */
+const lastDayOf = ({ tried, judgements, captures, pains }: Dossier): string =>
+  [
+    ...[...tried, ...judgements, ...captures].map((row) => row.takenOn),
+    ...pains.map((row) => row.on),
+  ]
+    .sort()
+    .at(-1) ?? '';
 
 /** Causes that are for a clinician, by the conclusion in force and by what Measure and the tests met; nothing is given for them. */
 export function referredOf(dossier: Dossier): CauseId[] {

@@ -9,7 +9,6 @@ import {
   STATIONS,
   wantsAnotherTrial,
   type MeasureId,
-  type SetupRules,
 } from '@zither/core';
 import { isHeld, limitsOf, newestScreening, safetyOf, type Safety } from './safety.ts';
 import { baselinesOf, looksOf } from './looks.ts';
@@ -20,6 +19,7 @@ import { rechecksOf } from './rechecks.ts';
 import { planOf } from './record.ts';
 import { workedOn } from './signs.ts';
 import { gymDayOf } from './gymDay.ts';
+import type { PracticeRules } from './practiceRules.ts';
 
 /**
  * `done`: what it is for stands, from today. `partial`: something is there, old or unfinished. `attention`: something must be seen to.
@@ -145,7 +145,7 @@ function clearView(dossier: Dossier, safety: Safety, day: string): StageView {
 }
 
 /** By the chance that every page shows: a setup nobody would try needs seeing to. */
-function setView(dossier: Dossier, safety: Safety, day: string, rules: SetupRules): StageView {
+function setView(dossier: Dossier, safety: Safety, day: string, rules: PracticeRules): StageView {
   const { setup } = dossier;
   const use = settledSetup(dossier, limitsOf(safety), rules);
   if (!use && !setup) return view('open', 'noneTried');
@@ -173,7 +173,7 @@ function recheckView(dossier: Dossier, day: string): StageView {
 export function stageViews(
   dossier: Dossier,
   day: string,
-  rules: SetupRules,
+  rules: PracticeRules,
 ): Record<Stage, StageView> {
   const safety = safetyOf(dossier, day);
   const held = isHeld(safety);
@@ -207,7 +207,7 @@ export const isVisitOn = (dossier: Dossier, day: string): boolean =>
   dossier.trials.some((t) => t.takenOn === day);
 
 /** Where a visit goes on: where it was left today, else the first stage that is not done. */
-export function resumeAt(dossier: Dossier, day: string, rules: SetupRules): Stage {
+export function resumeAt(dossier: Dossier, day: string, rules: PracticeRules): Stage {
   const left = dossier.sessions.find((s) => s.day === day);
   if (left) return left.at;
   const views = stageViews(dossier, day, rules);

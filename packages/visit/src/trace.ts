@@ -18,7 +18,9 @@ export type SettingId =
   | 'repsShown'
   | 'repsSeen'
   | 'marksError'
-  | 'setupTrials';
+  | 'setupTrials'
+  | 'foldUnread'
+  | 'looksAndTests';
 
 /** One thing a number was worked out from. */
 export interface TraceInput extends Omit<Fact, 'id' | 'unit' | 'basis'> {

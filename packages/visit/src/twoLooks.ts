@@ -2,7 +2,7 @@ import type { Judgement } from '@zither/contract';
 import { eyeChange, FAULTS, type EyeSeen, type FaultId, type Side } from '@zither/core';
 import type { Look } from './looks.ts';
 import { comparedFaults } from './looksCompared.ts';
-import { namedIn } from './signs.ts';
+import { namedIn } from './named.ts';
 
 /** What a finding did between two looks at the same squat. `unknown`: nothing can be said but by the coach. */
 export type ChangeWord = 'better' | 'same' | 'worse' | 'unknown';

@@ -449,7 +449,11 @@ describe('the setup in use', () => {
       null,
     )!;
     expect([without.from, without.setAside?.because]).toEqual(['chosen', 'kit']);
-    const stiff = dossierOf(five({ wall: [-40, -40] }), { locks: [lockOn(0)] });
+    const before = dossierOf(five({ wall: [-40, -40] }), { locks: [lockOn(0)] });
+    // Nothing was read since: a new version of the sums sets no lock aside.
+    expect(setupInUse(before, [], HOUSE_RULES, null)!.from).toBe('locked');
+    const saidAt = '2026-01-06T09:00:00.000Z';
+    const stiff = { ...before, trials: before.trials.map((t) => ({ ...t, saidAt })) };
     expect(setupInUse(stiff, [], HOUSE_RULES, null)!.setAside?.because).toBe('chance');
   });
 });

@@ -4,14 +4,12 @@ import {
   CAUSES,
   causesBehind,
   FAULTS,
-  findingChance,
   FIRST_HELP,
   GROUP_IDS,
   groupBeliefs,
   GROUPS,
   HOUSE_TABLES,
   NODES,
-  outcomeChances,
   outcomesOf,
   posterior,
   PHASES,
@@ -25,6 +23,7 @@ import {
   type ServedFault,
   type Side,
 } from '@zither/core';
+import { evidenceChance } from '../../core/test/evidenceChance.ts';
 import { choicesOf, heelsRoseIn, opinionOn, workingOf, type PlanAnswer } from '@zither/visit';
 import { sayCauses, writePlan } from '@zither/words/plan';
 import fc from 'fast-check';
@@ -138,14 +137,7 @@ describe('a group', () => {
           const prior = HOUSE_TABLES.priors[NODES[node]!.cause];
           return product * (isTrue(node) ? prior : 1 - prior);
         }, 1);
-        for (const e of evidence) {
-          if (e.kind === 'test') {
-            weight *= outcomeChances(e.test, e.side, isTrue)[e.outcome]!;
-            continue;
-          }
-          const there = findingChance(e.finding, e.side, isTrue);
-          weight *= e.sure * there + (1 - e.sure) * (1 - there);
-        }
+        for (const e of evidence) weight *= evidenceChance(e, isTrue);
         all += weight;
         if (!own.some(isTrue)) none += weight;
       }

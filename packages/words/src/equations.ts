@@ -164,6 +164,16 @@ export const EQUATIONS = {
       'what a test is expected to tell is never below nothing, nor above what its outcomes can hold',
     ),
   },
+  watched: {
+    number: 18,
+    name: 'Looks and the body',
+    says: 'Each guess is weighed by how well its ankles and fold explain what was seen and tested. The causes take from the same guesses how likely each end is short.',
+    source: 'Bayes’ rule; how causes show is the house’s tables',
+    test: core(
+      'oneBelief',
+      'is what every guess in every world of the causes gives: causes and chance alike',
+    ),
+  },
 } as const satisfies Record<EquationId, Equation>;
 
 /** An equation in a line: "E6 Room: … (house default)". */

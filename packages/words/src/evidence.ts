@@ -2,6 +2,7 @@ import {
   FAULTS,
   TESTS,
   type BannedCue,
+  type CleanPart,
   type Evidence,
   type FindingId,
   type KneesSeen,
@@ -12,6 +13,7 @@ import {
 } from '@zither/core';
 import { lowerOutcome } from './probe.ts';
 import { sayNumber } from './numbers.ts';
+import { sayList } from './terms.ts';
 
 /** Readings and parts of a lean in words: there, and not there. */
 const OTHER_NAMES: Readonly<Record<OtherFinding, readonly [there: string, not: string]>> = {
@@ -19,9 +21,9 @@ const OTHER_NAMES: Readonly<Record<OtherFinding, readonly [there: string, not: s
   leanAnkle: ['the ankle’s part of the lean is large', 'little of the lean is ankle'],
   leanUnused: ['ankle left unused', 'no ankle left unused'],
   leanOffBalance: ['lean off balance', 'lean in balance'],
-  ankleShort: ['ankle measured short', 'ankle measured free'],
+  ankleShort: ['ankle measured short of this squat', 'ankle measured enough for this squat'],
   calfShort: ['ankle shorter with the knee straight', 'ankle no shorter with the knee straight'],
-  foldShort: ['hip fold measured short', 'hip folds far enough'],
+  foldShort: ['hip fold measured short of this squat', 'hip folds far enough for this squat'],
   rotationShort: ['hip turns in little', 'hip turns in enough'],
   abductionShort: ['leg raise aside short', 'leg raise aside holds'],
   archLow: ['arch sinks under load', 'arch holds under load'],
@@ -46,10 +48,33 @@ const IN_PHASE: Readonly<Record<Phase, string>> = {
   ascent: 'on the way up',
 };
 
+/** So many of what was clean are named. */
+const CLEAN_NAMED = 3;
+
+/** What was looked for and not seen: "clean: heels rise, feet turn out, knees in and 9 more". */
+function sayClean(of: readonly CleanPart[]): string {
+  const names = [...new Set(of.map((part) => sayFinding(part.finding)))];
+  const more = names.length - CLEAN_NAMED;
+  return more > 0
+    ? `not seen: ${names.slice(0, CLEAN_NAMED).join(', ')} and ${more} more`
+    : `not seen: ${sayList(names)}`;
+}
+
+/** From here a reading is no more than just enough: it makes the cause likelier. */
+const BARELY_FROM = 0.15;
+const BARELY: Partial<Record<FindingId, string>> = {
+  ankleShort: 'ankle measured only just enough for this squat',
+  foldShort: 'hip folds only just far enough for this squat',
+};
+
 /** A piece of evidence in words. */
 export function sayEvidence(e: Evidence): string {
   const side = e.side === null ? '' : `, ${e.side}`;
   if (e.kind === 'test') return `${TESTS[e.test].name}${side}: ${lowerOutcome(e.test, e.outcome)}`;
+  if (e.kind === 'clean') return sayClean(e.of);
+  if (e.kind === 'together') return 'the readings together';
+  if (e.finding in BARELY && e.sure >= BARELY_FROM && e.sure < 0.5)
+    return `${BARELY[e.finding]!}${side}`;
   const phase = e.phase && e.sure >= 0.5 ? `, ${IN_PHASE[e.phase]}` : '';
   return `${sayFinding(e.finding, e.sure >= 0.5)}${side}${phase}`;
 }

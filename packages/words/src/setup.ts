@@ -388,3 +388,22 @@ export const sayWeanedAt = (deg: number, reserveDeg: number): string =>
 /** A point of the map against the setup in use. */
 export const sayLessLikely = (inUse: number): string =>
   `Less likely than the setup in use (${sayChance(inUse)}).`;
+
+/**
+ * What an entry changed in the setup shown, in a sentence: another one is proposed, or the same one is more or less likely.
+ *
+ * @param because the entry, in words
+ */
+export function saySetupMoved(
+  before: Pick<FoundSetup, 'setup' | 'targetDepthDeg' | 'chance'>,
+  after: Pick<FoundSetup, 'setup' | 'targetDepthDeg' | 'chance'>,
+  because: string,
+): string {
+  const [was, is] = [sayFound(before), sayFound(after)];
+  const [chanceBefore, chanceNow] = [sayChance(before.chance), sayChance(after.chance)];
+  if (was !== is)
+    return `${capital(was)} (${chanceBefore}) before, ${is} (${chanceNow}) now. Because of: ${because}.`;
+  return chanceBefore === chanceNow
+    ? `It changes nothing in the setup: ${because}.`
+    : `Chance ${chanceBefore} before, ${chanceNow} now. Because of: ${because}.`;
+}

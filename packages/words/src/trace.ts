@@ -34,6 +34,8 @@ const NAMES: Partial<Record<TraceInput['id'], string>> = {
   repsSeen: 'Reps seen',
   marksError: 'Error of the marks (SD)',
   setupTrials: 'Setup trials that count',
+  foldUnread: 'Hip fold, not read: what such clients have',
+  looksAndTests: 'Looks and short tests that count',
 };
 
 const BY: Record<Instrument, string> = {

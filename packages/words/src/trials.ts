@@ -121,8 +121,8 @@ export const painMovement = (t: Pick<SetupTrialValues, 'setup' | 'thighDepthDeg'
   );
 
 /** What a chance rests on. */
-export const sayRests = (trials: number): string =>
-  trials === 0 ? 'by the readings' : `by the readings and ${count(trials, 'trial')}`;
+export const sayRests = (trials: number, hasLooks = false): string =>
+  `by the readings${trials === 0 ? '' : ` and ${count(trials, 'trial')}`}${hasLooks ? ', with looks and tests' : ''}`;
 
 /** Why this trial next, or why this one is ready to lock. */
 export function sayAdvice(advice: NonNullable<LoopAnswer['advice']>, trials: number): string {

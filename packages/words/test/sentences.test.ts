@@ -37,11 +37,14 @@ describe('evidence in words', () => {
   it('says what supports a cause and what does not, with the side', () => {
     const [leading] = diagnose(signs).causes;
     expect(leading?.because.map((w) => sayEvidence(w.evidence))).toEqual(
-      expect.arrayContaining(['ankle measured short, left', 'Heels raised 25–30 mm: gone']),
+      expect.arrayContaining([
+        'ankle measured short of this squat, left',
+        'Heels raised 25–30 mm: gone',
+      ]),
     );
     const right = NODES.findIndex((n) => n.cause === 'ankleJoint' && n.side === 'right');
     const [heaviest] = ledgersOf(evidenceOf(signs), [right])[0] ?? [];
-    expect(sayEvidence(heaviest!.evidence)).toBe('ankle measured free, right');
+    expect(sayEvidence(heaviest!.evidence)).toBe('ankle measured enough for this squat, right');
     expect(sayReason(heaviest!)).toMatch(/^It would be expected: [a-z]/);
     expect(saySeen('kept as it was read')).toBe('kept as it was read');
   });

@@ -25,6 +25,7 @@ import { sayMissing } from '@zither/words/missing';
 import { STATE_NAMES } from '@zither/words/watch';
 import { readingOnIn, safetyOf, disagreeing, type StageState, missingOf } from '@zither/visit';
 import { StateChoice, useBodyState } from '../instrument/index.ts';
+import { MovedPart } from '../probe/index.ts';
 import { StageBead } from '../session/index.ts';
 import { today } from '../data/index.ts';
 import { useStation } from './StationPane.tsx';
@@ -131,6 +132,7 @@ function StationsOnly({
         )}
         <QuickChoice isQuick={isQuick} onChange={setQuick} />
       </Part>
+      <MovedPart dossier={dossier} />
       <StationList dossier={dossier} day={day} here={null} />
     </Screen>
   );
@@ -171,6 +173,7 @@ function AtStation({ dossier, station, day }: { dossier: Dossier; station: Stati
         </Fold>
       </Part>
       {body}
+      <MovedPart dossier={dossier} />
     </Screen>
   );
   if (!isWide) return page;

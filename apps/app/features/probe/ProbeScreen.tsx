@@ -17,6 +17,7 @@ import {
   isHeld,
   limitsOf,
   methodOf,
+  rulesOn,
   safetyOf,
   conclusionOf,
   barringOf,
@@ -42,9 +43,7 @@ import { SeenPart } from './SeenPart.tsx';
 import { TestCard } from './TestCard.tsx';
 import { TestList } from './TestList.tsx';
 import { TriedPart } from './TriedPart.tsx';
-import { sayValue, sayWhat } from '@zither/words/display';
-import { sayLook } from '@zither/words/watch';
-import { useMoved } from './useMoved.ts';
+import { MovedPart } from './MovedPart.tsx';
 import { useOpinion } from './useOpinion.ts';
 import { CuePart } from './CuePart.tsx';
 import { FrontQuestion } from './FrontQuestion.tsx';
@@ -62,25 +61,6 @@ import {
 const painMovement = ({ test, side }: Pick<Tried, 'test' | 'side'>): string =>
   `During the short test: ${sayTest(test, side)}`;
 
-/** The newest entry that weighs on causes, as a sentence names it; a coach's own choice is said where it was made. */
-function newestWord({ tried, trials, judgements, captures }: Dossier): string | null {
-  const words = [
-    ...tried.map((t) => ({
-      at: t.saidAt,
-      says: `${sayTest(t.test, t.side).toLowerCase()}, ${t.undone ? 'withdrawn' : sayTriedOutcome(t)}`,
-    })),
-    ...trials.map((t) => ({
-      at: t.saidAt,
-      says: `${sayWhat(t.measure, t.side).toLowerCase()}, ${t.struck ? 'struck out' : sayValue(t.measure, t.value)}`,
-    })),
-    ...[...judgements, ...captures].map((l) => ({
-      at: l.saidAt,
-      says: `the look, ${sayLook(l).toLowerCase().replace(' · ', ', ')}`,
-    })),
-  ];
-  return words.sort((a, b) => b.at.localeCompare(a.at))[0]?.says ?? null;
-}
-
 /** Which cause lies behind what was seen, and the one short test that would tell most; every belief says why. */
 export function ProbeScreen({ dossier }: { dossier: Dossier }) {
   const { isWide } = useLook();
@@ -90,8 +70,8 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
   const missing = useAppSelector((s) => s.settings.missing);
   const { changes, isUnknown } = useTableChanges();
   const basis = useMemo(
-    () => basisOf(dossier, day, limitsOf(safety), missing),
-    [dossier, day, safety, missing],
+    () => basisOf(dossier, day, limitsOf(safety), missing, rulesOn(changes)),
+    [dossier, day, safety, missing, changes],
   );
   const { now, before, isFresh, hasFailed } = useOpinion({
     signs: basis.signs,
@@ -106,8 +86,6 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
   const [front, setFront] = useState<Outcome | null>(null);
   const setMissing = (next: Need[]) => dispatch(settingsActions.changed({ missing: next }));
 
-  const newest = newestWord(dossier);
-  const moved = useMoved(client.id, now, isFresh, newest);
   const back = { to: `/clients/${client.id}` as const, label: `Back to ${client.name}` };
   const go = (path: string) => router.navigate(`/clients/${client.id}/${path}`);
   const since = basis.seenOn ?? day;
@@ -271,15 +249,7 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
           </Notice>
         </Part>
       )}
-      {moved !== null && !hurtingTried && !isStopped && (
-        <Part>
-          <View aria-live="polite">
-            <Say small strong>
-              {moved}
-            </Say>
-          </View>
-        </Part>
-      )}
+      {!hurtingTried && !isStopped && <MovedPart dossier={dossier} />}
       {lastTried && !hurtingTried && (
         <Part>
           <Notice tone="good" isTight>

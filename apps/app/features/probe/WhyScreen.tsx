@@ -19,6 +19,7 @@ import {
   limitsOf,
   mayWorkOn,
   safetyOf,
+  rulesOn,
 } from '@zither/visit';
 import { sayChosen, sayNoFault } from '@zither/words/working';
 import { ChooseRow } from './ChooseRow.tsx';
@@ -41,8 +42,8 @@ export function WhyScreen({ dossier }: { dossier: Dossier }) {
   const node = Number(cause);
   const entry = Number.isInteger(node) ? NODES[node] : undefined;
   const basis = useMemo(
-    () => basisOf(dossier, day, limitsOf(safetyOf(dossier, day)), missing),
-    [dossier, day, missing],
+    () => basisOf(dossier, day, limitsOf(safetyOf(dossier, day)), missing, rulesOn(changes)),
+    [dossier, day, missing, changes],
   );
   const { reasons, hasFailed } = useReasons(
     {

@@ -1,1 +1,2 @@
+export { MovedPart } from './MovedPart.tsx';
 export { PainPanel } from './PainPanel.tsx';

@@ -1,11 +1,18 @@
 import { opine, reasonsFor } from '@zither/visit';
 import type { Asked, Told } from './useOpinion.ts';
 
-addEventListener('message', ({ data }: MessageEvent<Asked>) => {
+const answered = (data: Asked): Told => {
   const { id, question } = data;
-  const told: Told =
-    data.kind === 'opinion'
-      ? { id, kind: 'opinion', opinion: opine(question) }
-      : { id, kind: 'reasons', reasons: reasonsFor(question, data.node) };
-  postMessage(told);
-});
+  switch (data.kind) {
+    case 'opinion':
+      return { id, kind: 'opinion', opinion: opine(question) };
+    case 'reasons':
+      return { id, kind: 'reasons', reasons: reasonsFor(question, data.node) };
+    case 'moved': {
+      const [before, after] = [data.before, question].map((q) => opine(q).diagnosis.groups);
+      return { id, kind: 'moved', before: before!, after: after! };
+    }
+  }
+};
+
+addEventListener('message', ({ data }: MessageEvent<Asked>) => postMessage(answered(data)));

@@ -1,13 +1,18 @@
 import { startTransition, useCallback, useEffect, useRef, useState } from 'react';
+import type { GroupOpinion } from '@zither/core';
 import type { Opinion, OpinionQuestion, Reasons } from '@zither/visit';
 import { workersOf } from '../../ui/workers.ts';
 
 /** A question to the worker and its answer; answers to older questions are ignored. */
 export type Asked = { id: number; question: OpinionQuestion } & (
-  { kind: 'opinion' } | { kind: 'reasons'; node: number }
+  | { kind: 'opinion' }
+  | { kind: 'reasons'; node: number }
+  | { kind: 'moved'; before: OpinionQuestion }
 );
 export type Told = { id: number } & (
-  { kind: 'opinion'; opinion: Opinion } | { kind: 'reasons'; reasons: Reasons }
+  | { kind: 'opinion'; opinion: Opinion }
+  | { kind: 'reasons'; reasons: Reasons }
+  | { kind: 'moved'; before: GroupOpinion[]; after: GroupOpinion[] }
 );
 
 type Unasked<T = Asked> = T extends Asked ? Omit<T, 'id'> : never;
@@ -106,4 +111,26 @@ export function useReasons(
     ask({ kind: 'reasons', node, question: JSON.parse(said) as OpinionQuestion });
   }, [ask, said, node]);
   return { reasons, hasFailed };
+}
+
+/** What is thought of the groups without an entry and with it, worked out beside the page; null until then, and where nothing is asked. */
+export function useMovedGroups(
+  asked: { before: OpinionQuestion; after: OpinionQuestion } | null,
+): { before: GroupOpinion[]; after: GroupOpinion[] } | null {
+  const [state, setState] = useState<{
+    of: string;
+    before: GroupOpinion[];
+    after: GroupOpinion[];
+  } | null>(null);
+  const said = asked && JSON.stringify(asked);
+  const { ask } = useEngine((told) => {
+    if (told.kind === 'moved' && said !== null)
+      setState({ of: said, before: told.before, after: told.after });
+  });
+  useEffect(() => {
+    if (said === null) return;
+    const { before, after } = JSON.parse(said) as NonNullable<typeof asked>;
+    ask({ kind: 'moved', before, question: after });
+  }, [ask, said]);
+  return state?.of === said ? state : null;
 }

@@ -11,6 +11,7 @@ import {
   sayStaysLocked,
   saySearched,
 } from '@zither/words/setup';
+import { sayLeftOut, sayNewest, WITHOUT_EACH } from '@zither/words/newest';
 import { sayRests } from '@zither/words/trials';
 import { router } from 'expo-router';
 import { View } from 'react-native';
@@ -124,12 +125,24 @@ export function FurtherPart({ page, shown }: { page: SetPage; shown: Shown | nul
       {says && <Say small>{says}</Say>}
       <Fold
         title="What the chance rests on"
-        note={`${saySearched(choice.searched)}, ${sayRests(answer.basis?.tried.length ?? 0)}`}
+        note={`${saySearched(choice.searched)}, ${sayRests(answer.basis?.tried.length ?? 0, Boolean(answer.basis?.question.watched))}`}
       >
         {page.ground && (
           <NumberTrace numbers={[chanceShown(shown.at.chance, shown.at.method, page.ground)]} />
         )}
       </Fold>
+      {answer.leftOut[0] && (
+        <Fold title="What moved the chance" note={sayNewest(answer.leftOut[0].entry)}>
+          <Say small soft>
+            {WITHOUT_EACH}
+          </Say>
+          {answer.leftOut.map((one) => (
+            <Say key={one.entry.row.id} small number>
+              {sayLeftOut(one, use.chance)}
+            </Say>
+          ))}
+        </Fold>
+      )}
       {answer.tellMore[0] && (
         <Fold title="What would tell more" note={sayReading(answer.tellMore[0].reading)}>
           {answer.tellMore.slice(0, 2).map((telling) => (

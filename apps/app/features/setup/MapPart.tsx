@@ -130,7 +130,7 @@ export function MapPart({
   const controls = (
     <Part>
       <Say small soft number>
-        {`${HOLD_NAMES[hold]}${loadKg > 0 ? ` ${sayMass(loadKg)}` : ''} · to ${sayDepth(targetDepthDeg)} · ${sayRests(basis?.tried.length ?? 0)}`}
+        {`${HOLD_NAMES[hold]}${loadKg > 0 ? ` ${sayMass(loadKg)}` : ''} · to ${sayDepth(targetDepthDeg)} · ${sayRests(basis?.tried.length ?? 0, Boolean(basis?.question.watched))}`}
       </Say>
       <SliderRow
         label="Under the heels"

@@ -125,6 +125,15 @@ export function SetScreen({
           onPhone={segment === 'why' ? 'stays' : segment === 'trials' ? 'first' : 'last'}
           foot={foot}
         >
+          {(segment === 'why' || segment === 'trials') && page.moved && (
+            <Part>
+              <View aria-live="polite">
+                <Say small strong>
+                  {page.moved}
+                </Say>
+              </View>
+            </Part>
+          )}
           {segment === 'why' && (
             <>
               <FurtherPart page={page} shown={shown} />

@@ -3,12 +3,14 @@ import type { Dossier } from '@zither/contract';
 import { isSame, type Case, type MethodProfile, type Placed, type SafetyLimit } from '@zither/core';
 import {
   assessSetup,
+  beforeEntry,
   factsOf,
   isHeld,
   limitsOf,
   lockOf,
   methodById,
   methodOf,
+  newestEntry,
   rulesOn,
   safetyOf,
   settledSetup,
@@ -17,12 +19,15 @@ import {
   underLimits,
   valuesOf,
   type Answer,
+  type AnswerQuestion,
   type Assessed,
   type Ground,
   type Safety,
   type SetupBasis,
   type SetupUse,
 } from '@zither/visit';
+import { sayNewest } from '@zither/words/newest';
+import { saySetupMoved } from '@zither/words/setup';
 import { newId, useChanges, useDraft, useTableChanges, today } from '../data/index.ts';
 import { useAnswer } from './useSet.ts';
 
@@ -54,6 +59,8 @@ export interface SetPage {
   look: (at: Placed | null, method?: MethodProfile) => void;
   /** Keeps a setup as the client's; a lock in force is removed only if the coach asks for that. */
   putInUse: (at: Placed, method?: MethodProfile, unlock?: boolean) => void;
+  /** What the newest entry of the day changed in the setup in use; null = none was made, or it is being worked out. */
+  moved: string | null;
   /** A setup as the linkage's question, under the limits of the day. */
   caseOf: (at: Placed, method: MethodProfile) => Case | null;
   /** How the client stands unprompted, as the linkage's question. */
@@ -83,6 +90,7 @@ export function useSetPage(dossier: Dossier): SetPage {
   );
   const { answer, isFresh, hasFailed } = useAnswer(ask);
   const use = settled ?? answer?.use ?? null;
+  const moved = useSetupMoved(dossier, ask, isFresh ? answer : null);
   // Leaving the page does not lose what was moved and not used yet.
   const {
     value: at,
@@ -143,6 +151,7 @@ export function useSetPage(dossier: Dossier): SetPage {
       looked,
       look,
       putInUse,
+      moved,
       caseOf,
       habit,
     }),
@@ -162,8 +171,27 @@ export function useSetPage(dossier: Dossier): SetPage {
       looked,
       look,
       putInUse,
+      moved,
       caseOf,
       habit,
     ],
   );
+}
+
+/** What the newest entry of the day changed in the setup in use, in a sentence. */
+function useSetupMoved(
+  dossier: Dossier,
+  ask: AnswerQuestion | null,
+  now: Answer | null,
+): string | null {
+  const entry = useMemo(() => ask && newestEntry(dossier, ask.on), [dossier, ask]);
+  // On this page it is mostly the question asked a moment ago, whose answer is kept.
+  const asked = useMemo(
+    () => (ask && entry && now ? { ...ask, dossier: beforeEntry(dossier, entry) } : null),
+    [dossier, ask, entry, now],
+  );
+  const { answer: then, isFresh } = useAnswer(asked);
+  return entry && isFresh && then?.use && now?.use
+    ? saySetupMoved(then.use, now.use, sayNewest(entry))
+    : null;
 }

@@ -24,6 +24,7 @@ import { ReviewFiles } from './ReviewFiles.tsx';
 import { ReviewFindings } from './ReviewFindings.tsx';
 import { SideBySide } from './SideBySide.tsx';
 import { useReading } from './useReading.ts';
+import { MovedPart } from '../probe/index.ts';
 import { leanParts, saySquat, VIEW_NAMES, sayCurves, sayReadingShare } from '@zither/words/watch';
 import { sayNumber } from '@zither/words/numbers';
 
@@ -173,15 +174,19 @@ function Review({
     </>
   );
   const findings = (
-    <ReviewFindings
-      analysis={analysis}
-      subject={capture.subject}
-      method={methodOf(dossier)}
-      valueBefore={(f) =>
-        before?.report.findings.find((b) => b.fault === f.fault && b.side === f.side)?.value ?? null
-      }
-      onShow={(f) => go(f.worst.rep, f.worst.frame)}
-    />
+    <>
+      <ReviewFindings
+        analysis={analysis}
+        subject={capture.subject}
+        method={methodOf(dossier)}
+        valueBefore={(f) =>
+          before?.report.findings.find((b) => b.fault === f.fault && b.side === f.side)?.value ??
+          null
+        }
+        onShow={(f) => go(f.worst.rep, f.worst.frame)}
+      />
+      <MovedPart dossier={dossier} />
+    </>
   );
   const lean = leanBudget && (
     <Part

@@ -42,6 +42,7 @@ import {
   subjectFor,
 } from '@zither/visit';
 import { newId, useChanges, today } from '../data/index.ts';
+import { MovedPart } from '../probe/index.ts';
 import { takes } from '@zither/words/takes';
 import { asksFrom, asksInAddress } from './asks.ts';
 import type { LookInAddress } from './EyePage.tsx';
@@ -285,6 +286,7 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
       {...(isWide ? { pinned: ways } : {})}
     >
       {!isWide && ways}
+      <MovedPart dossier={settled} />
       {seen}
     </Screen>
   );

@@ -4,9 +4,11 @@ import { SIDES, type BothSides, type Side } from '../linkage/setup.ts';
 import { CALF_SHORT_DEG, readCalf } from '../measure/dorsiflexion.ts';
 import { dorsiflexionFromKneeToWallDeg } from '../measure/kneeToWall.ts';
 import { NAVICULAR_DROP_MM } from '../measure/arch.ts';
+import { shortOnAverage } from '../setup/averageRange.ts';
+import { AVERAGE_BODY } from '../setup/unreadFold.ts';
 import type { HipFoldLimit } from '../window/limits.ts';
-import type { FindingId } from './links.ts';
-import type { Evidence } from './model.ts';
+import { SIDED_FINDINGS, type FindingId } from './links.ts';
+import { endShare, RANGE_ENDS, type CleanPart, type Evidence } from './model.ts';
 import { HOUSE_TABLES, type Tables } from './tables.ts';
 import { TESTS, type Outcome, type TestId } from './tests.ts';
 
@@ -60,6 +62,13 @@ export interface Signs {
   tests?: readonly TestDone[] | undefined;
   /** Faults that were looked for, seen or not; what is neither here nor among the findings was not looked at. */
   lookedAt?: readonly FaultId[] | undefined;
+  /** Of those a camera looked for as well; the rest an eye. */
+  lookedAtByCamera?: readonly FaultId[] | undefined;
+  /**
+   * How likely each combination of ends of range is short in the squat that was looked at, by readings and trials: over the bits of RANGE_ENDS, summing to 1.
+   * Absent = the body is not known; then readings are taken against an average one.
+   */
+  range?: readonly number[] | undefined;
   /** Nothing was ever carried: no load can be beyond control. */
   isUnloaded?: boolean | undefined;
   /** A cue that sends the knees out is on record: only then is one to blame. */
@@ -78,15 +87,12 @@ const together = (a: number, b: number): number => {
 
 /** Where a reading begins to count as short, and how far its error and people's own spread blur that (house defaults). */
 export const SHORT = {
-  ankleDeg: { below: CALF_SHORT_DEG.bent, blur: 3 },
   straightDeg: { below: CALF_SHORT_DEG.straight, blur: 3 },
-  foldDeg: { below: 122, blur: 6, atAbductionDeg: 15 },
   rotationDeg: { below: 25, blur: 4, differs: 10 },
   abductionReps: { below: 12, blur: 3 },
   abductionDeg: { below: 30, blur: 4 },
   navicularMm: { above: NAVICULAR_DROP_MM.usual, blur: 2.5 },
   leanProportionsDeg: { above: 30, blur: 4 },
-  leanAnkleDeg: { above: 8, blur: 3 },
   leanUnusedDeg: { above: 6, blur: 2 },
   leanOffBalanceDeg: { above: 6, blur: 2 },
 } as const;
@@ -105,23 +111,23 @@ const finding = (id: FindingId, side: Side | null, sure: number): Evidence => ({
 });
 
 /** Everything known, as evidence for the network; the order does not matter. */
-export function evidenceOf(
-  { findings = [], measures = {}, leanBudget, tests = [] }: Signs,
-  tables: Tables = HOUSE_TABLES,
-): Evidence[] {
+export function evidenceOf(signs: Signs, tables: Tables = HOUSE_TABLES): Evidence[] {
+  const { findings = [], measures = {}, leanBudget, tests = [] } = signs;
   const list: Evidence[] = seenOnce(findings, tables);
-  const average = resolveBody({ statureMm: 1750, massKg: 75 });
+  const average = resolveBody(AVERAGE_BODY);
+  const ankleOf = (side: Side): number | null => {
+    const wall = measures.kneeToWallMm?.[side] ?? null;
+    return (
+      measures.dorsiflexionDeg?.[side] ??
+      (wall === null ? null : dorsiflexionFromKneeToWallDeg(average, wall))
+    );
+  };
+  const ankles = { left: ankleOf('left'), right: ankleOf('right') };
+  list.push(...rangeEvidence(signs, ankles), ...cleanEvidence(signs));
   for (const side of SIDES) {
     const at = (values: OneOrBoth | undefined) => values?.[side] ?? null;
-    const wall = at(measures.kneeToWallMm);
-    const bent =
-      at(measures.dorsiflexionDeg) ??
-      (wall === null ? null : dorsiflexionFromKneeToWallDeg(average, wall));
+    const bent = ankles[side];
     const straight = at(measures.dorsiflexionKneeStraightDeg);
-    if (bent !== null)
-      list.push(
-        finding('ankleShort', side, beyond(SHORT.ankleDeg.below - bent, SHORT.ankleDeg.blur)),
-      );
     if (bent !== null && straight !== null) {
       const { kind } = readCalf(
         { deg: bent, sem: ANKLE_SEM_DEG },
@@ -160,17 +166,10 @@ export function evidenceOf(
     if (weak.length > 0) list.push(finding('abductionShort', side, Math.max(...weak)));
     short('archLow', drop, (drop ?? 0) - navicularMm.above, navicularMm.blur);
   }
-  if (measures.hipFold) {
-    const { atZeroAbductionDeg, perAbductionDeg } = measures.hipFold;
-    const { below, blur, atAbductionDeg } = SHORT.foldDeg;
-    const fold = atZeroAbductionDeg + perAbductionDeg * atAbductionDeg;
-    list.push(finding('foldShort', null, beyond(below - fold, blur)));
-  }
   if (leanBudget) {
     const part = (id: FindingId, deg: number, mark: { above: number; blur: number }) =>
       list.push(finding(id, null, beyond(deg - mark.above, mark.blur)));
     part('leanProportions', leanBudget.proportionsDeg, SHORT.leanProportionsDeg);
-    part('leanAnkle', leanBudget.ankleDeg, SHORT.leanAnkleDeg);
     part('leanUnused', leanBudget.unusedAnkleDeg, SHORT.leanUnusedDeg);
     part('leanOffBalance', leanBudget.offBalanceDeg, SHORT.leanOffBalanceDeg);
   }
@@ -180,6 +179,50 @@ export function evidenceOf(
     list.push({ kind: 'test', test, side: TESTS[test].sided ? side : null, outcome });
   }
   return list;
+}
+
+/** What readings say of the ends of range, each by itself, and what they say beyond that together. */
+function rangeEvidence(
+  { measures: { hipFold = null } = {}, range }: Signs,
+  ankles: BothSides<number | null>,
+): Evidence[] {
+  const isRead = [ankles.left !== null, ankles.right !== null, hipFold !== null];
+  if (!range && !isRead.includes(true)) return [];
+  const table = range ?? shortOnAverage(ankles, hipFold);
+  const short = RANGE_ENDS.map((_, end) =>
+    table.reduce((sum, p, state) => sum + ((state >> end) & 1 ? p : 0), 0),
+  );
+  const alone = RANGE_ENDS.flatMap(({ reading, side }, end): Evidence[] =>
+    isRead[end] ? [finding(reading, side, short[end]!)] : [],
+  );
+  if (!range) return alone;
+  const together = table.map((p, state) => {
+    const apart = RANGE_ENDS.reduce((product, { nodes }, end) => {
+      const likely = isRead[end] ? short[end]! : endShare(nodes);
+      return product * ((state >> end) & 1 ? likely : 1 - likely);
+    }, 1);
+    return p / apart;
+  });
+  return [...alone, { kind: 'together', side: null, table: together }];
+}
+
+/** What was looked for and not seen, as one piece of evidence; none where nothing was. */
+function cleanEvidence({ findings = [], lookedAt = [], lookedAtByCamera = [] }: Signs): Evidence[] {
+  const of = lookedAt.flatMap((fault): CleanPart[] => {
+    if (fault === 'pain') return [];
+    const seen = findings.filter((f) => f.fault === fault);
+    const missed = MISSED[lookedAtByCamera.includes(fault) ? 'measured' : 'eye'];
+    // Seen of no side it may be either.
+    if (seen.some((f) => (f.side ?? null) === null)) return [];
+    const sides = SIDED_FINDINGS.includes(fault) ? SIDES : [null];
+    return sides
+      .filter((side) => !seen.some((f) => f.side === side))
+      .map((side) => ({ finding: fault, side, missed }));
+  });
+  const seen = findings.flatMap(({ fault, side = null }) =>
+    fault === 'pain' ? [] : [{ finding: fault, side }],
+  );
+  return of.length > 0 ? [{ kind: 'clean', side: null, of, seen }] : [];
 }
 
 /** Faults as evidence, each once: what several observers say of the same is put together. */

@@ -132,10 +132,12 @@ export function groupBeliefs(
   tables: Tables = HOUSE_TABLES,
   referred: readonly CauseId[] = [],
 ): GroupBelief[] {
+  // Where an end of range was not read, how the body squats says how common it is to be short of it: that is where it starts from.
+  const start = evidence.filter((e) => e.kind === 'together');
   return GROUP_IDS.map((group): GroupBelief => {
     const causes = GROUPS[group].causes.filter((c) => !referred.includes(c));
     const nodes = NODES.flatMap((n, i) => (causes.includes(n.cause) ? [i] : []));
-    const before = 1 - nodes.reduce((none, i) => none * (1 - tables.priors[NODES[i]!.cause]), 1);
+    const before = nodes.length === 0 ? 0 : 1 - noneOf(start, nodes, tables);
     const probability = nodes.length === 0 ? 0 : 1 - noneOf(evidence, nodes, tables);
     const bits = nodes.length === 0 ? 0 : logOdds(probability) - logOdds(before);
     return { group, probability, bits, standing: standingOf(probability, bits) };

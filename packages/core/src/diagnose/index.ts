@@ -10,7 +10,9 @@ export {
   NODES,
   outcomeChances,
   posterior,
+  rangeFits,
   type CauseNode,
+  type CleanPart,
   type Evidence,
 } from './model.ts';
 export {

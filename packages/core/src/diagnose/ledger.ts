@@ -1,3 +1,5 @@
+import type { Side } from '../linkage/setup.ts';
+import { RANGE_READINGS, type FindingId } from './links.ts';
 import { NODES, posterior, type Evidence } from './model.ts';
 import { HOUSE_TABLES, type Tables } from './tables.ts';
 import type { ProbeTest } from './tests.ts';
@@ -40,13 +42,16 @@ export function ledgersOf(
   tables: Tables = HOUSE_TABLES,
 ): Weight[][] {
   const whole = posterior(evidence, tables);
-  const without = evidence.map((_, i) =>
-    posterior([...evidence.slice(0, i), ...evidence.slice(i + 1)], tables),
+  // The readings' coupling is no piece by itself.
+  const pieces = evidence.flatMap((e, i) =>
+    e.kind === 'together'
+      ? []
+      : [{ e, left: posterior([...evidence.slice(0, i), ...evidence.slice(i + 1)], tables) }],
   );
   return nodes.map((node) =>
-    evidence
-      .map((e, i): Weight => {
-        const bits = logOdds(whole[node] ?? NaN) - logOdds(without[i]?.[node] ?? NaN);
+    pieces
+      .map(({ e, left }): Weight => {
+        const bits = logOdds(whole[node] ?? NaN) - logOdds(left[node] ?? NaN);
         return { evidence: e, bits, reason: reasonOf(e, node, tables) };
       })
       .sort((a, b) => Math.abs(b.bits) - Math.abs(a.bits)),
@@ -57,14 +62,26 @@ const ELSEWHERE: WeightReason = { kind: 'elsewhere' };
 
 function reasonOf(e: Evidence, node: number, tables: Tables): WeightReason {
   const { cause, side } = NODES[node]!;
-  if (e.kind === 'finding') {
-    const crossed = e.side === null ? null : e.side === 'left' ? 'right' : 'left';
-    const link = tables.links.find(
+  const linkOf = (finding: FindingId, on: Side | null) => {
+    const crossed = on === null ? null : on === 'left' ? 'right' : 'left';
+    return tables.links.find(
       (l) =>
-        l.finding === e.finding &&
+        l.finding === finding &&
         l.cause === cause &&
-        (e.side === null || side === null || side === (l.crosses ? crossed : e.side)),
+        (on === null || side === null || side === (l.crosses ? crossed : on)),
     );
+  };
+  if (e.kind === 'together') return ELSEWHERE;
+  if (e.kind === 'clean') {
+    const link = e.of.map((part) => linkOf(part.finding, part.side)).find((l) => l);
+    return link ? { kind: 'link', because: link.because, isThere: false } : ELSEWHERE;
+  }
+  if (e.kind === 'finding') {
+    const reading = RANGE_READINGS[e.finding];
+    const link =
+      reading?.causes.includes(cause) && (e.side === null || side === e.side)
+        ? reading
+        : linkOf(e.finding, e.side);
     return link ? { kind: 'link', because: link.because, isThere: e.sure >= 0.5 } : ELSEWHERE;
   }
   const { relieves, worsens, hurts, blocks = [], named = {} } = tables.tests[e.test];

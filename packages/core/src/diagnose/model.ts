@@ -1,7 +1,7 @@
 import { SIDES, type Side } from '../linkage/setup.ts';
 import { CAUSE_IDS, CAUSES, type CauseId } from './causes.ts';
-import type { Phase } from '../faults/table.ts';
-import type { FindingId } from './links.ts';
+import { FAULT_IDS, type Phase } from '../faults/table.ts';
+import { RANGE_READINGS, SIDED_FINDINGS, type FindingId } from './links.ts';
 import {
   bearingOn,
   entropyBits,
@@ -41,7 +41,43 @@ export type Evidence =
       /** Where in the rep it was seen, when in one phase alone; absent or null = in several, or not said. */
       phase?: Phase | null;
     }
-  | { kind: 'test'; test: TestId; side: Side | null; outcome: Outcome };
+  | { kind: 'test'; test: TestId; side: Side | null; outcome: Outcome }
+  /** Looked for and not seen, all that was looked at together, beside what was seen in the same looks. */
+  | {
+      kind: 'clean';
+      side: null;
+      of: readonly CleanPart[];
+      seen: readonly { finding: FindingId; side: Side | null }[];
+    }
+  /** What readings say of the ends of range together, beyond what each says by itself; see {@link RANGE_ENDS}. */
+  | { kind: 'together'; side: null; table: readonly number[] };
+
+/** A finding that was looked for and not seen. */
+export interface CleanPart {
+  finding: FindingId;
+  side: Side | null;
+  /** How likely it is there all the same, by the error of who looked, 0 to 0.5. */
+  missed: number;
+}
+
+/** Ends of range, in the order of their bits: left ankle, right ankle, fold; each with the causes of which any one ends it. */
+export const RANGE_ENDS: readonly {
+  reading: FindingId;
+  side: Side | null;
+  nodes: readonly number[];
+}[] = [
+  { reading: 'ankleShort' as const, side: 'left' as const },
+  { reading: 'ankleShort' as const, side: 'right' as const },
+  { reading: 'foldShort' as const, side: null },
+].map(({ reading, side }) => ({
+  reading,
+  side,
+  nodes: RANGE_READINGS[reading]!.causes.flatMap((cause) => nodeOf(cause, side)),
+}));
+
+/** How common it is that an end is short, by the house's tables alone. */
+export const endShare = (nodes: readonly number[]): number =>
+  1 - nodes.reduce((none, node) => none * (1 - CAUSES[NODES[node]!.cause].prior), 1);
 
 /** A finding that shows without any of its causes (house default). */
 const LEAK = 0.04;
@@ -234,11 +270,88 @@ const outcomeFactors = (
 /** Says nothing: an outcome this test cannot have. */
 const SILENT = factorOf([], () => 1);
 
-/** Evidence as a factor over the causes it depends on. */
-function factorFor(evidence: Evidence, tables: Tables): Factor {
-  if (evidence.kind === 'test')
-    return outcomeFactors(evidence.test, evidence.side, tables)[evidence.outcome] ?? SILENT;
-  const { finding, side, sure, phase = null } = evidence;
+/** A reading of an end of range: that one of its causes is at work is as likely as the reading says, instead of as common as it is. */
+function readingFactor(reading: FindingId, side: Side | null, short: number): Factor {
+  const nodes = RANGE_ENDS.flatMap((end) =>
+    end.reading === reading && end.side === side ? end.nodes : [],
+  );
+  const share = endShare(nodes);
+  return factorOf(nodes, (is) => (nodes.some(is) ? short / share : (1 - short) / (1 - share)));
+}
+
+/** Where each cause shows, as far as a look can tell: the finding, its side, and how strongly. */
+const showsOf = (
+  tables: Tables,
+): readonly { finding: FindingId; side: Side | null; strength: number }[][] => {
+  const known = shows.get(tables.links);
+  if (known?.of === tables.strength) return known.shows;
+  const list = NODES.map((): { finding: FindingId; side: Side | null; strength: number }[] => []);
+  for (const finding of FAULT_IDS) {
+    if (finding === 'pain') continue;
+    for (const side of SIDED_FINDINGS.includes(finding) ? SIDES : [null])
+      for (const { node, strength } of parentsOf(finding, side, tables).toward)
+        list[node]!.push({ finding, side, strength });
+  }
+  shows.set(tables.links, { of: tables.strength, shows: list });
+  return list;
+};
+
+const shows = new WeakMap<
+  Tables['links'],
+  { of: Tables['strength']; shows: ReturnType<typeof showsOf> }
+>();
+
+/**
+ * Looked for and not seen. A cause shows somewhere, and mostly not everywhere: where it was seen to show, that other findings of it were not says nothing;
+ * where nothing of it was seen, it is less likely by as much as it would have been noticed in what was looked at of all that it shows as.
+ */
+function cleanFactors(
+  { of, seen }: Extract<Evidence, { kind: 'clean' }>,
+  tables: Tables,
+): Factor[] {
+  return showsOf(tables).flatMap((list, node): Factor[] => {
+    const isSeen = list.some((l) =>
+      seen.some((f) => f.finding === l.finding && (f.side === null || f.side === l.side)),
+    );
+    if (isSeen) return [];
+    let [noticed, all] = [0, 0];
+    for (const { finding, side, strength } of list) {
+      const part = of.find((p) => p.finding === finding && p.side === side);
+      all += strength;
+      if (part) noticed += (strength * (1 - 2 * part.missed)) / (1 - part.missed);
+    }
+    return noticed > 0 ? [factorOf([node], (is) => (is(node) ? 1 - noticed / all : 1))] : [];
+  });
+}
+
+/** Evidence as factors over the causes it depends on. */
+function factorsFor(evidence: Evidence, tables: Tables): readonly Factor[] {
+  switch (evidence.kind) {
+    case 'test':
+      return [outcomeFactors(evidence.test, evidence.side, tables)[evidence.outcome] ?? SILENT];
+    case 'clean':
+      return cleanFactors(evidence, tables);
+    case 'together':
+      return [togetherFactor(evidence.table)];
+    case 'finding':
+      return [findingFactor(evidence, tables)];
+  }
+}
+
+const END_NODES = RANGE_ENDS.flatMap((end) => end.nodes);
+
+/** Which ends of range are short, by bits. */
+const endState = (is: (node: number) => boolean): number =>
+  RANGE_ENDS.reduce((bits, { nodes }, end) => bits | (nodes.some(is) ? 1 << end : 0), 0);
+
+const togetherFactor = (table: readonly number[]): Factor =>
+  factorOf(END_NODES, (is) => table[endState(is)] ?? 1);
+
+function findingFactor(
+  { finding, side, sure, phase = null }: Extract<Evidence, { kind: 'finding' }>,
+  tables: Tables,
+): Factor {
+  if (finding in RANGE_READINGS) return readingFactor(finding, side, sure);
   const there = once(workedFor(tables).findings, `${finding} ${side ?? ''} ${phase ?? ''}`, () => {
     const { toward, against } = parentsOf(finding, side, tables, phase);
     return factorOf(unique([...toward, ...against].map((p) => p.node)), (is) =>
@@ -248,12 +361,43 @@ function factorFor(evidence: Evidence, tables: Tables): Factor {
   return { ...there, table: there.table.map((p) => sure * p + (1 - sure) * (1 - p)) };
 }
 
+/** All that is known as factors: how common causes are, and the evidence. */
+const allFactors = (evidence: readonly Evidence[], tables: Tables): Factor[] => [
+  ...priorFactors(tables),
+  ...evidence.flatMap((e) => factorsFor(e, tables)),
+];
+
+/** Whether a piece of evidence is a reading of an end of range, and not a squat that was watched. */
+const isOfRange = (e: Evidence): boolean =>
+  e.kind === 'together' || (e.kind === 'finding' && e.finding in RANGE_READINGS);
+
+/**
+ * How likely all that was seen and tested is, by which ends of range are short: what looks and tests say to the belief about the body. Readings are left
+ * out, since they are the body's own. A practice that holds an end to be commoner or rarer than the house does tips it as much.
+ *
+ * @returns a table over the bits of {@link RANGE_ENDS}; only its ratios count
+ */
+export function rangeFits(evidence: readonly Evidence[], tables: Tables = HOUSE_TABLES): number[] {
+  const seen = evidence.filter((e) => !isOfRange(e));
+  const joint = jointOf(bearingOn(allFactors(seen, tables), END_NODES), END_NODES);
+  const fits = new Array<number>(1 << RANGE_ENDS.length).fill(0);
+  joint.table.forEach((p, index) => {
+    const state = endState((node) => ((index >> joint.vars.indexOf(node)) & 1) === 1);
+    fits[state] = fits[state]! + p;
+  });
+  return fits.map((p, state) => p / houseShare(state));
+}
+
+/** How common a combination of short ends is by the house's tables alone. */
+const houseShare = (state: number): number =>
+  RANGE_ENDS.reduce((product, { nodes }, end) => {
+    const share = endShare(nodes);
+    return product * ((state >> end) & 1 ? share : 1 - share);
+  }, 1);
+
 /** Probability of every cause given all evidence, exact; in the order of {@link NODES}. */
 export function posterior(evidence: readonly Evidence[], tables: Tables = HOUSE_TABLES): number[] {
-  return marginalsOf(
-    [...priorFactors(tables), ...evidence.map((e) => factorFor(e, tables))],
-    NODES.length,
-  );
+  return marginalsOf(allFactors(evidence, tables), NODES.length);
 }
 
 /** Probability that none of some causes is at work, given all evidence, exact. */
@@ -262,8 +406,7 @@ export function noneOf(
   nodes: readonly number[],
   tables: Tables = HOUSE_TABLES,
 ): number {
-  const factors = [...priorFactors(tables), ...evidence.map((e) => factorFor(e, tables))];
-  return jointOf(bearingOn(factors, nodes), nodes).table[0] ?? NaN;
+  return jointOf(bearingOn(allFactors(evidence, tables), nodes), nodes).table[0] ?? NaN;
 }
 
 /** Causes that may lie behind findings: those linked to any of them, on the side each is said of. */
@@ -291,8 +434,7 @@ export function expectedGain(
   tables: Tables = HOUSE_TABLES,
 ): { bits: number; chances: Partial<Record<Outcome, number>> } {
   const { vars } = testPulls(test, side, tables);
-  const factors = [...priorFactors(tables), ...evidence.map((e) => factorFor(e, tables))];
-  const joint = jointOf(bearingOn(factors, vars), vars);
+  const joint = jointOf(bearingOn(allFactors(evidence, tables), vars), vars);
   const outcomes = Object.values(outcomeFactors(test, side, tables));
   const names = outcomesOf(tables.tests[test]);
   const chances = names.map(() => 0);

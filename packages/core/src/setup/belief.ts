@@ -9,8 +9,9 @@ export interface Belief {
   /** Dorsiflexion as it shows in a squat, degrees. */
   left: Float64Array;
   right: Float64Array;
-  /** Fold at zero abduction, degrees; null where none was measured. */
-  fold: Float64Array | null;
+  /** Fold at zero abduction, degrees; where none was read, in standard deviations of {@link UnreadFold}. */
+  fold: Float64Array;
+  isFoldRead: boolean;
   /** By what share the true length is longer than the one known. */
   thigh: Float64Array;
   trunk: Float64Array;
@@ -39,6 +40,9 @@ const SOFT_ENDS: Readonly<Record<(typeof END_NAMES)[number], number>> = {
 };
 /** How often a trial shows what the limits do not explain: attention, the eye, a bad rep (house default). */
 const LAPSE = 0.06;
+
+/** How often a squat that could go deeper stops short with nothing else to see: that is how range is used, not how much there is (house default). */
+const STOPS_FREELY = 0.5;
 
 /** Bases of the seven dimensions; the first two are the ankles', which the mirrored half swaps. */
 const BASES = [2, 3, 5, 7, 11, 13, 17] as const;
@@ -82,7 +86,8 @@ export function startBelief({
   return {
     left: around(dorsiflexionDeg.left, u.dorsiflexionDeg.left, zLeft),
     right: around(dorsiflexionDeg.right, u.dorsiflexionDeg.right, zRight),
-    fold: hipFold ? around(hipFold.atZeroAbductionDeg, u.hipFoldDeg, zFold) : null,
+    fold: hipFold ? around(hipFold.atZeroAbductionDeg, u.hipFoldDeg, zFold) : zFold.slice(),
+    isFoldRead: Boolean(hipFold),
     thigh: around(0, u.thigh, zThigh),
     trunk: zTrunk.map((v, i) => u.trunk * (u.thighTrunk * zThigh[i]! + rest * v)),
     shank: around(0, u.shank, zShank),
@@ -91,8 +96,16 @@ export function startBelief({
   };
 }
 
+/** What is thought of a fold nobody read, against what a method asks: at zero abduction, degrees. */
+export interface UnreadFold {
+  meanDeg: number;
+  sdDeg: number;
+}
+
 /** Ankle and fold one setup needs on both sides, ready to be compared with many guesses. */
 export interface SetupReach extends BothSides<Reach> {
+  /** What is thought of a fold nobody read, by the method; null = it is no limit there. */
+  unreadFold: UnreadFold | null;
   /** A fold the screen allows at most, whatever the client has, degrees; Infinity = none. */
   foldCapDeg: number;
   /** Degrees of fold beyond the onset of rounding that the method tolerates here. */
@@ -123,6 +136,20 @@ const foldSpareOf = (reach: Reach, ankleDeg: number, fold: number, moved: number
     ? Infinity
     : fold - foldNeededAt(reach, ankleDeg + reach.pitchDeg) - moved;
 
+/** The fold of one guess at zero abduction as a setup may use it, degrees; Infinity = no limit. */
+const foldOf = (
+  { isFoldRead, fold }: Belief,
+  { unreadFold, roundedDeg, foldCapDeg }: Omit<SetupReach, keyof BothSides<Reach>>,
+  i: number,
+): number => {
+  const own = isFoldRead
+    ? fold[i]!
+    : unreadFold
+      ? unreadFold.meanDeg + unreadFold.sdDeg * fold[i]!
+      : Infinity;
+  return Math.min(own + roundedDeg, foldCapDeg);
+};
+
 /** How likely each part holds for one guess: left ankle, right ankle, fold; and all of them with the other ceilings, whose soft edge counts once. */
 function holding(
   reach: SetupReach,
@@ -130,7 +157,7 @@ function holding(
   i: number,
 ): BothSides<number> & { fold: number; down: number } {
   const ankles = { left: b.left[i]!, right: b.right[i]! };
-  const fold = Math.min(b.fold ? b.fold[i]! + reach.roundedDeg : Infinity, reach.foldCapDeg);
+  const fold = foldOf(b, reach, i);
   const side = (s: Side) =>
     ankleSpareOf(reach[s], ankles[s], shift(reach[s].perUnit, b, i)) / SOFT_DEG.ankle;
   const foldSide = (s: Side) =>
@@ -145,6 +172,39 @@ function holding(
     fold: normalShare(folded),
     down: normalShare(Math.min(left, right, folded, ends)),
   };
+}
+
+/**
+ * How likely each end of range is short for one guess in a setup: left ankle, right ankle, and the fold as it would be asked with ankle enough, since a
+ * stiff ankle asks for more fold. An end that no amount of range would do for is not what is short.
+ *
+ * @param driftDeg how far a limit may have moved since the readings, degrees: a spread of its own on top of the soft edges
+ */
+export function shortFor(
+  reach: SetupReach,
+  belief: Belief,
+  i: number,
+  driftDeg = 0,
+): BothSides<number> & { fold: number } {
+  const fold = foldOf(belief, reach, i);
+  const softAnkle = Math.hypot(SOFT_DEG.ankle, driftDeg);
+  const softFold = Math.hypot(SOFT_DEG.fold, driftDeg);
+  const ankleShort = { left: 0, right: 0 };
+  let foldSpare = Infinity;
+  for (const side of SIDES) {
+    const own = reach[side];
+    if (own.neededDeg === null) continue;
+    const ankle = belief[side][i]!;
+    const spare = ankleSpareOf(own, ankle, shift(own.perUnit, belief, i));
+    ankleShort[side] = normalShare(-spare / softAnkle);
+    const enough = ankle + Math.max(0, -spare);
+    if (fold < Infinity)
+      foldSpare = Math.min(
+        foldSpare,
+        foldSpareOf(own, enough, fold, shift(own.foldPerUnit, belief, i)),
+      );
+  }
+  return { ...ankleShort, fold: normalShare(-foldSpare / softFold) };
 }
 
 /** Chance that one guess gets down: depth reached, heels down, fold kept. */
@@ -202,7 +262,12 @@ export function chanceOf(belief: Belief, reach: SetupReach, most = Infinity): nu
   const { left, right, fold, thigh, trunk, shank, balance, weight } = belief;
   const spareL = l.pitchDeg - l.neededDeg;
   const spareR = r.pitchDeg - r.neededDeg;
-  const hasFold = (fold !== null || reach.foldCapDeg < Infinity) && l.foldNeededDeg !== null;
+  const { isFoldRead } = belief;
+  const { unreadFold } = reach;
+  const hasFold =
+    (isFoldRead || unreadFold !== null || reach.foldCapDeg < Infinity) && l.foldNeededDeg !== null;
+  const foldMean = isFoldRead ? 0 : (unreadFold?.meanDeg ?? Infinity);
+  const foldSd = isFoldRead ? 1 : (unreadFold?.sdDeg ?? 0);
   const [pl, pr] = [l.perUnit, r.perUnit];
   const [fl, fr] = [l.foldPerUnit, r.foldPerUnit];
   const isAlike = pl === pr;
@@ -231,7 +296,7 @@ export function chanceOf(belief: Belief, reach: SetupReach, most = Infinity): nu
     // A soft edge counts once, whichever limit is nearest: of one ceiling that both sides share as of two ankles.
     if (spare < HOPELESS) continue;
     if (hasFold) {
-      const own = fold === null ? Infinity : fold[i]! + reach.roundedDeg;
+      const own = foldMean + foldSd * fold[i]! + reach.roundedDeg;
       const has = own < reach.foldCapDeg ? own : reach.foldCapDeg;
       const foldL = fl.thigh * t + fl.trunk * u + fl.shank * s + fl.balance * o;
       const foldSpare = isShared
@@ -288,7 +353,7 @@ function likelihood(h: ReturnType<typeof holding>, seen: TrialSeen): number {
   if (seen.tucked) p *= lapsed(1 - h.fold);
   else if (seen.tucked === false && seen.reached) p *= lapsed(h.fold);
   const isUnexplained = !seen.reached && !seen.tucked && !rose?.left && !rose?.right;
-  if (isUnexplained) p *= lapsed(1 - h.down);
+  if (isUnexplained) p *= STOPS_FREELY + (1 - STOPS_FREELY) * lapsed(1 - h.down);
   return p;
 }
 
@@ -321,8 +386,8 @@ export function limitNow(
   belief: Belief,
   which: 'left' | 'right' | 'fold',
 ): { mean: number; sd: number } | null {
+  if (which === 'fold' && !belief.isFoldRead) return null;
   const values = belief[which];
-  if (!values) return null;
   let mean = 0;
   let square = 0;
   values.forEach((v, i) => {

@@ -5,6 +5,7 @@ import { MEASURES } from '../measure/measures.ts';
 import type { Belief } from './belief.ts';
 import { neededChanges, type NeededChange } from './needed.ts';
 import { foldCapOf } from './setupReach.ts';
+import { shortIn } from './watched.ts';
 import { solve } from '../window/solve.ts';
 import type { MethodProfile } from './profiles.ts';
 import {
@@ -182,15 +183,26 @@ function keepsFold(question: SetupQuestion, profile: MethodProfile, at: Placed):
   });
 }
 
+/** Less likely than this, an ankle is not why heels rose: then a heel under them is no answer (house default). */
+const ANKLE_LEAST = 0.1;
+
+/** Whether either ankle may have been short where heels were seen to rise. */
+function mayAnkleBeShort(question: SetupQuestion, belief: Belief): boolean {
+  if (!question.watched) return true;
+  const table = shortIn(question, belief, question.watched);
+  return table.reduce((sum, p, state) => ((state & 3) > 0 ? sum + p : sum), 0) >= ANKLE_LEAST;
+}
+
 /** After heels were clearly seen to rise: the lowest heel, near the stance it was seen in, that is likely enough; null = none is. */
 function underRisen(
   all: readonly FoundSetup[],
   question: SetupQuestion,
   profile: MethodProfile,
+  belief: Belief,
   exact: (found: FoundSetup) => FoundSetup,
 ): FoundSetup | null {
   const { heelsRoseIn } = question;
-  if (!heelsRoseIn) return null;
+  if (!heelsRoseIn || !mayAnkleBeShort(question, belief)) return null;
   const body = resolveBody(question.body);
   const rise = (s: FoundSetup) => equivalentRiseMm(body, s.setup.support);
   const near = all.filter(
@@ -271,7 +283,7 @@ export function choiceOf(
   };
   const likeliest = (list: readonly FoundSetup[]) =>
     [...list].sort((a, b) => Math.round(1e6 * (b.chance - a.chance)) || byPrice(a, b))[0];
-  const risen = underRisen(alike, question, profile, exact);
+  const risen = underRisen(alike, question, profile, belief, exact);
   const first = risen ?? firstLikely(alike, least.try, exact, byPrice);
   // A depth given up to be likely still leaves the question what the whole depth would take.
   const isShort = !first || first.targetDepthDeg < asked - 1e-9;

@@ -77,6 +77,7 @@ export {
   formChance,
   isSame,
   loopAfter,
+  shortByReadings,
   TRIALS_A_DAY,
   type LoopState,
   type LoopStop,
@@ -101,6 +102,8 @@ export {
   type TrialPart,
   type TrialVerdict,
 } from './tried.ts';
+export { unreadFoldOf } from './unreadFold.ts';
+export { END_STATES, type Squat, type Watched } from './watched.ts';
 export { thresholdsOf } from './methodFaults.ts';
 export {
   READINGS,

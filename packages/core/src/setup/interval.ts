@@ -69,7 +69,7 @@ export function intervalsOf(
       ...limits,
       dorsiflexionDeg: { left: belief.left[i]!, right: belief.right[i]! },
       hipFold:
-        limits.hipFold && belief.fold
+        limits.hipFold && belief.isFoldRead
           ? {
               ...limits.hipFold,
               atZeroAbductionDeg: Math.min(belief.fold[i]! + fold.roundedDeg, fold.foldCapDeg),

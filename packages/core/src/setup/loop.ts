@@ -13,6 +13,7 @@ import type { MethodProfile } from './profiles.ts';
 import { chancesOf, type SetupQuestion } from './question.ts';
 import { placed, type FoundSetup, type Placed } from './search.ts';
 import { reachOf } from './setupReach.ts';
+import { afterWatched, shortIn, type Squat } from './watched.ts';
 import {
   COMFORT_LEAST,
   decidingSeen,
@@ -33,9 +34,9 @@ const LIKE = 3;
 /** Before any trial, knees that track and a comfortable stance are as likely as in so many of so many trials (house default). */
 const WATCHED_BEFORE = { good: 9, of: 10 } as const;
 
-/** The belief about a client after everything tried; the order does not matter. */
+/** The belief about a client after everything seen, tested and tried; the order does not matter. */
 export function beliefAfter(question: SetupQuestion, tried: readonly SetupTried[]): Belief {
-  return tried.reduce(
+  const after = tried.reduce(
     (belief, t) =>
       // Pain stopped it: what was not gone down to gives no information about the limits. A tuck tells where rounding begins, tolerated or not.
       t.pain
@@ -47,7 +48,15 @@ export function beliefAfter(question: SetupQuestion, tried: readonly SetupTried[
           ),
     startBelief(question),
   );
+  return question.watched ? afterWatched(after, question, question.watched) : after;
 }
+
+/** How likely each combination of ends is short in a squat by readings and trials, looks and tests aside; sums to 1. */
+export const shortByReadings = (
+  question: SetupQuestion,
+  tried: readonly SetupTried[],
+  squat: Squat,
+): number[] => shortIn(question, beliefAfter({ ...question, watched: null }, tried), squat);
 
 /**
  * Chance that a client who gets down in a setup keeps the form by which the method judges, from trials of setups like it; null until one of

@@ -17,6 +17,7 @@ import { kneeTravelMostMm, type MethodProfile } from './profiles.ts';
 import { HOUSE_RULES, type ChanceRules, type SetupRules } from './rules.ts';
 import { judgesByFoot, toleratesRounding } from './tried.ts';
 import type { Uncertainty } from './uncertainty.ts';
+import type { Watched } from './watched.ts';
 
 /** Something to stand on. `pair`: one for each foot, so it can be turned with it; a board under both lies straight. */
 export type KitPiece =
@@ -52,6 +53,8 @@ export interface SetupQuestion {
   heelsRoseIn?: Pick<Setup, 'stanceWidthMm' | 'toeOutDeg'> | null | undefined;
   /** Where an arch gave way and was not seen to stay since: nothing wider or further out is proposed. */
   footLost?: readonly FootLost[] | undefined;
+  /** What looks and short tests say of the ends of range; null = nothing was looked at. */
+  watched?: Watched | null | undefined;
 }
 
 /** A stance in which an arch gave way. */

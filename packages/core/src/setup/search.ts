@@ -24,7 +24,6 @@ import {
   habitSteps,
   loadIn,
   OTHER_HOLD_STEPS,
-  roundingIn,
   setupIn,
   isBeyondFoot,
   stancesFor,
@@ -33,7 +32,7 @@ import {
   type SetupQuestion,
 } from './question.ts';
 import { reachTables, type PerUnit, type Reach } from './reach.ts';
-import { foldCapOf, reachOf, shankNodes, slopesOf } from './setupReach.ts';
+import { foldIn, reachOf, shankNodes, slopesOf, withFold } from './setupReach.ts';
 
 /** A setup at a depth. */
 export interface Placed {
@@ -303,7 +302,6 @@ export function reachesAround(
   const holds = (options.holds ?? question.holds).filter((h) => loadIn(h, question) !== null);
   const asked = depthAsked(question, profile);
   const side = lowerSide(question.dorsiflexionDeg);
-  const foldCapDeg = foldCapOf(question);
   const list: Reached[] = [];
   // A foot that gives way earlier than the method begins leaves nothing to search.
   if (stances.length === 0 || toes.length === 0) return list;
@@ -330,7 +328,7 @@ export function reachesAround(
     const pitchOf = (base: Case) => toDeg(buildLinkage(body, base.setup, side).foot.pitch);
     const slopeOn = (support: Support) =>
       slopeOver(stances, toes, (stance, toe) => {
-        const base = caseOn(support)(stance, toe);
+        const base = withFold(caseOn(support)(stance, toe), profile);
         return slopesOf(body, base, side, targets, ankle + pitchOf(base));
       });
     // Slopes cost as much as the setups themselves: worked out on the lowest and the highest support, straight between them.
@@ -346,20 +344,22 @@ export function reachesAround(
           const base = baseAt(stance, toe);
           const link = buildLinkage(body, base.setup, side);
           let kept: Reach[] | undefined;
-          const tables = (): Reach[] =>
-            (kept ??= reachTables(
+          const tables = (): Reach[] => {
+            const folding = withFold(base, profile);
+            return (kept ??= reachTables(
               link,
-              limitsForSide(base.limits, side),
+              limitsForSide(folding.limits, side),
               targets,
-              sharedNodes(question, base, toDeg(link.foot.pitch)),
+              sharedNodes(question, folding, toDeg(link.foot.pitch)),
             ));
-          const roundedDeg = roundingIn(profile, base.setup);
+          };
+          const fold = foldIn(question, profile, base.setup);
           targets.forEach((targetDepthDeg, i) => {
             const reach = (): SetupReach => {
               const at = low(stance, toe, i);
               const slope = share > 0 ? between(at, high(stance, toe, i), share) : at;
               const own: Reach = { ...tables()[i]!, ...slope };
-              return { left: own, right: own, foldCapDeg, roundedDeg };
+              return { left: own, right: own, ...fold };
             };
             list.push({ setup: base.setup, targetDepthDeg, reach, base, link });
           });

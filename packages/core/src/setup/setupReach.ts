@@ -7,6 +7,7 @@ import type { Case } from '../window/solve.ts';
 import type { SetupReach } from './belief.ts';
 import { caseFor, type SetupQuestion, roundingIn } from './question.ts';
 import type { MethodProfile } from './profiles.ts';
+import { LEVEL, unreadFoldOf } from './unreadFold.ts';
 import {
   END_NAMES,
   foldNeededAt,
@@ -116,6 +117,23 @@ export const foldCapOf = ({ safety = [] }: Pick<SetupQuestion, 'safety'>): numbe
     ),
   );
 
+/** A setup in which what it asks of the fold counts although none was read: only for working out what it needs. */
+export const withFold = (base: Case, profile: MethodProfile): Case =>
+  base.limits.hipFold || !unreadFoldOf(profile)
+    ? base
+    : { ...base, limits: { ...base.limits, hipFold: LEVEL } };
+
+/** Everything about the fold that is the same on both sides of a setup. */
+export const foldIn = (
+  question: Pick<SetupQuestion, 'safety'>,
+  profile: MethodProfile,
+  setup: Pick<Setup, 'loadKg'>,
+): Pick<SetupReach, 'foldCapDeg' | 'roundedDeg' | 'unreadFold'> => ({
+  foldCapDeg: foldCapOf(question),
+  roundedDeg: roundingIn(profile, setup),
+  unreadFold: unreadFoldOf(profile),
+});
+
 /** Needs of one setup, with exact slopes: for whatever is shown. */
 export function reachOf(
   question: SetupQuestion,
@@ -123,7 +141,7 @@ export function reachOf(
   { setup, targetDepthDeg }: { setup: Setup; targetDepthDeg: number },
 ): SetupReach {
   const body = resolveBody(question.body);
-  const base = caseFor(question, profile, setup, targetDepthDeg);
+  const base = withFold(caseFor(question, profile, setup, targetDepthDeg), profile);
   const targets = [base.target.thighDepthDeg];
   const of = (side: Side): Reach => {
     const pitch = toDeg(buildLinkage(body, base.setup, side).foot.pitch);
@@ -139,5 +157,5 @@ export function reachOf(
     return { ...reach!, ...slopes! };
   };
   const [left, right] = SIDES.map(of) as [Reach, Reach];
-  return { left, right, foldCapDeg: foldCapOf(question), roundedDeg: roundingIn(profile, setup) };
+  return { left, right, ...foldIn(question, profile, setup) };
 }

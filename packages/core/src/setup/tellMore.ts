@@ -5,6 +5,7 @@ import type { MethodProfile } from './profiles.ts';
 import { chancesOf, rulesOf, type SetupQuestion } from './question.ts';
 import { firstOf, isUneven, searchSetups, type FoundSetup } from './search.ts';
 import { reachOf } from './setupReach.ts';
+import { unreadFoldOf } from './unreadFold.ts';
 
 /** A reading that is not taken yet, or weakly known. */
 export const READINGS = [
@@ -39,8 +40,9 @@ const MINUTES: Record<ReadingToTake, number> = {
   trial: 0.5,
 };
 
-/** Ways a reading in degrees or mm may turn out: equally likely quantiles of what is expected. */
+/** Ways a reading in degrees or mm may turn out: equally likely quantiles of what is expected; more of them for a reading of which hardly anything is known. */
 const WAYS = 9;
+const WAYS_UNREAD = 27;
 /** Setups that may become the first choice: so many cheaper ones, and so many that follow. */
 const RIVALS = 12;
 /** A reading that would move the chance by less is not worth naming (house default). */
@@ -58,6 +60,7 @@ function waysOf(
   values: Float64Array,
   line: { shift: number; slope: number },
   noise: number,
+  ways = WAYS,
 ): Way[] {
   const at = (i: number) => line.shift + line.slope * values[i]!;
   let mean = 0;
@@ -67,24 +70,21 @@ function waysOf(
     square += w * at(i) ** 2;
   });
   const sd = Math.sqrt(Math.max(0, square - mean * mean) + noise * noise);
-  return Array.from({ length: WAYS }, (_, k) => {
-    const y = mean + sd * normalQuantile((k + 0.5) / WAYS);
+  return Array.from({ length: ways }, (_, k) => {
+    const y = mean + sd * normalQuantile((k + 0.5) / ways);
     return {
-      share: 1 / WAYS,
+      share: 1 / ways,
       likelihoodOf: (i) => Math.exp(-0.5 * ((y - at(i)) / noise) ** 2),
     };
   });
 }
 
-const none = { left: false, right: false };
-/** What a trial may show: clean, either heel, both, a tuck. */
-const SEEN: readonly TrialSeen[] = [
-  { reached: true, heelRose: none, tucked: false },
-  { reached: true, heelRose: { left: true, right: false }, tucked: false },
-  { reached: true, heelRose: { left: false, right: true }, tucked: false },
-  { reached: true, heelRose: { left: true, right: true }, tucked: false },
-  { reached: true, heelRose: none, tucked: true },
-];
+/** All that a trial which reaches its depth may show of the limits: either heel or both, with a tuck or without. */
+const SEEN: readonly TrialSeen[] = [false, true].flatMap((tucked) =>
+  [false, true].flatMap((left) =>
+    [false, true].map((right) => ({ reached: true, heelRose: { left, right }, tucked })),
+  ),
+);
 
 /** The ways a reading may turn out for this client; null where it is known as well as it could be, or not at all. */
 export function waysFor(
@@ -104,8 +104,14 @@ export function waysFor(
       const noise = spreads.tapeMm / lengthsMm[reading];
       return waysOf(belief, belief[reading], { shift: 0, slope: 1 }, noise);
     }
-    case 'fold':
-      return belief.fold && waysOf(belief, belief.fold, { shift: 0, slope: 1 }, spreads.foldDeg);
+    case 'fold': {
+      // Where none was read, the belief counts in standard deviations of what an unread fold may be.
+      const unit = belief.isFoldRead ? 1 : unreadFoldOf(profile)?.sdDeg;
+      const ways = belief.isFoldRead ? WAYS : WAYS_UNREAD;
+      return unit
+        ? waysOf(belief, belief.fold, { shift: 0, slope: 1 }, spreads.foldDeg / unit, ways)
+        : null;
+    }
     case 'ankleLeft':
     case 'ankleRight': {
       const side = reading === 'ankleLeft' ? 'left' : 'right';

@@ -1,0 +1,192 @@
+/** One belief: body and causes weighed together, against every guess in every world of the causes one by one. */
+import {
+  beliefAfter,
+  CAUSES,
+  chanceIn,
+  END_STATES,
+  evidenceOf,
+  FAULT_IDS,
+  HOUSE_TABLES,
+  NODES,
+  outcomesOf,
+  posterior,
+  rangeFits,
+  seededRandom,
+  shortByReadings,
+  SIDED_FINDINGS,
+  TEST_IDS,
+  TESTS,
+  type CauseId,
+  type Evidence,
+  type SetupQuestion,
+  type Side,
+  type Signs,
+  type Squat,
+  type Tables,
+} from '../src/index.ts';
+import { BALANCED } from '../src/setup/profiles.ts';
+import { shortFor, startBelief } from '../src/setup/belief.ts';
+import { reachOf } from '../src/setup/setupReach.ts';
+import { evidenceChance } from './evidenceChance.ts';
+import { client } from './setupClients.ts';
+
+const CASES = Number(process.env['CASES'] ?? 60);
+const MOST_NODES = 9;
+
+const pick = <T>(random: () => number, list: readonly T[]): T =>
+  list[Math.floor(random() * list.length)]!;
+
+/** Both ankles, the fold, and some of the other causes; of the tables only what is about them. */
+function cut(random: () => number): { tables: Tables; nodes: number[] } {
+  const kept = new Set<CauseId>(['ankleJoint', 'ankleBlock', 'hipFoldRoom']);
+  const size = () => NODES.filter((n) => kept.has(n.cause)).length;
+  const others = NODES.map((n) => n.cause).filter((c) => !kept.has(c));
+  while (size() < MOST_NODES - 1) {
+    const next = pick(random, others);
+    kept.add(next);
+    if (size() > MOST_NODES) kept.delete(next);
+  }
+  const priors = { ...HOUSE_TABLES.priors };
+  for (const { cause } of NODES) if (!kept.has(cause)) priors[cause] = 0;
+  return {
+    tables: { ...HOUSE_TABLES, priors, links: HOUSE_TABLES.links.filter((l) => kept.has(l.cause)) },
+    nodes: NODES.flatMap((n, i) => (kept.has(n.cause) ? [i] : [])),
+  };
+}
+
+/** What three looks and two tests may have shown. */
+function signsFor(random: () => number): Signs {
+  const lookedAt = FAULT_IDS.filter((f) => f !== 'pain' && random() < 0.7);
+  const findings = [1, 2, 3].flatMap((_) => {
+    if (random() < 0.3) return [];
+    const fault = pick(random, lookedAt);
+    const side = SIDED_FINDINGS.includes(fault as 'heelsRise')
+      ? pick<Side>(random, ['left', 'right'])
+      : null;
+    const severity = pick(random, ['slight', 'clear'] as const);
+    return [{ fault, side, severity, by: pick(random, ['eye', 'measured'] as const) }];
+  });
+  const tests = [1, 2].map((_) => {
+    const test = pick(random, TEST_IDS);
+    const outcome = pick(random, outcomesOf(TESTS[test]));
+    const side = TESTS[test].sided ? pick<Side>(random, ['left', 'right']) : null;
+    return { test, side, outcome, earlier: true };
+  });
+  return { findings, lookedAt, tests };
+}
+
+const isShort = (isTrue: (node: number) => boolean): number => {
+  const is = (cause: CauseId, side: Side | null) =>
+    NODES.some((n, i) => n.cause === cause && n.side === side && isTrue(i));
+  const ankle = (side: Side) => is('ankleJoint', side) || is('ankleBlock', side);
+  return Number(ankle('left')) + 2 * Number(ankle('right')) + 4 * Number(is('hipFoldRoom', null));
+};
+
+/** How well all worlds of the causes with the same ends short explain what was seen, each as common among them as the tables say; and those with each cause. */
+function worldsOf(nodes: readonly number[], seen: readonly Evidence[], tables: Tables) {
+  const whole = new Array<number>(END_STATES).fill(0);
+  const explained = new Array<number>(END_STATES).fill(0);
+  const withCause = nodes.map(() => new Array<number>(END_STATES).fill(0));
+  for (let bits = 0; bits < 2 ** nodes.length; bits += 1) {
+    const truth = nodes.filter((_, i) => (bits >> i) & 1);
+    const isTrue = (node: number) => truth.includes(node);
+    let share = 1;
+    for (const node of nodes) {
+      const { prior } = CAUSES[NODES[node]!.cause];
+      share *= isTrue(node) ? prior : 1 - prior;
+    }
+    const state = isShort(isTrue);
+    whole[state] = whole[state]! + share;
+    for (const e of seen) share *= evidenceChance(e, isTrue, tables);
+    explained[state] = explained[state]! + share;
+    nodes.forEach((node, i) => {
+      if (isTrue(node)) withCause[i]![state] = withCause[i]![state]! + share;
+    });
+  }
+  const of = (sums: readonly number[]) => sums.map((s, state) => s / whole[state]!);
+  return { explained: of(explained), causes: withCause.map(of) };
+}
+
+describe('one belief', () => {
+  it('is what every guess in every world of the causes gives: causes and chance alike', () => {
+    const random = seededRandom(3301);
+    const within = (low: number, high: number) => low + (high - low) * random();
+    const off = { causes: [] as number[], chance: [] as number[] };
+    for (let n = 0; n < CASES; n += 1) {
+      const { tables, nodes } = cut(random);
+      const signs = signsFor(random);
+      const question: SetupQuestion = client({
+        dorsiflexionDeg: { left: within(24, 42), right: within(24, 42) },
+        hipFold:
+          random() < 0.5
+            ? null
+            : { atZeroAbductionDeg: within(105, 140), perAbductionDeg: within(0, 0.3) },
+      });
+      const toe = within(5, 25);
+      const at = {
+        setup: {
+          stanceWidthMm: within(340, 520),
+          toeOutDeg: { left: toe, right: toe },
+          support: { kind: 'floor' as const },
+          hold: 'bodyweight' as const,
+          loadKg: 0,
+          balance: 0.5,
+          trackingOffsetDeg: 0,
+        },
+        targetDepthDeg: pick(random, [0, 6, 25]),
+      };
+      const squat: Squat = { ...at, profile: BALANCED, weeks: 0 };
+      const seen = evidenceOf({ ...signs, measures: {} }, tables);
+      const fits = rangeFits(seen, tables);
+      const said = posterior(
+        evidenceOf(
+          {
+            ...signs,
+            measures: {
+              dorsiflexionDeg: question.dorsiflexionDeg,
+              hipFold: question.hipFold ?? null,
+            },
+            range: shortByReadings(question, [], squat),
+          },
+          tables,
+        ),
+        tables,
+      );
+      const after = beliefAfter({ ...question, watched: { ...squat, fits, pieces: 1 } }, []);
+      const chance = chanceIn(question, BALANCED, after, at);
+
+      // The reference: all guesses times all worlds.
+      const worlds = worldsOf(nodes, seen, tables);
+      const start = startBelief(question);
+      const reach = reachOf({ ...question, safety: [] }, BALANCED, at);
+      const weights = new Float64Array(start.weight.length);
+      const causes = new Array<number>(nodes.length).fill(0);
+      let all = 0;
+      start.weight.forEach((w, i) => {
+        const short = shortFor(reach, start, i);
+        const ends = [short.left, short.right, short.fold];
+        for (let state = 0; state < END_STATES; state += 1) {
+          const sure = ends.reduce(
+            (product, q, end) => product * ((state >> end) & 1 ? q : 1 - q),
+            1,
+          );
+          // Four in a thousand are left to what nothing explains.
+          const p = w * (0.996 * sure + 0.004 / END_STATES);
+          all += p * worlds.explained[state]!;
+          weights[i] = weights[i]! + p * worlds.explained[state]!;
+          worlds.causes.forEach((list, k) => {
+            causes[k] = causes[k]! + p * list[state]!;
+          });
+        }
+      });
+      nodes.forEach((node, k) => off.causes.push(Math.abs(said[node]! - causes[k]! / all)));
+      const whole = { ...start, weight: weights.map((w) => w / all) };
+      off.chance.push(Math.abs(chance - chanceIn(question, BALANCED, whole, at)));
+    }
+    const mean = (list: readonly number[]) => list.reduce((a, b) => a + b, 0) / list.length;
+    for (const list of Object.values(off)) {
+      expect(mean(list)).toBeLessThan(0.001);
+      expect(Math.max(...list)).toBeLessThan(0.005);
+    }
+  });
+});

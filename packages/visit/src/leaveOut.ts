@@ -1,0 +1,86 @@
+import type { Dossier } from '@zither/contract';
+import {
+  beliefAfter,
+  chanceIn,
+  type MethodProfile,
+  type Placed,
+  type SafetyLimit,
+} from '@zither/core';
+import { setupBasis } from './inUse.ts';
+import type { NewestEntry } from './newest.ts';
+import type { PracticeRules } from './practiceRules.ts';
+import { basisOf } from './signs.ts';
+import { countingTrials } from './trying.ts';
+
+/** One entry, and the chance of a setup as it would be without it. */
+export interface LeftOut {
+  /** Of a reading taken several times, its last one. */
+  entry: NewestEntry;
+  without: number;
+}
+
+/** A chance that moves less is not worth a line (house default). */
+const MOVES_LEAST = 0.01;
+/** So many entries are named. */
+const NAMED_MOST = 8;
+
+/**
+ * How the chance of a setup would be without each look, test, trial and reading that counts, the one that moves it most first. A reading nothing could be said
+ * without, such as the only one of an ankle, is not among them.
+ *
+ * @param chance with all of them
+ */
+export function leftOut(
+  dossier: Dossier,
+  on: string,
+  limits: readonly SafetyLimit[],
+  rules: PracticeRules,
+  { at, method, chance }: { at: Placed; method: MethodProfile; chance: number },
+): LeftOut[] {
+  const chanceOf = (record: Dossier): number | null => {
+    const basis = setupBasis(record, limits, rules);
+    return basis && chanceIn(basis.question, method, beliefAfter(basis.question, basis.tried), at);
+  };
+  return entriesThatCount(dossier, on)
+    .flatMap(({ entry, ids }): LeftOut[] => {
+      const rows = dossier[entry.kind] as readonly { id: string }[];
+      const without = chanceOf({
+        ...dossier,
+        [entry.kind]: rows.filter((row) => !ids.includes(row.id)),
+      });
+      return without === null || Math.abs(without - chance) < MOVES_LEAST
+        ? []
+        : [{ entry, without }];
+    })
+    .sort((a, b) => Math.abs(b.without - chance) - Math.abs(a.without - chance))
+    .slice(0, NAMED_MOST);
+}
+
+/** Entries that may weigh on a chance, each with the rows that go with it. */
+function entriesThatCount(
+  dossier: Dossier,
+  on: string,
+): { entry: NewestEntry; ids: readonly string[] }[] {
+  const since = basisOf(dossier, on, [], []).seenOn;
+  const isOfLook = (row: { takenOn: string; condition: string; discarded: boolean }) =>
+    row.takenOn === since && row.condition !== 'trial' && !row.discarded;
+  const readings = new Map<string, Dossier['trials']>();
+  for (const row of dossier.trials) {
+    if (row.struck) continue;
+    const key = `${row.measure} ${row.side ?? ''} ${row.takenOn}`;
+    readings.set(key, [...(readings.get(key) ?? []), row]);
+  }
+  const one = (entry: NewestEntry) => ({ entry, ids: [entry.row.id] });
+  return [
+    ...dossier.tried
+      .filter((row) => !row.undone && row.takenOn >= (since ?? on))
+      .map((row) => one({ kind: 'tried', row })),
+    ...dossier.judgements.filter(isOfLook).map((row) => one({ kind: 'judgements', row })),
+    ...dossier.captures.filter(isOfLook).map((row) => one({ kind: 'captures', row })),
+    ...countingTrials(dossier).map((row) => one({ kind: 'setupTrials', row })),
+    ...[...readings.values()].map((rows) => ({
+      entry: { kind: 'trials' as const, row: rows.at(-1)! },
+      ids: rows.map((row) => row.id),
+    })),
+  ];
+}
