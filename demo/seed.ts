@@ -6,10 +6,10 @@ import { profileOf, QUESTION_IDS, seededRandom, seedOf, HOUSE_RULES } from '@zit
 import {
   methodOf,
   settledSetup,
+  setupBasis,
   conclusionOf,
   opine,
   basisOf,
-  finderQuestion,
   answerLoop,
   cleanTo,
   loopQuestion,
@@ -261,14 +261,14 @@ async function seedSet(
   const dayOf = (daysAgo: number) => format(addDays(today, -daysAgo), 'yyyy-MM-dd');
   const known = async () => dossierSchema.parse(await target.get(`/api/clients/${clientId}`));
   const foretold = (dossier: Dossier, day: string) => {
-    const question = finderQuestion(dossier, [], HOUSE_RULES);
-    if (!question)
+    const basis = setupBasis(dossier, [], HOUSE_RULES);
+    if (!basis)
       throw new Error(`${demo.client.name} cannot try setups before the ankles are measured.`);
     return answerLoop(
       loopQuestion(
         dossier,
-        question,
-        methodOf(dossier),
+        basis.question,
+        basis.method,
         day,
         settledSetup(dossier, [], HOUSE_RULES),
       ),

@@ -184,7 +184,7 @@ describe('Probe, at 390 × 844', () => {
   it('a group is chosen by the coach, kept with who and when, and withdrawn again', async () => {
     const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     await probe(page, 'Nim Farrowe');
-    await page.getByText(/^First help for arch drops/).waitFor();
+    await page.getByText(/^First help for drops into the bottom: /).waitFor();
     await page.getByText('Other groups', { exact: true }).tap();
     await page.getByRole('button', { name: 'Work on this: Trunk' }).tap();
     await page.getByText(/chosen by CH on .*: the plan works on it/).waitFor();
@@ -243,7 +243,9 @@ describe('Probe, at 390 × 844', () => {
     await page.getByRole('link', { name: /^Ankle joint or soleus, left/ }).tap();
     await page.getByRole('heading', { name: 'Ankle joint or soleus, left' }).waitFor();
     const ledger = page.getByRole('table', { name: 'Evidence and its weight' });
-    await ledger.getByRole('row', { name: /^Ankle measured short, left.*strongly for$/ }).waitFor();
+    await ledger
+      .getByRole('row', { name: /^Ankle measured short of this squat, left.*strongly for$/ })
+      .waitFor();
     await page.getByRole('heading', { name: 'What would change my mind' }).waitFor();
     await page.getByText(/^(over )?\d+ %, very likely$/).waitFor();
     await page.getByRole('button', { name: 'Back to Probe' }).tap();

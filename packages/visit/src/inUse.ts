@@ -126,15 +126,23 @@ export function setupBasis(
   limits: readonly SafetyLimit[],
   rules: PracticeRules,
 ): SetupBasis | null {
+  const known = newestBasis.get(dossier);
+  if (known?.limits === limits && known.rules === rules) return known.basis;
   const question = finderQuestion(dossier, limits, rules);
-  return (
-    question && {
-      question: { ...question, watched: toldOfRange(dossier, rules.changes ?? []) },
-      method: methodOf(dossier),
-      tried: countingTrials(dossier).map((t) => triedFrom(dossier, t)),
-    }
-  );
+  const basis = question && {
+    question: { ...question, watched: toldOfRange(dossier, rules.changes ?? []) },
+    method: methodOf(dossier),
+    tried: countingTrials(dossier).map((t) => triedFrom(dossier, t)),
+  };
+  newestBasis.set(dossier, { limits, rules, basis });
+  return basis;
 }
+
+/** The basis asked for last, for each record: one answer asks for it several times. */
+const newestBasis = new WeakMap<
+  Dossier,
+  { limits: readonly SafetyLimit[]; rules: PracticeRules; basis: SetupBasis | null }
+>();
 
 /** Assesses setups of one client by one belief. */
 function assessorOf(

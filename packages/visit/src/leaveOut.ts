@@ -64,11 +64,15 @@ function entriesThatCount(
   const since = basisOf(dossier, on, [], []).seenOn;
   const isOfLook = (row: { takenOn: string; condition: string; discarded: boolean }) =>
     row.takenOn === since && row.condition !== 'trial' && !row.discarded;
+  // Of each reading the newest day counts.
   const readings = new Map<string, Dossier['trials']>();
   for (const row of dossier.trials) {
     if (row.struck) continue;
-    const key = `${row.measure} ${row.side ?? ''} ${row.takenOn}`;
-    readings.set(key, [...(readings.get(key) ?? []), row]);
+    const key = `${row.measure} ${row.side ?? ''}`;
+    const known = readings.get(key) ?? [];
+    const newest = known[0]?.takenOn ?? '';
+    if (row.takenOn > newest) readings.set(key, [row]);
+    else if (row.takenOn === newest) readings.set(key, [...known, row]);
   }
   const one = (entry: NewestEntry) => ({ entry, ids: [entry.row.id] });
   return [

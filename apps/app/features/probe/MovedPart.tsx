@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { View } from 'react-native';
 import type { Dossier } from '@zither/contract';
-import { isHeld, movedQuestions, safetyOf } from '@zither/visit';
+import { isHeld, isOut, newestEntry, safetyOf } from '@zither/visit';
 import { sayNewest } from '@zither/words/newest';
 import { sayMoved } from '@zither/words/working';
 import { Say } from '../../ui/Say.tsx';
@@ -13,14 +13,18 @@ import { useMovedGroups } from './useOpinion.ts';
 export function MovedPart({ dossier }: { dossier: Dossier }) {
   const day = today();
   const missing = useAppSelector((s) => s.settings.missing);
-  const { changes } = useTableChanges();
-  const questions = useMemo(
-    () => (isHeld(safetyOf(dossier, day)) ? null : movedQuestions(dossier, day, missing, changes)),
-    [dossier, day, missing, changes],
+  const { changes: tables } = useTableChanges();
+  const entry = useMemo(
+    () => (isHeld(safetyOf(dossier, day)) ? null : newestEntry(dossier, day)),
+    [dossier, day],
   );
-  const groups = useMovedGroups(questions);
-  const says =
-    questions && groups && sayMoved(groups.before, groups.after, sayNewest(questions.entry));
+  const groups = useMovedGroups(entry && `${entry.row.id} ${entry.row.saidAt} ${isOut(entry)}`, {
+    dossier,
+    day,
+    missing,
+    tables,
+  });
+  const says = entry && groups && sayMoved(groups.before, groups.after, sayNewest(entry));
   return says ? (
     <Part>
       <View aria-live="polite">

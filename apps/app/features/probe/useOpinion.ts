@@ -1,14 +1,21 @@
 import { startTransition, useCallback, useEffect, useRef, useState } from 'react';
-import type { GroupOpinion } from '@zither/core';
+import type { Dossier, TableChangeRow } from '@zither/contract';
+import type { GroupOpinion, Need } from '@zither/core';
 import type { Opinion, OpinionQuestion, Reasons } from '@zither/visit';
 import { workersOf } from '../../ui/workers.ts';
 
 /** A question to the worker and its answer; answers to older questions are ignored. */
-export type Asked = { id: number; question: OpinionQuestion } & (
-  | { kind: 'opinion' }
-  | { kind: 'reasons'; node: number }
-  | { kind: 'moved'; before: OpinionQuestion }
+export type Asked = { id: number } & (
+  | { kind: 'opinion'; question: OpinionQuestion }
+  | { kind: 'reasons'; question: OpinionQuestion; node: number }
+  | ({ kind: 'moved' } & MovedAsked)
 );
+export interface MovedAsked {
+  dossier: Dossier;
+  day: string;
+  missing: readonly Need[];
+  tables: readonly TableChangeRow[];
+}
 export type Told = { id: number } & (
   | { kind: 'opinion'; opinion: Opinion }
   | { kind: 'reasons'; reasons: Reasons }
@@ -113,24 +120,30 @@ export function useReasons(
   return { reasons, hasFailed };
 }
 
-/** What is thought of the groups without an entry and with it, worked out beside the page; null until then, and where nothing is asked. */
+/**
+ * What is thought of the groups without the newest entry and with it, worked out beside the page; null until then.
+ *
+ * @param entry which entry, as one word; asked again only when it changes. null = there is none
+ */
 export function useMovedGroups(
-  asked: { before: OpinionQuestion; after: OpinionQuestion } | null,
+  entry: string | null,
+  asked: MovedAsked,
 ): { before: GroupOpinion[]; after: GroupOpinion[] } | null {
   const [state, setState] = useState<{
     of: string;
     before: GroupOpinion[];
     after: GroupOpinion[];
   } | null>(null);
-  const said = asked && JSON.stringify(asked);
   const { ask } = useEngine((told) => {
-    if (told.kind === 'moved' && said !== null)
-      setState({ of: said, before: told.before, after: told.after });
+    if (told.kind === 'moved' && entry !== null)
+      setState({ of: entry, before: told.before, after: told.after });
+  });
+  const newest = useRef(asked);
+  useEffect(() => {
+    newest.current = asked;
   });
   useEffect(() => {
-    if (said === null) return;
-    const { before, after } = JSON.parse(said) as NonNullable<typeof asked>;
-    ask({ kind: 'moved', before, question: after });
-  }, [ask, said]);
-  return state?.of === said ? state : null;
+    if (entry !== null) ask({ kind: 'moved', ...newest.current });
+  }, [ask, entry]);
+  return state?.of === entry ? state : null;
 }

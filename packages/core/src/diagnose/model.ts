@@ -361,11 +361,21 @@ function findingFactor(
   return { ...there, table: there.table.map((p) => sure * p + (1 - sure) * (1 - p)) };
 }
 
-/** All that is known as factors: how common causes are, and the evidence. */
-const allFactors = (evidence: readonly Evidence[], tables: Tables): Factor[] => [
-  ...priorFactors(tables),
-  ...evidence.flatMap((e) => factorsFor(e, tables)),
-];
+/** All that is known as factors: how common causes are, and the evidence. What is said of one cause alone is put together with how common it is. */
+function allFactors(evidence: readonly Evidence[], tables: Tables): Factor[] {
+  const alone = [...priorFactors(tables)];
+  const shared: Factor[] = [];
+  for (const e of evidence)
+    for (const factor of factorsFor(e, tables)) {
+      const [node] = factor.vars;
+      if (factor.vars.length !== 1) shared.push(factor);
+      else {
+        const known = alone[node!]!;
+        alone[node!] = { ...known, table: known.table.map((p, i) => p * factor.table[i]!) };
+      }
+    }
+  return [...alone, ...shared];
+}
 
 /** Whether a piece of evidence is a reading of an end of range, and not a squat that was watched. */
 const isOfRange = (e: Evidence): boolean =>

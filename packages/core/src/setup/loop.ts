@@ -36,6 +36,20 @@ const WATCHED_BEFORE = { good: 9, of: 10 } as const;
 
 /** The belief about a client after everything seen, tested and tried; the order does not matter. */
 export function beliefAfter(question: SetupQuestion, tried: readonly SetupTried[]): Belief {
+  const known = newestBelief.get(question);
+  if (known && isAlike(known.tried, tried)) return known.belief;
+  const belief = workedOut(question, tried);
+  newestBelief.set(question, { tried: [...tried], belief });
+  return belief;
+}
+
+/** The belief asked for last, for each question: whoever shows a client asks for it several times. */
+const newestBelief = new WeakMap<SetupQuestion, { tried: readonly SetupTried[]; belief: Belief }>();
+
+const isAlike = (a: readonly SetupTried[], b: readonly SetupTried[]): boolean =>
+  a.length === b.length && a.every((t, i) => t === b[i]);
+
+function workedOut(question: SetupQuestion, tried: readonly SetupTried[]): Belief {
   const after = tried.reduce(
     (belief, t) =>
       // Pain stopped it: what was not gone down to gives no information about the limits. A tuck tells where rounding begins, tolerated or not.

@@ -35,18 +35,23 @@ const reachIn = (question: SetupQuestion, squat: Squat): SetupReach =>
 /** So much is left to what no guess explains: neither a reading nor a look makes an end certain (house default). */
 const UNSURE = 0.004;
 
-/** How likely one guess is to be short of each combination of ends. */
-function statesOf(reach: SetupReach, belief: Belief, i: number, driftDeg: number): number[] {
-  const short = shortFor(reach, belief, i, driftDeg);
-  const table = [1];
-  for (const end of ENDS) {
-    const p = short[end];
-    const n = table.length;
-    for (let k = 0; k < n; k += 1) table.push(table[k]! * p);
-    for (let k = 0; k < n; k += 1) table[k] = table[k]! * (1 - p);
+/** How likely one guess is to be short of each combination of ends, written into a table: asked for every guess, so that none is made anew. */
+function statesInto(
+  table: Float64Array,
+  reach: SetupReach,
+  belief: Belief,
+  i: number,
+  driftDeg: number,
+): void {
+  const { left, right, fold } = shortFor(reach, belief, i, driftDeg);
+  const rest = UNSURE / END_STATES;
+  for (let state = 0; state < END_STATES; state += 1) {
+    const p =
+      (state & 1 ? left : 1 - left) *
+      (state & 2 ? right : 1 - right) *
+      (state & 4 ? fold : 1 - fold);
+    table[state] = (1 - UNSURE) * p + rest;
   }
-  for (let k = 0; k < END_STATES; k += 1) table[k] = (1 - UNSURE) * table[k]! + UNSURE / END_STATES;
-  return table;
 }
 
 /** How likely each combination of ends is short in a squat under a belief; sums to 1. */
@@ -54,10 +59,11 @@ export function shortIn(question: SetupQuestion, belief: Belief, squat: Squat): 
   const reach = reachIn(question, squat);
   const drift = driftOf(squat);
   const sums = new Array<number>(END_STATES).fill(0);
+  const own = new Float64Array(END_STATES);
   belief.weight.forEach((w, i) => {
-    statesOf(reach, belief, i, drift).forEach((p, k) => {
-      sums[k] = sums[k]! + w * p;
-    });
+    statesInto(own, reach, belief, i, drift);
+    for (let state = 0; state < END_STATES; state += 1)
+      sums[state] = sums[state]! + w * own[state]!;
   });
   return sums;
 }
@@ -66,7 +72,11 @@ export function shortIn(question: SetupQuestion, belief: Belief, squat: Squat): 
 export function afterWatched(belief: Belief, question: SetupQuestion, watched: Watched): Belief {
   const reach = reachIn(question, watched);
   const drift = driftOf(watched);
-  return weighedBy(belief, (i) =>
-    statesOf(reach, belief, i, drift).reduce((sum, p, k) => sum + p * watched.fits[k]!, 0),
-  );
+  const own = new Float64Array(END_STATES);
+  return weighedBy(belief, (i) => {
+    statesInto(own, reach, belief, i, drift);
+    let fit = 0;
+    for (let state = 0; state < END_STATES; state += 1) fit += own[state]! * watched.fits[state]!;
+    return fit;
+  });
 }
