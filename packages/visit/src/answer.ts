@@ -24,7 +24,6 @@ import {
 import { opine, type Opinion } from './opinion.ts';
 import { missingForPlan, planFor, type PlanAnswer } from './planning.ts';
 import { heelCourse } from './heel.ts';
-import { leftOut, type LeftOut } from './leaveOut.ts';
 import { rulesOn } from './practiceRules.ts';
 import { recheckOf, type RecheckAnswer } from './recheck.ts';
 import { dossierOn } from './record.ts';
@@ -83,8 +82,6 @@ export interface Answer {
   recheck: (RecheckAnswer & { causesBefore: LikelyCause[] }) | null;
   /** Readings not taken or weakly known that would tell more of the first choice, the best first. */
   tellMore: Telling[];
-  /** What moved the chance of the setup in use: how it would be without each entry, the one that moves it most first. */
-  leftOut: LeftOut[];
   /** Where the visit goes on. */
   next: Stage;
 }
@@ -138,7 +135,6 @@ export function answerOf(
     plan,
     recheck: withRecheck ? recheckWith({ dossier, on, tables, missingKit }, plan) : null,
     tellMore: basis && loop && isWanted ? tellings(basis, loop) : [],
-    leftOut: isWanted && use ? leftOut(dossier, on, limits, rules, placedIn(use)) : [],
     next: resumeAt(dossier, on, rules),
   };
 }
@@ -161,20 +157,11 @@ function recheckWith(
   return { ...answer, causesBefore: before.diagnosis.causes };
 }
 
-/** An answer with what would tell more and what moved its chance, for whoever shows the rest of it first. */
-export const withTellings = (
-  answer: Answer,
-  { dossier, on, tables }: Pick<AnswerQuestion, 'dossier' | 'on' | 'tables'>,
-): Answer =>
-  answer.basis && answer.loop && answer.use
-    ? {
-        ...answer,
-        tellMore: tellings(answer.basis, answer.loop),
-        leftOut: leftOut(dossier, on, answer.limits, rulesOn(tables), placedIn(answer.use)),
-      }
+/** An answer with what would tell more, for whoever shows the rest of it first. */
+export const withTellings = (answer: Answer): Answer =>
+  answer.basis && answer.loop
+    ? { ...answer, tellMore: tellings(answer.basis, answer.loop) }
     : answer;
-
-const placedIn = (use: SetupUse) => ({ at: use, method: use.method, chance: use.chance });
 
 /** What would tell more of the first choice, under what the trials showed. */
 function tellings({ question, tried }: SetupBasis, { choice, method }: LoopAnswer): Telling[] {

@@ -1,14 +1,9 @@
-import type { Dossier } from '@zither/contract';
-import {
-  beliefAfter,
-  chanceIn,
-  type MethodProfile,
-  type Placed,
-  type SafetyLimit,
-} from '@zither/core';
+import type { Dossier, TableChangeRow } from '@zither/contract';
+import { beliefAfter, chanceIn, type MethodProfile, type Placed } from '@zither/core';
 import { setupBasis } from './inUse.ts';
 import type { NewestEntry } from './newest.ts';
-import type { PracticeRules } from './practiceRules.ts';
+import { rulesOn } from './practiceRules.ts';
+import { limitsOf, safetyOf } from './safety.ts';
 import { basisOf } from './signs.ts';
 import { countingTrials } from './trying.ts';
 
@@ -19,6 +14,14 @@ export interface LeftOut {
   without: number;
 }
 
+/** What is asked: a record, the day, what the practice set, and the setup with its chance. */
+export interface LeftOutQuestion {
+  dossier: Dossier;
+  on: string;
+  tables: readonly TableChangeRow[];
+  of: { at: Placed; method: MethodProfile; chance: number };
+}
+
 /** A chance that moves less is not worth a line (house default). */
 const MOVES_LEAST = 0.01;
 /** So many entries are named. */
@@ -27,16 +30,11 @@ const NAMED_MOST = 8;
 /**
  * How the chance of a setup would be without each look, test, trial and reading that counts, the one that moves it most first. A reading nothing could be said
  * without, such as the only one of an ankle, is not among them.
- *
- * @param chance with all of them
  */
-export function leftOut(
-  dossier: Dossier,
-  on: string,
-  limits: readonly SafetyLimit[],
-  rules: PracticeRules,
-  { at, method, chance }: { at: Placed; method: MethodProfile; chance: number },
-): LeftOut[] {
+export function leftOut({ dossier, on, tables, of }: LeftOutQuestion): LeftOut[] {
+  const { at, method, chance } = of;
+  const limits = limitsOf(safetyOf(dossier, on));
+  const rules = rulesOn(tables);
   const chanceOf = (record: Dossier): number | null => {
     const basis = setupBasis(record, limits, rules);
     return basis && chanceIn(basis.question, method, beliefAfter(basis.question, basis.tried), at);

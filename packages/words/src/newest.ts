@@ -33,3 +33,6 @@ export const sayLeftOut = ({ entry, without }: LeftOut, chance: number): string 
 /** What the list of left-out entries means, above it. */
 export const WITHOUT_EACH =
   'The chance of the setup in use as it would be without each entry by itself. Two that agree move it little one by one.';
+
+/** No entry by itself moves the chance enough to be said. */
+export const NOTHING_MOVED = 'No entry by itself moves the chance by a hundredth or more.';

@@ -1,5 +1,5 @@
 import { chancesOf, isWithinReading } from '@zither/core';
-import { chanceShown, lockOf, versionInForce } from '@zither/visit';
+import { chanceShown, lockOf, versionInForce, type SetupUse } from '@zither/visit';
 import {
   READING_AT,
   sayChoice,
@@ -11,20 +11,26 @@ import {
   sayStaysLocked,
   saySearched,
 } from '@zither/words/setup';
-import { sayLeftOut, sayNewest, WITHOUT_EACH } from '@zither/words/newest';
+import { NOTHING_MOVED, sayLeftOut, WITHOUT_EACH } from '@zither/words/newest';
 import { sayRests } from '@zither/words/trials';
 import { router } from 'expo-router';
+import { useMemo } from 'react';
 import { View } from 'react-native';
 import { Button } from '../../ui/elements.ts';
 import { Fold } from '../../ui/Fold.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { Part } from '../../ui/Screen.tsx';
 import { space, TARGET_PX } from '../../ui/theme.ts';
+import { useTableChanges } from '../data/index.ts';
 import { NumberTrace } from '../instrument/index.ts';
 import { ChanceBar } from './ChanceBar.tsx';
 import type { Segment } from './segments.ts';
 import type { Shown } from './shown.ts';
+import { useLeftOut } from './useSet.ts';
 import type { SetPage } from './useSetPage.ts';
+
+const SEARCH_FAILED =
+  'The part of the app that searches setups could not be started. Reload the page; nothing is lost.';
 
 /** The top of Set: the setup shown, its chance, one sentence why, and what can be done with it now. */
 export function AnswerPart({
@@ -43,11 +49,7 @@ export function AnswerPart({
   if (!shown)
     return (
       <Part>
-        <Say soft>
-          {page.hasFailed
-            ? 'The part of the app that searches setups could not be started. Reload the page; nothing is lost.'
-            : 'Working out the setup…'}
-        </Say>
+        <Say soft>{page.hasFailed ? SEARCH_FAILED : 'Working out the setup…'}</Say>
       </Part>
     );
   const choice = page.answer?.loop?.choice;
@@ -131,16 +133,9 @@ export function FurtherPart({ page, shown }: { page: SetPage; shown: Shown | nul
           <NumberTrace numbers={[chanceShown(shown.at.chance, shown.at.method, page.ground)]} />
         )}
       </Fold>
-      {answer.leftOut[0] && (
-        <Fold title="What moved the chance" note={sayNewest(answer.leftOut[0].entry)}>
-          <Say small soft>
-            {WITHOUT_EACH}
-          </Say>
-          {answer.leftOut.map((one) => (
-            <Say key={one.entry.row.id} small number>
-              {sayLeftOut(one, use.chance)}
-            </Say>
-          ))}
+      {answer.basis?.question && (
+        <Fold title="What moved the chance" note="Looks, tests and readings, one by one">
+          <MovedChance page={page} use={use} />
         </Fold>
       )}
       {answer.tellMore[0] && (
@@ -167,5 +162,44 @@ export function FurtherPart({ page, shown }: { page: SetPage; shown: Shown | nul
         </Fold>
       )}
     </Part>
+  );
+}
+
+/** How the chance of the setup in use would be without each entry; worked out once it is opened. */
+function MovedChance({ page: { dossier, day }, use }: { page: SetPage; use: SetupUse }) {
+  const { changes: tables } = useTableChanges();
+  const { list, hasFailed } = useLeftOut(
+    useMemo(
+      () => ({
+        dossier,
+        on: day,
+        tables,
+        of: {
+          at: { setup: use.setup, targetDepthDeg: use.targetDepthDeg },
+          method: use.method,
+          chance: use.chance,
+        },
+      }),
+      [dossier, day, tables, use],
+    ),
+  );
+  if (hasFailed) return <Say small>{SEARCH_FAILED}</Say>;
+  if (!list)
+    return (
+      <Say soft small>
+        Working out each entry…
+      </Say>
+    );
+  return (
+    <>
+      <Say small soft>
+        {list.length > 0 ? WITHOUT_EACH : NOTHING_MOVED}
+      </Say>
+      {list.map((one) => (
+        <Say key={one.entry.row.id} small number>
+          {sayLeftOut(one, use.chance)}
+        </Say>
+      ))}
+    </>
   );
 }

@@ -1,4 +1,4 @@
-import { answerMap, answerOf, askMethod, withTellings } from '@zither/visit';
+import { answerMap, answerOf, askMethod, leftOut, withTellings } from '@zither/visit';
 import type { SetAsked, SetTold } from './useSet.ts';
 
 /** The question asked last; whoever asks again no longer wants the one before. */
@@ -21,6 +21,8 @@ function work(data: SetAsked): void {
   switch (data.kind) {
     case 'map':
       return tell({ id, kind: 'map', isWhole: true, answer: answerMap(data.ask) });
+    case 'leftOut':
+      return tell({ id, kind: 'leftOut', isWhole: true, answer: leftOut(data.ask) });
     case 'answer': {
       const isWhole = !data.ask.withTellings;
       const answer = answerOf({ ...data.ask, withTellings: false });
@@ -28,7 +30,7 @@ function work(data: SetAsked): void {
       // The setup is shown at once; what would tell more takes about as long again.
       if (!isWhole)
         ifStillWanted(id, () =>
-          tell({ id, kind: 'answer', isWhole: true, answer: withTellings(answer, data.ask) }),
+          tell({ id, kind: 'answer', isWhole: true, answer: withTellings(answer) }),
         );
       return;
     }

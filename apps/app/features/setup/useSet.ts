@@ -1,6 +1,14 @@
 import { startTransition, useEffect, useMemo, useRef, useState } from 'react';
 import type { ChanceMap, SafetyLimit, SetupChoice } from '@zither/core';
-import type { Answer, AnswerQuestion, MapQuestion, MethodQuestion, SetupUse } from '@zither/visit';
+import type {
+  Answer,
+  AnswerQuestion,
+  LeftOut,
+  LeftOutQuestion,
+  MapQuestion,
+  MethodQuestion,
+  SetupUse,
+} from '@zither/visit';
 import { rulesOn, settledSetup } from '@zither/visit';
 import { workersOf } from '../../ui/workers.ts';
 import { keepAnswer, knownAnswer } from './keptAnswers.ts';
@@ -10,6 +18,7 @@ export type SetAsked = { id: number } & (
   | { kind: 'map'; ask: MapQuestion }
   | { kind: 'answer'; ask: AnswerQuestion }
   | { kind: 'method'; ask: MethodQuestion }
+  | { kind: 'leftOut'; ask: LeftOutQuestion }
 );
 export type SetTold = { id: number } & (
   | ({
@@ -19,6 +28,7 @@ export type SetTold = { id: number } & (
       | { kind: 'map'; answer: ChanceMap }
       | { kind: 'answer'; answer: Answer }
       | { kind: 'method'; answer: SetupChoice }
+      | { kind: 'leftOut'; answer: LeftOut[] }
     ))
   | { kind: 'progress'; share: number }
 );
@@ -152,3 +162,18 @@ export function useInUse(
   const { answer } = useAnswer(settled ? null : ask);
   return settled ?? answer?.use ?? null;
 }
+
+/** How a chance would be without each entry; null until it is worked out. */
+export function useLeftOut(ask: LeftOutQuestion): {
+  list: readonly LeftOut[] | null;
+  hasFailed: boolean;
+} {
+  const { told, of, asked, hasFailed } = useSet(
+    useMemo(() => ({ kind: 'leftOut' as const, ask }), [ask]),
+  );
+  return { list: told?.kind === 'leftOut' && of === asked ? told.answer : null, hasFailed };
+}
+
+/** Whether the answer to a question about a client was worked out before and is kept. */
+export const isKept = (ask: AnswerQuestion): boolean =>
+  knownAnswer(JSON.stringify({ kind: 'answer', ask })) !== undefined;

@@ -29,7 +29,7 @@ import {
 import { sayNewest } from '@zither/words/newest';
 import { saySetupMoved } from '@zither/words/setup';
 import { newId, useChanges, useDraft, useTableChanges, today } from '../data/index.ts';
-import { useAnswer } from './useSet.ts';
+import { isKept, useAnswer } from './useSet.ts';
 
 /** A setup a coach looks at before it is used, with the method it comes from. */
 interface LookedAt extends Placed {
@@ -187,7 +187,8 @@ function useSetupMoved(
   const entry = useMemo(() => ask && newestEntry(dossier, ask.on), [dossier, ask]);
   // On this page it is mostly the question asked a moment ago, whose answer is kept.
   const asked = useMemo(
-    () => (ask && entry && now ? { ...ask, dossier: beforeEntry(dossier, entry) } : null),
+    () =>
+      ask && entry && now ? keptOrBrief({ ...ask, dossier: beforeEntry(dossier, entry) }) : null,
     [dossier, ask, entry, now],
   );
   const { answer: then, isFresh } = useAnswer(asked);
@@ -195,3 +196,7 @@ function useSetupMoved(
     ? saySetupMoved(then.use, now.use, sayNewest(entry))
     : null;
 }
+
+/** The question whose answer is kept, else the same without what would tell more: that is not shown here. */
+const keptOrBrief = (ask: AnswerQuestion): AnswerQuestion =>
+  isKept(ask) ? ask : { ...ask, withTellings: false };

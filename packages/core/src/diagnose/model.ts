@@ -361,7 +361,7 @@ function findingFactor(
   return { ...there, table: there.table.map((p) => sure * p + (1 - sure) * (1 - p)) };
 }
 
-/** All that is known as factors: how common causes are, and the evidence. What is said of one cause alone is put together with how common it is. */
+/** All that is known as factors: how common causes are, and the evidence. Factors of one cause alone are multiplied into one. */
 function allFactors(evidence: readonly Evidence[], tables: Tables): Factor[] {
   const alone = [...priorFactors(tables)];
   const shared: Factor[] = [];
