@@ -9,13 +9,13 @@ import { SCENARIO } from '../scenario.ts';
 import { seeded } from './seeded.ts';
 
 // Each seeding films some forty sets with the simulated camera.
-jest.setTimeout(180_000);
+jest.setTimeout(600_000);
 
 /** One demo for all of this file: what is written into it comes last. */
 let demo: Awaited<ReturnType<typeof seeded>>;
 beforeAll(async () => {
   demo = await seeded();
-}, 180_000);
+}, 600_000);
 afterAll(async () => {
   await demo.close();
 });
@@ -118,7 +118,7 @@ describe('a client’s record', () => {
   let bench: Awaited<ReturnType<typeof stories>>;
   beforeAll(async () => {
     bench = await stories();
-  }, 180_000);
+  }, 600_000);
   const recordOf = async (id: string) =>
     recordSchema.parse(await bench.get(`/api/clients/${id}/record`));
 

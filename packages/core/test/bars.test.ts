@@ -9,6 +9,7 @@ import {
   kindsBarring,
   NO_BARS,
   RUNG_TABLE,
+  STATIONS,
   strictest,
   TESTS,
   USUAL_LIMITS,
@@ -249,6 +250,23 @@ describe('what a limit bars', () => {
       }),
       { numRuns: 200, seed: 301 },
     );
+  });
+
+  it('is named at the stations that would read beyond it, and at no other', () => {
+    const named = (limit: SafetyLimit) =>
+      STATIONS.filter(({ asks }) => asks && goesBeyond(asks, limit)).map((s) => s.id);
+    const joint = (of: 'ankle' | 'knee' | 'hip', mostDeg: number): SafetyLimit => ({
+      kind: 'jointRange',
+      joint: of,
+      side: 'left',
+      mostDeg,
+    });
+    expect(named(joint('ankle', 10))).toEqual(['kneeTravel', 'ankleBent', 'ankleStraight']);
+    expect(named(joint('knee', 60))).toEqual(['kneeTravel']);
+    expect(named(joint('hip', 70))).toEqual(['kneeTravel', 'hipFold']);
+    expect(named({ kind: 'noDeepFold', hipFoldDeg: 95 })).toEqual(['kneeTravel', 'hipFold']);
+    expect(named({ kind: 'depthCap', thighDepthDeg: 0 })).toEqual(['kneeTravel']);
+    expect(named({ kind: 'noLoad' })).toEqual([]);
   });
 
   it('is the same for a limit on the left as on the right', () => {

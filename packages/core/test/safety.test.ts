@@ -1,6 +1,5 @@
 import fc from 'fast-check';
 import {
-  allowedAnkles,
   BALANCED,
   obeying,
   PAIN_HOLDS_FROM,
@@ -512,11 +511,7 @@ describe('a limit of one joint', () => {
     mostDeg,
   });
   const deepest = (limits: SafetyLimit[]) => {
-    const safe = {
-      ...question,
-      safety: limits,
-      dorsiflexionDeg: allowedAnkles(question.dorsiflexionDeg, limits),
-    };
+    const safe = { ...question, safety: limits };
     const setups = searchSetups(safe, BALANCED, startBelief(safe)).filter((s) => s.chance >= 0.6);
     return Math.max(-90, ...setups.map((s) => s.targetDepthDeg));
   };

@@ -1,6 +1,5 @@
 import type { Dossier } from '@zither/contract';
 import {
-  allowedAnkles,
   foldLimitOf,
   OTHER_HOLDS,
   turnFurtherBy,
@@ -63,7 +62,7 @@ export function finderQuestion(
   const body = bodyOf(client);
   return {
     body,
-    dorsiflexionDeg: allowedAnkles({ left: left.deg, right: right.deg }, safety),
+    dorsiflexionDeg: { left: left.deg, right: right.deg },
     hipFold: known.fold ? foldLimitOf(known.fold) : null,
     habit: { stanceWidthMm: start.stanceWidthMm, toeOutDeg: start.toeOutDeg },
     holds,

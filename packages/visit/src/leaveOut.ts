@@ -54,12 +54,14 @@ export function leftOut({ dossier, on, tables, of }: LeftOutQuestion): LeftOut[]
     .slice(0, NAMED_MOST);
 }
 
+const lastOf = (rows: Dossier['trials']) => rows.reduce((a, b) => (b.takenAt > a.takenAt ? b : a));
+
 /** Entries that may weigh on a chance, each with the rows that go with it. */
 function entriesThatCount(
   dossier: Dossier,
   on: string,
 ): { entry: NewestEntry; ids: readonly string[] }[] {
-  const since = basisOf(dossier, on, [], []).seenOn;
+  const { since } = basisOf(dossier, on, [], []);
   const isOfLook = (row: { takenOn: string; condition: string; discarded: boolean }) =>
     row.takenOn === since && row.condition !== 'trial' && !row.discarded;
   // Of each reading the newest day counts.
@@ -75,13 +77,13 @@ function entriesThatCount(
   const one = (entry: NewestEntry) => ({ entry, ids: [entry.row.id] });
   return [
     ...dossier.tried
-      .filter((row) => !row.undone && row.takenOn >= (since ?? on))
+      .filter((row) => !row.undone && row.takenOn >= since)
       .map((row) => one({ kind: 'tried', row })),
     ...dossier.judgements.filter(isOfLook).map((row) => one({ kind: 'judgements', row })),
     ...dossier.captures.filter(isOfLook).map((row) => one({ kind: 'captures', row })),
     ...countingTrials(dossier).map((row) => one({ kind: 'setupTrials', row })),
     ...[...readings.values()].map((rows) => ({
-      entry: { kind: 'trials' as const, row: rows.at(-1)! },
+      entry: { kind: 'trials' as const, row: lastOf(rows) },
       ids: rows.map((row) => row.id),
     })),
   ];

@@ -8,9 +8,10 @@ import type {
   Tried,
 } from '@zither/contract';
 import { basisOf } from './signs.ts';
-import type { OpinionQuestion } from './opinion.ts';
+import { diagnosisOf } from './opinion.ts';
 import { rulesOn } from './practiceRules.ts';
 import { limitsOf, safetyOf } from './safety.ts';
+import { standsOf, workingOf, type Stand } from './working.ts';
 
 /** The entry of a day that was said last. */
 export type NewestEntry =
@@ -54,19 +55,20 @@ export function beforeEntry(dossier: Dossier, entry: NewestEntry): Dossier {
   };
 }
 
-/** The question about the causes, before the newest entry of a day and after it; null where none was made. */
-export function movedQuestions(
+/** What the plan does with every group of causes, before the newest entry of a day and after it; null where none was made. */
+export function movedStands(
   dossier: Dossier,
   day: string,
   missing: Parameters<typeof basisOf>[3],
   tables: readonly TableChangeRow[],
-): { entry: NewestEntry; before: OpinionQuestion; after: OpinionQuestion } | null {
+): { before: Stand[]; after: Stand[] } | null {
   const entry = newestEntry(dossier, day);
   if (!entry) return null;
   const rules = rulesOn(tables);
-  const questionOf = (of: Dossier): OpinionQuestion => {
+  const standsIn = (of: Dossier): Stand[] => {
     const { signs, circumstances } = basisOf(of, day, limitsOf(safetyOf(of, day)), missing, rules);
-    return { signs, circumstances, changes: rules.changes ?? [] };
+    const diagnosis = diagnosisOf({ signs, circumstances, changes: rules.changes ?? [] });
+    return standsOf(diagnosis.groups, workingOf(of, { diagnosis, tests: [] }));
   };
-  return { entry, before: questionOf(beforeEntry(dossier, entry)), after: questionOf(dossier) };
+  return { before: standsIn(beforeEntry(dossier, entry)), after: standsIn(dossier) };
 }

@@ -28,7 +28,6 @@ import {
   type NextTest,
   type Signs,
   type TableChange,
-  type Tables,
   type Weight,
 } from '@zither/core';
 
@@ -58,7 +57,7 @@ export function opine({ signs, circumstances, changes }: OpinionQuestion): Opini
   const tables = tablesFor(tablesWith(changes), signs);
   const evidence = evidenceOf(signs, tables);
   const beliefs = posterior(evidence, tables);
-  const diagnosis = diagnosed(signs, circumstances, tables);
+  const diagnosis = diagnosisOf({ signs, circumstances, changes });
   const done = (signs.tests ?? []).map((t) => testKey(t.test, t.side));
   const known = [...(circumstances.known ?? []), ...done];
   const worth = new Set(diagnosis.nextTests.map((t) => testKey(t.test, t.side)));
@@ -80,7 +79,8 @@ export function opine({ signs, circumstances, changes }: OpinionQuestion): Opini
 }
 
 /** The diagnosis, in which whatever a likely referral withholds is nothing to train either. */
-function diagnosed(signs: Signs, circumstances: Circumstances, tables: Tables): Diagnosis {
+export function diagnosisOf({ signs, circumstances, changes }: OpinionQuestion): Diagnosis {
+  const tables = tablesFor(tablesWith(changes), signs);
   const first = diagnose(signs, circumstances, tables);
   const { referred = [] } = circumstances;
   const withheld = withheldFor(likelyReferrals(first.causes)).filter((c) => !referred.includes(c));

@@ -1,5 +1,6 @@
 import {
   beliefAfter,
+  ankleCapOf,
   foldCapOf,
   HOUSE_RULES,
   intervalsOf,
@@ -130,6 +131,7 @@ export function roomAndDepth(
     ground
       ? {
           foldCapDeg: foldCapOf(ground.basis.question),
+          ankleCapDeg: ankleCapOf(ground.basis.question),
           roundedDeg: roundingIn(method, question.setup),
         }
       : undefined,

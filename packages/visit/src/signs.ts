@@ -63,6 +63,8 @@ export interface Basis {
   circumstances: Circumstances;
   /** Day of the newest looks; null = nobody has looked yet. */
   seenOn: string | null;
+  /** From this day on looks and short tests count: of the newest looks, and where nobody looked, of the newest test. */
+  since: string;
   seen: SeenLine[];
   /** How many looks that day. */
   looks: number;
@@ -342,8 +344,8 @@ function seenBasis(
   const all = baselinesOf(dossier, null);
   // A look that only tells causes apart does not make the findings of the day before go away.
   const seenOn = (all.find((l) => !isTelling(l)) ?? all[0])?.look.takenOn ?? null;
-  const since = all.filter((l) => seenOn !== null && l.look.takenOn >= seenOn);
-  const ofDay = since.filter((l) => l.look.takenOn === seenOn);
+  const looksSince = all.filter((l) => seenOn !== null && l.look.takenOn >= seenOn);
+  const ofDay = looksSince.filter((l) => l.look.takenOn === seenOn);
   const untold = ofDay.filter((l) => !isTelling(l));
   // What is left after the routine shows the routine: the client is who came in.
   const cold = untold.filter((l) => l.look.asks.state !== 'after');
@@ -396,8 +398,16 @@ function seenBasis(
     .map((l) => l.capture?.report.leanBudget)
     .find((b) => b);
   const answered = fromMeasure(dossier);
-  const triedSince = dossier.tried
-    .filter((t) => !t.undone && t.takenOn >= (seenOn ?? day))
+  const done = dossier.tried.filter((t) => !t.undone);
+  const since =
+    seenOn ??
+    done
+      .map((t) => t.takenOn)
+      .sort()
+      .at(-1) ??
+    day;
+  const triedSince = done
+    .filter((t) => t.takenOn >= since)
     .sort((a, b) => a.takenAt.localeCompare(b.takenAt));
   const footCues = fromFootCues(triedSince, day, dossier.schools);
   const tried = triedSince
@@ -418,6 +428,7 @@ function seenBasis(
   );
   return {
     seenOn,
+    since,
     seen: [...seen.values()],
     looks: plain.length,
     squat: squatIn(dossier, plain),
@@ -447,7 +458,7 @@ function seenBasis(
         ...tried.filter((t) => t.test !== 'cueTrial'),
         ...fromCues(tried),
         ...footCues.filter((t) => !doneHere.has(testKey(t.test, t.side))),
-        ...[...answered.tests, ...fromRepeats(since)].filter(
+        ...[...answered.tests, ...fromRepeats(looksSince)].filter(
           (t) => !doneHere.has(testKey(t.test, t.side)),
         ),
       ],
@@ -457,21 +468,12 @@ function seenBasis(
 
 /** What looks and short tests say of the ends of range, for the belief about the body; null where the body is not known, or nothing was seen or tested. */
 export function toldOfRange(dossier: Dossier, changes: readonly TableChange[]): Watched | null {
-  const { squat, signs, looks } = seenBasis(dossier, lastDayOf(dossier), [], []);
+  const { squat, signs, looks } = seenBasis(dossier, '', [], []);
   const pieces = looks + (signs.tests ?? []).length;
   if (!squat || pieces === 0) return null;
   const tables = tablesFor(tablesWith(changes), signs);
   return { ...squat, fits: rangeFits(evidenceOf(signs, tables), tables), pieces };
 }
-
-/** The last day on which something was seen, tested or hurt. */
-const lastDayOf = ({ tried, judgements, captures, pains }: Dossier): string =>
-  [
-    ...[...tried, ...judgements, ...captures].map((row) => row.takenOn),
-    ...pains.map((row) => row.on),
-  ]
-    .sort()
-    .at(-1) ?? '';
 
 /** Causes that are for a clinician, by the conclusion in force and by what Measure and the tests met; nothing is given for them. */
 export function referredOf(dossier: Dossier): CauseId[] {

@@ -187,6 +187,27 @@ export function workingOf(
   };
 }
 
+/** A group of causes, how likely it is, and what the plan does with it. */
+export interface Stand {
+  group: GroupId;
+  probability: number;
+  /** Left: likely enough to act on, and yet left, as by the coach's own word or for a clinician. */
+  does: 'acts' | 'fills' | 'left' | 'not';
+}
+
+/** What the plan does with every group. */
+export const standsOf = (
+  groups: readonly GroupOpinion[],
+  working: Pick<Working, 'groups'>,
+): Stand[] =>
+  groups.map(({ group, probability, standing }) => ({
+    group,
+    probability,
+    does:
+      working.groups.find((w) => w.group === group)?.standing ??
+      (standing === 'not' ? 'not' : 'left'),
+  }));
+
 /** What a coach chose counts for at least so much beside what is believed (house default). */
 const CHOSEN_CHANCE = 0.5;
 

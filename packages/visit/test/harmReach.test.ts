@@ -1,5 +1,21 @@
 import type { Dossier } from '@zither/contract';
-import { barOf, CUES, TESTS } from '@zither/core';
+import {
+  barOf,
+  beliefAfter,
+  buildLinkage,
+  caseFor,
+  chanceIn,
+  CUES,
+  HOUSE_RULES,
+  limitNow,
+  resolveBody,
+  SIDES,
+  solveSide,
+  TESTS,
+  type Belief,
+  type Placed,
+  type Side,
+} from '@zither/core';
 import {
   barringOf,
   causesNamed,
@@ -7,6 +23,8 @@ import {
   heelCourse,
   methodById,
   pinchesOf,
+  setupBasis,
+  type SetupBasis,
 } from '@zither/visit';
 import { writeAnswer } from '@zither/words/answer';
 import { sayHeelRole } from '@zither/words/heel';
@@ -87,6 +105,75 @@ describe('the front of a joint', () => {
     expect(a.limits).toContainEqual({ kind: 'noDeepFold', hipFoldDeg: 96 });
     for (const { drill } of a.plan!.drills)
       expect(drill.asks.hipFoldDeg ?? 0).toBeLessThanOrEqual(96);
+  });
+});
+
+describe('a clinician’s limit of an ankle', () => {
+  /** Dorsiflexion the linkage asks for on one side of a setup, with nothing in the way of it, degrees. */
+  const asks = ({ setup, targetDepthDeg }: Placed, dossier: Dossier, side: Side): number => {
+    const { question, method } = setupBasis(dossier, [], HOUSE_RULES)!;
+    const base = caseFor(question, method, setup, targetDepthDeg);
+    const limits = { ...base.limits, dorsiflexionDeg: { left: 80, right: 80 } };
+    const { window } = solveSide({ ...base, limits }, side);
+    if (window.kind === 'stanceTooWide') throw new Error('no window');
+    const link = buildLinkage(resolveBody(base.body), setup, side);
+    return window.floorDeg - (link.foot.pitch * 180) / Math.PI;
+  };
+  const LOOKS = {
+    nothing: {},
+    'a clean look': { judgements: [look([])] },
+    'heels that rise': { judgements: [look([seenAs('heelsRise', 'left')])] },
+    'a clean test': { tried: [tried('counterbalance', 'clean')] },
+  };
+  const limited = (side: Side, mostDeg: number, more: Partial<Dossier>): Dossier =>
+    client(
+      {
+        screenings: screened({ recentInjury: { clearedByClinician: true, place: 'ankle', side } }),
+        clearances: [
+          cleared(['clearedInjury'], [{ kind: 'jointRange', joint: 'ankle', side, mostDeg }]),
+        ],
+        ...more,
+      },
+      five({ wall: [100, 100] }),
+    );
+
+  type Asked = SetupBasis & { belief: Belief };
+
+  it.each([20, 24, 28])('of %s° holds whatever is seen and tested', (mostDeg) => {
+    let proposed = 0;
+    for (const side of SIDES)
+      for (const more of Object.values(LOOKS)) {
+        const dossier = limited(side, mostDeg, more);
+        const a = answer(dossier);
+        for (const p of a.loop!.choice.proposals) {
+          proposed += 1;
+          expect(asks(p, dossier, side)).toBeLessThanOrEqual(mostDeg + 0.01);
+        }
+      }
+    expect(proposed).toBeGreaterThan(4);
+  });
+
+  it('never makes a setup likelier, and does not change what is thought of the body', () => {
+    for (const more of Object.values(LOOKS)) {
+      const [with_, without] = [
+        limited('left', 24, more),
+        client(more, five({ wall: [100, 100] })),
+      ];
+      const [a, b] = [with_, without].map((d) => {
+        const basis = setupBasis(d, answer(d).limits, HOUSE_RULES)!;
+        return { ...basis, belief: beliefAfter(basis.question, basis.tried) };
+      }) as [Asked, Asked];
+      expect(limitNow(a.belief, 'left')).toEqual(limitNow(b.belief, 'left'));
+      for (const stanceWidthMm of [350, 430, 500])
+        for (const depth of [-20, 0, 6]) {
+          const at = {
+            setup: { ...SETUP, hold: 'bodyweight' as const, loadKg: 0, stanceWidthMm },
+            targetDepthDeg: depth,
+          };
+          const chance = (of: Asked) => chanceIn(of.question, of.method, of.belief, at);
+          expect(chance(a)).toBeLessThanOrEqual(chance(b) + 1e-12);
+        }
+    }
   });
 });
 

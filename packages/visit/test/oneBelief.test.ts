@@ -17,9 +17,9 @@ import {
   type Side,
   type TestId,
 } from '@zither/core';
-import { answerOf, setupBasis, startingCase, type Answer } from '@zither/visit';
+import { answerOf, basisOf, setupBasis, startingCase, type Answer } from '@zither/visit';
 import { looksOf, ON, readings, row, type Eyed } from './lookRows.ts';
-import { dossierOf, five } from './trialRows.ts';
+import { AT, dossierOf, five } from './trialRows.ts';
 
 const RECORDS = Number(process.env['RECORDS'] ?? 48);
 
@@ -149,6 +149,41 @@ describe('what was seen', () => {
     // One in some thousands is explained away: what else is on record makes the fault likelier where no end is short.
     expect(wrong.length).toBeLessThanOrEqual(RECORDS / 400);
     for (const { by } of wrong) expect(by).toBeLessThan(0.02);
+  });
+
+  it('pain says nothing of range', () => {
+    const random = seededRandom(3304);
+    for (let n = 0; n < RECORDS / 6; n += 1) {
+      const { dossier } = recordFor(random);
+      const own = habitChance(dossier);
+      const hurts = { ...row(95), on: ON, at: AT, where: ['knee'], level: 4 };
+      const pains = [hurts as unknown as Dossier['pains'][number]];
+      expect(habitChance({ ...dossier, pains })).toBeCloseTo(own, 9);
+      for (const test of ['counterbalance', 'heelsRaised', 'supportedSit', 'hinge'] as const) {
+        if (dossier.tried.some((t) => t.test === test)) continue;
+        const tried = [...dossier.tried, testRow(96, test, 'pain')];
+        expect([n, test, habitChance({ ...dossier, tried })]).toEqual([
+          n,
+          test,
+          expect.closeTo(own, 9),
+        ]);
+      }
+    }
+  });
+
+  it('tests count from the day of the newest look, or of the newest test where nobody looked', () => {
+    const dossier = dossierOf(readings({ left: 34, right: 34 }));
+    const early = { ...testRow(90, 'heelsRaised', 'clears'), takenOn: '2025-12-20' };
+    const late = testRow(91, 'counterbalance', 'heelsUp');
+    const of = (tried: Tried[], change: Partial<Dossier> = {}) =>
+      habitChance({ ...dossier, tried, ...change });
+    expect(of([early])).not.toBeCloseTo(of([]), 3);
+    expect(of([early, late])).toBeCloseTo(of([late]), 9);
+    // On every page: Probe asks the same tests of the same record.
+    for (const day of [ON, '2026-01-06'])
+      expect(
+        basisOf({ ...dossier, tried: [early] }, day, [], []).signs.tests?.map((t) => t.test),
+      ).toEqual(['heelsRaised']);
   });
 
   it('counts the same in the mirror and in any order', () => {

@@ -1,3 +1,4 @@
+import { sayLimit } from './safety.ts';
 import { count } from './terms.ts';
 import {
   changeOfReading,
@@ -28,6 +29,7 @@ import {
   type StationId,
   type Trial,
   type StationNeed,
+  type SafetyLimit,
   type InclinometerState,
 } from '@zither/core';
 import type { Dossier } from '@zither/contract';
@@ -332,9 +334,9 @@ export const sayKneeGap = (abductionDeg: number | null): string =>
     ? 'Wider than these thighs reach. Check the gap.'
     : `= ${sayNumber(abductionDeg)}° of hip abduction for this pelvis and thigh.`;
 
-/** The screen's limit of the hip fold. */
-export const sayFoldCap = (deg: number): string =>
-  `Clear allows no more than ${sayNumber(deg)}° of fold: stop there, even if the back still lies flat.`;
+/** A limit that a reading would go beyond. */
+export const sayReadUpTo = (limit: SafetyLimit): string =>
+  `Clear: ${sayLimit(limit)}. ${limit.kind === 'supportedOnly' ? 'Let the client hold on.' : 'Stop there, whatever range is left.'}`;
 
 /** The sheet was copied. */
 export const sayCopied = (lines: number): string =>

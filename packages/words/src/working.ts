@@ -1,9 +1,9 @@
 import { CAUSES, GROUPS, type CauseId, type GroupOpinion } from '@zither/core';
-import type { Choice } from '@zither/visit';
+import type { Choice, Stand } from '@zither/visit';
 import { sayShortDay } from './days.ts';
 import { lowered, saySeen } from './evidence.ts';
 import { sayShare, sureWord } from './probe.ts';
-import { sayList } from './terms.ts';
+import { capital, sayList } from './terms.ts';
 
 /** A group by name. */
 export const sayGroupName = ({ group }: Pick<GroupOpinion, 'group'>): string => GROUPS[group].name;
@@ -70,8 +70,6 @@ export const CHOOSE_NAMES = {
 /** A change of belief too small to be said. */
 const MOVED_LEAST = 0.05;
 
-type Stand = Pick<GroupOpinion, 'group' | 'probability' | 'standing'>;
-
 /**
  * What an entry changed, in a sentence: of the group that moved most, above all one that the plan now works on or leaves. null = nothing that matters.
  *
@@ -87,20 +85,20 @@ export function sayMoved(
       const was = before.find((g) => g.group === now.group);
       if (!was) return [];
       const by = Math.abs(now.probability - was.probability);
-      const isOther = (was.standing === 'acts') !== (now.standing === 'acts');
+      const isOther = (was.does === 'acts') !== (now.does === 'acts');
       return by >= MOVED_LEAST || isOther ? [{ was, now, by: by + (isOther ? 1 : 0) }] : [];
     })
     .sort((a, b) => b.by - a.by)[0];
   if (!moved) return because === null ? null : `It changes nothing in the plan: ${because}.`;
   const { was, now } = moved;
-  const does =
-    now.standing === 'acts'
-      ? was.standing === 'acts'
+  const hasEnded = was.does === 'acts' && now.does !== 'acts';
+  const does = hasEnded
+    ? 'The plan no longer works on it.'
+    : now.does === 'acts'
+      ? was.does === 'acts'
         ? 'The plan goes on working on it.'
         : 'The plan works on it now.'
-      : was.standing === 'acts'
-        ? 'The plan no longer works on it.'
-        : 'It is still too little to act on.';
+      : `${capital(DOES[now.does])}.`;
   const why = because === null ? '' : ` Because of: ${because}.`;
   return `${sayGroupName(now)}: ${sureWord(was.probability)} (${sayShare(was.probability)}) before, ${sureWord(now.probability)} (${sayShare(now.probability)}) now. ${does}${why}`;
 }

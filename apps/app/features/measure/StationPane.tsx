@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import type { Dossier, Trial } from '@zither/contract';
 import {
+  goesBeyond,
   keptTrials,
   MEASURES,
   nextSide,
@@ -33,7 +34,7 @@ import { TraceCard } from './TraceCard.tsx';
 import { TrialSet, usualKneeGapMm, type Entry } from './TrialSet.tsx';
 import { QUICK_TRIALS, useQuick } from './useQuick.ts';
 import { useTrials } from './useTrials.ts';
-import { sayFoldCap } from '@zither/words/measure';
+import { sayReadUpTo } from '@zither/words/measure';
 
 const TABS: Partial<Record<MeasureId, string>> = {
   heelRise: 'Lift',
@@ -135,8 +136,8 @@ export function useStation(dossier: Dossier, station: Station, day: string) {
   const safety = safetyOf(dossier, day);
   // Knee travel is read in a squat, and while the screen holds nobody squats.
   const isBarred = station.id === 'kneeTravel' && isHeld(safety);
-  const foldCap =
-    station.id === 'hipFold' ? limitsOf(safety).find((l) => l.kind === 'noDeepFold') : undefined;
+  const { asks } = station;
+  const readUpTo = asks && !isBarred ? limitsOf(safety).filter((l) => goesBeyond(asks, l)) : [];
   const list = isQuick ? QUICK_STATIONS : STATIONS;
   const at = STATIONS.indexOf(station);
   const following = list.find((s) => STATIONS.indexOf(s) > at);
@@ -222,7 +223,11 @@ export function useStation(dossier: Dossier, station: Station, day: string) {
             : position?.name}
         </Say>
         {isBarred && <Notice tone="now">Held by Clear: no squatting, so knee travel waits.</Notice>}
-        {foldCap && <Notice tone="now">{sayFoldCap(foldCap.hipFoldDeg)}</Notice>}
+        {readUpTo.map(sayReadUpTo).map((says) => (
+          <Notice key={says} tone="now">
+            {says}
+          </Notice>
+        ))}
         {station.stop && !isBarred && (
           <Notice tone="before" isTight>
             {station.stop}

@@ -88,7 +88,7 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
 
   const back = { to: `/clients/${client.id}` as const, label: `Back to ${client.name}` };
   const go = (path: string) => router.navigate(`/clients/${client.id}/${path}`);
-  const since = basis.seenOn ?? day;
+  const { since } = basis;
   const undo = (tried: Tried, undone: boolean) => {
     const { ref, clientId, values } = splitRow(tried);
     putTried(clientId, ref, { ...values, undone });

@@ -1,7 +1,7 @@
 import { View } from 'react-native';
 import type { Dossier } from '@zither/contract';
 import type { GroupOpinion } from '@zither/core';
-import { choiceOn, workingOf, type Opinion } from '@zither/visit';
+import { choiceOn, standsOf, workingOf, type Opinion } from '@zither/visit';
 import { sayServed } from '@zither/words/plan';
 import { capital } from '@zither/words/terms';
 import { sayApart, sayBecause, sayGroupName, sayStanding } from '@zither/words/working';
@@ -19,6 +19,7 @@ export function WorkPart({ dossier, opinion }: { dossier: Dossier; opinion: Opin
   const { groups, causes } = opinion.diagnosis;
   const working = workingOf(dossier, opinion);
   const { choices } = working;
+  const stands = standsOf(groups, working);
   const isShown = (g: GroupOpinion) =>
     working.groups.some((w) => w.group === g.group) ||
     choiceOn(choices, { kind: 'group', group: g.group }) !== null;
@@ -35,7 +36,7 @@ export function WorkPart({ dossier, opinion }: { dossier: Dossier; opinion: Opin
       ),
     );
     const apart = worked ? sayApart(g) : null;
-    const does = worked?.standing ?? (g.standing === 'not' ? 'not' : 'left');
+    const { does } = stands.find((s) => s.group === g.group)!;
     return (
       <View
         key={g.group}

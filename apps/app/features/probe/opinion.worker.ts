@@ -1,4 +1,4 @@
-import { movedQuestions, opine, reasonsFor } from '@zither/visit';
+import { movedStands, opine, reasonsFor } from '@zither/visit';
 import type { Asked, Told } from './useOpinion.ts';
 
 function answered(data: Asked): Told | null {
@@ -10,15 +10,8 @@ function answered(data: Asked): Told | null {
       return { id, kind: 'reasons', reasons: reasonsFor(data.question, data.node) };
     case 'moved': {
       const { dossier, day, missing, tables } = data;
-      const questions = movedQuestions(dossier, day, missing, tables);
-      if (!questions) return null;
-      const groupsOf = (q: typeof questions.before) => opine(q).diagnosis.groups;
-      return {
-        id,
-        kind: 'moved',
-        before: groupsOf(questions.before),
-        after: groupsOf(questions.after),
-      };
+      const moved = movedStands(dossier, day, missing, tables);
+      return moved && { id, kind: 'moved', ...moved };
     }
   }
 }

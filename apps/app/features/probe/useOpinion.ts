@@ -1,7 +1,7 @@
 import { startTransition, useCallback, useEffect, useRef, useState } from 'react';
 import type { Dossier, TableChangeRow } from '@zither/contract';
-import type { GroupOpinion, Need } from '@zither/core';
-import type { Opinion, OpinionQuestion, Reasons } from '@zither/visit';
+import type { Need } from '@zither/core';
+import type { Opinion, OpinionQuestion, Reasons, Stand } from '@zither/visit';
 import { workersOf } from '../../ui/workers.ts';
 
 /** A question to the worker and its answer; answers to older questions are ignored. */
@@ -19,7 +19,7 @@ export interface MovedAsked {
 export type Told = { id: number } & (
   | { kind: 'opinion'; opinion: Opinion }
   | { kind: 'reasons'; reasons: Reasons }
-  | { kind: 'moved'; before: GroupOpinion[]; after: GroupOpinion[] }
+  | { kind: 'moved'; before: Stand[]; after: Stand[] }
 );
 
 type Unasked<T = Asked> = T extends Asked ? Omit<T, 'id'> : never;
@@ -121,18 +121,18 @@ export function useReasons(
 }
 
 /**
- * What is thought of the groups without the newest entry and with it, worked out beside the page; null until then.
+ * What the plan does with the groups of causes without the newest entry and with it, worked out beside the page; null until then.
  *
  * @param entry which entry, as one word; asked again only when it changes. null = there is none
  */
 export function useMovedGroups(
   entry: string | null,
   asked: MovedAsked,
-): { before: GroupOpinion[]; after: GroupOpinion[] } | null {
+): { before: Stand[]; after: Stand[] } | null {
   const [state, setState] = useState<{
     of: string;
-    before: GroupOpinion[];
-    after: GroupOpinion[];
+    before: Stand[];
+    after: Stand[];
   } | null>(null);
   const { ask } = useEngine((told) => {
     if (told.kind === 'moved' && entry !== null)

@@ -377,9 +377,13 @@ function allFactors(evidence: readonly Evidence[], tables: Tables): Factor[] {
   return [...alone, ...shared];
 }
 
-/** Whether a piece of evidence is a reading of an end of range, and not a squat that was watched. */
-const isOfRange = (e: Evidence): boolean =>
-  e.kind === 'together' || (e.kind === 'finding' && e.finding in RANGE_READINGS);
+/** Whether a piece of evidence is a squat or test that was watched to its end, and no reading of a range. Where pain stopped it, no range was seen. */
+const isWatched = (e: Evidence): boolean =>
+  !(
+    e.kind === 'together' ||
+    (e.kind === 'finding' && (e.finding in RANGE_READINGS || e.finding === 'painSeen')) ||
+    (e.kind === 'test' && e.outcome === 'pain')
+  );
 
 /**
  * How likely all that was seen and tested is, by which ends of range are short: what looks and tests say to the belief about the body. Readings are left
@@ -388,7 +392,7 @@ const isOfRange = (e: Evidence): boolean =>
  * @returns a table over the bits of {@link RANGE_ENDS}; only its ratios count
  */
 export function rangeFits(evidence: readonly Evidence[], tables: Tables = HOUSE_TABLES): number[] {
-  const seen = evidence.filter((e) => !isOfRange(e));
+  const seen = evidence.filter(isWatched);
   const joint = jointOf(bearingOn(allFactors(seen, tables), END_NODES), END_NODES);
   const fits = new Array<number>(1 << RANGE_ENDS.length).fill(0);
   joint.table.forEach((p, index) => {

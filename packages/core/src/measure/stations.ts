@@ -1,3 +1,4 @@
+import { END_OF_RANGE_DEG, type Asks } from '../safety/asks.ts';
 import type { MeasureId } from './measures.ts';
 
 /** Where the client is while something is measured, in the order in which the visit passes through them. */
@@ -43,7 +44,12 @@ export interface Station {
   errors: readonly string[];
   /** What ends it at once. */
   stop?: string;
+  /** The demands of the reading on the body, as of a drill: what a limit names is read no further than it allows. */
+  asks?: Asks;
 }
+
+/** A bend to its end. */
+const FULL = END_OF_RANGE_DEG;
 
 /**
  * The stations, in the order that moves the client least: each position is entered once, from standing to the floor, shoes off once
@@ -103,6 +109,14 @@ export const STATIONS: readonly Station[] = [
     position: 'barefoot',
     need: 'more',
     measures: ['kneeTravel', 'shankAtBottom'],
+    asks: {
+      free: true,
+      depthDeg: FULL,
+      hipFoldDeg: FULL,
+      kneeFlexionDeg: FULL,
+      ankleDeg: FULL,
+      shinDeg: FULL,
+    },
     usedFor: 'How much of the ankle the squat uses today.',
     landmarks: ['Front of the kneecap', 'Tip of the longest toe', 'Shin, a hand below the knee'],
     how: [
@@ -149,6 +163,7 @@ export const STATIONS: readonly Station[] = [
     need: 'setup',
     measures: ['kneeToWall', 'shinAngle'],
     either: ['kneeToWall', 'shinAngle'],
+    asks: { ankleDeg: FULL },
     usedFor: 'What limits the shin angle: how far the knee may go forward.',
     landmarks: ['Second toe', 'Heel', 'Shin bone, just below the knee'],
     how: [
@@ -165,6 +180,7 @@ export const STATIONS: readonly Station[] = [
     position: 'wall',
     need: 'more',
     measures: ['shinAngleStraight'],
+    asks: { ankleDeg: FULL },
     usedFor: 'Tells the calf (gastrocnemius) from soleus or the joint.',
     landmarks: ['Heel of the back foot', 'Shin bone of the back leg'],
     how: [
@@ -207,6 +223,7 @@ export const STATIONS: readonly Station[] = [
     position: 'allFours',
     need: 'more',
     measures: ['hipFoldNarrow', 'hipFoldMiddle', 'hipFoldWide'],
+    asks: { hipFoldDeg: FULL },
     usedFor: 'Where the back starts to round, and how open a stance this hip wants.',
     landmarks: ['Side of the trunk', 'Outside of the thigh', 'Low back'],
     how: [

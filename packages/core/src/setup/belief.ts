@@ -104,10 +104,12 @@ export interface UnreadFold {
 
 /** Ankle and fold one setup needs on both sides, ready to be compared with many guesses. */
 export interface SetupReach extends BothSides<Reach> {
-  /** What is thought of a fold nobody read, by the method; null = it is no limit there. */
-  unreadFold: UnreadFold | null;
+  /** What is thought of a fold nobody read, by the method. */
+  unreadFold: UnreadFold;
   /** A fold the screen allows at most, whatever the client has, degrees; Infinity = none. */
   foldCapDeg: number;
+  /** Dorsiflexion a clinician allows at most, whatever the client has, degrees; Infinity = no such limit. */
+  ankleCapDeg: BothSides<number>;
   /** Degrees of fold beyond the onset of rounding that the method tolerates here. */
   roundedDeg: number;
 }
@@ -136,17 +138,17 @@ const foldSpareOf = (reach: Reach, ankleDeg: number, fold: number, moved: number
     ? Infinity
     : fold - foldNeededAt(reach, ankleDeg + reach.pitchDeg) - moved;
 
-/** The fold of one guess at zero abduction as a setup may use it, degrees; Infinity = no limit. */
+/** The fold of one guess at zero abduction as a setup may use it, degrees. */
 const foldOf = (
   { isFoldRead, fold }: Belief,
-  { unreadFold, roundedDeg, foldCapDeg }: Omit<SetupReach, keyof BothSides<Reach>>,
+  {
+    unreadFold,
+    roundedDeg,
+    foldCapDeg,
+  }: Pick<SetupReach, 'unreadFold' | 'roundedDeg' | 'foldCapDeg'>,
   i: number,
 ): number => {
-  const own = isFoldRead
-    ? fold[i]!
-    : unreadFold
-      ? unreadFold.meanDeg + unreadFold.sdDeg * fold[i]!
-      : Infinity;
+  const own = isFoldRead ? fold[i]! : unreadFold.meanDeg + unreadFold.sdDeg * fold[i]!;
   return Math.min(own + roundedDeg, foldCapDeg);
 };
 
@@ -156,7 +158,11 @@ function holding(
   b: Belief,
   i: number,
 ): BothSides<number> & { fold: number; down: number } {
-  const ankles = { left: b.left[i]!, right: b.right[i]! };
+  const { ankleCapDeg } = reach;
+  const ankles = {
+    left: Math.min(b.left[i]!, ankleCapDeg.left),
+    right: Math.min(b.right[i]!, ankleCapDeg.right),
+  };
   const fold = foldOf(b, reach, i);
   const side = (s: Side) =>
     ankleSpareOf(reach[s], ankles[s], shift(reach[s].perUnit, b, i)) / SOFT_DEG.ankle;
@@ -194,7 +200,7 @@ export function shortFor(
   for (const side of SIDES) {
     const own = reach[side];
     if (own.neededDeg === null) continue;
-    const ankle = belief[side][i]!;
+    const ankle = Math.min(belief[side][i]!, reach.ankleCapDeg[side]);
     const spare = ankleSpareOf(own, ankle, shift(own.perUnit, belief, i));
     ankleShort[side] = normalShare(-spare / softAnkle);
     const enough = ankle + Math.max(0, -spare);
@@ -228,7 +234,7 @@ function extentOf(list: Float64Array): { most: number; size: number } {
 }
 
 /** Whether not even the freest guess gets down: its share would be 0 for every one, so they need not be asked. */
-function isHopeless(belief: Belief, { left: l, right: r }: SetupReach): boolean {
+function isHopeless(belief: Belief, { left: l, right: r, ankleCapDeg }: SetupReach): boolean {
   const [thigh, trunk, shank, balance] = [
     extentOf(belief.thigh).size,
     extentOf(belief.trunk).size,
@@ -246,7 +252,10 @@ function isHopeless(belief: Belief, { left: l, right: r }: SetupReach): boolean 
       if (endsDeg[end] < FAR_DEG) most = Math.min(most, endsDeg[end] + farthest(endsPerUnit[end]));
     return most;
   };
-  const least = Math.min(best(l, extentOf(belief.left).most), best(r, extentOf(belief.right).most));
+  const least = Math.min(
+    best(l, Math.min(extentOf(belief.left).most, ankleCapDeg.left)),
+    best(r, Math.min(extentOf(belief.right).most, ankleCapDeg.right)),
+  );
   return normalShare(least / SOFT_DEG.ankle) === 0;
 }
 
@@ -263,11 +272,13 @@ export function chanceOf(belief: Belief, reach: SetupReach, most = Infinity): nu
   const spareL = l.pitchDeg - l.neededDeg;
   const spareR = r.pitchDeg - r.neededDeg;
   const { isFoldRead } = belief;
-  const { unreadFold } = reach;
-  const hasFold =
-    (isFoldRead || unreadFold !== null || reach.foldCapDeg < Infinity) && l.foldNeededDeg !== null;
-  const foldMean = isFoldRead ? 0 : (unreadFold?.meanDeg ?? Infinity);
-  const foldSd = isFoldRead ? 1 : (unreadFold?.sdDeg ?? 0);
+  const { unreadFold, ankleCapDeg } = reach;
+  const [capL, capR] = [ankleCapDeg.left, ankleCapDeg.right];
+  // A setup that asks for more than a clinician allows has no chance, however likely the client has it.
+  if (capL + spareL < 0 || capR + spareR < 0) return neverCertain(0);
+  const hasFold = l.foldNeededDeg !== null;
+  const foldMean = isFoldRead ? 0 : unreadFold.meanDeg;
+  const foldSd = isFoldRead ? 1 : unreadFold.sdDeg;
   const [pl, pr] = [l.perUnit, r.perUnit];
   const [fl, fr] = [l.foldPerUnit, r.foldPerUnit];
   const isAlike = pl === pr;
@@ -286,7 +297,9 @@ export function chanceOf(belief: Belief, reach: SetupReach, most = Infinity): nu
     const [t, u, s, o] = [thigh[i]!, trunk[i]!, shank[i]!, balance[i]!];
     const movedL = pl.thigh * t + pl.trunk * u + pl.shank * s + pl.balance * o;
     const movedR = isAlike ? movedL : pr.thigh * t + pr.trunk * u + pr.shank * s + pr.balance * o;
-    let spare = Math.min(left[i]! + spareL - movedL, right[i]! + spareR - movedR);
+    const ankleL = left[i]! < capL ? left[i]! : capL;
+    const ankleR = right[i]! < capR ? right[i]! : capR;
+    let spare = Math.min(ankleL + spareL - movedL, ankleR + spareR - movedR);
     spare /= SOFT_DEG.ankle;
     for (const { deg, per } of ends)
       spare = Math.min(
@@ -300,11 +313,11 @@ export function chanceOf(belief: Belief, reach: SetupReach, most = Infinity): nu
       const has = own < reach.foldCapDeg ? own : reach.foldCapDeg;
       const foldL = fl.thigh * t + fl.trunk * u + fl.shank * s + fl.balance * o;
       const foldSpare = isShared
-        ? has - foldNeededAt(l, Math.min(left[i]!, right[i]!) + l.pitchDeg) - foldL
+        ? has - foldNeededAt(l, Math.min(ankleL, ankleR) + l.pitchDeg) - foldL
         : Math.min(
-            has - foldNeededAt(l, left[i]! + l.pitchDeg) - foldL,
+            has - foldNeededAt(l, ankleL + l.pitchDeg) - foldL,
             has -
-              foldNeededAt(r, right[i]! + r.pitchDeg) -
+              foldNeededAt(r, ankleR + r.pitchDeg) -
               (fr.thigh * t + fr.trunk * u + fr.shank * s + fr.balance * o),
           );
       spare = Math.min(spare, foldSpare / SOFT_DEG.fold);

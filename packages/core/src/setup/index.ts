@@ -50,7 +50,7 @@ export {
   type SetupReach,
   type TrialSeen,
 } from './belief.ts';
-export { foldCapOf, reachOf } from './setupReach.ts';
+export { ankleCapOf, foldCapOf, reachOf } from './setupReach.ts';
 export { intervalsOf, type Interval } from './interval.ts';
 export {
   placed,

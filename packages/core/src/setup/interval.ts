@@ -17,6 +17,12 @@ export interface Interval {
 /** Guesses of each half that are solved: whole windows cost more than a table, and two quantiles need no more. */
 const SOLVED = 64;
 
+const NO_CAPS = {
+  roundedDeg: 0,
+  foldCapDeg: Infinity,
+  ankleCapDeg: { left: Infinity, right: Infinity },
+} as const;
+
 /** The 95 % interval of weighed values by their quantiles; null where an end is no number at all. */
 function intervalOf(values: readonly { value: number; weight: number }[]): Interval | null {
   const sorted = [...values].sort((a, b) => a.value - b.value);
@@ -37,14 +43,14 @@ function intervalOf(values: readonly { value: number; weight: number }[]): Inter
  * How far room and deepest depth of one side may be off: the same setup solved anew for guesses of the belief at ankle, fold, lengths and
  * balance point. Degrees.
  *
- * @param fold beyond the onset of rounding the method tolerates, and what the screen allows at most, whatever the client has
+ * @param caps fold beyond the onset of rounding that the method tolerates, and what the screen allows at most, whatever the client has
  * @returns null where more than one guess in forty does not get under way at all
  */
 export function intervalsOf(
   { body: as, limits, setup, target }: Case,
   belief: Belief,
   side: Side,
-  fold: Pick<SetupReach, 'roundedDeg' | 'foldCapDeg'> = { roundedDeg: 0, foldCapDeg: Infinity },
+  caps: Pick<SetupReach, 'roundedDeg' | 'foldCapDeg' | 'ankleCapDeg'> = NO_CAPS,
 ): { roomDeg: Interval | null; depthDeg: Interval | null } {
   const body = resolveBody(as);
   const depth = toRad(target.thighDepthDeg);
@@ -67,12 +73,15 @@ export function intervalsOf(
     );
     const own: Limits = {
       ...limits,
-      dorsiflexionDeg: { left: belief.left[i]!, right: belief.right[i]! },
+      dorsiflexionDeg: {
+        left: Math.min(belief.left[i]!, caps.ankleCapDeg.left),
+        right: Math.min(belief.right[i]!, caps.ankleCapDeg.right),
+      },
       hipFold:
         limits.hipFold && belief.isFoldRead
           ? {
               ...limits.hipFold,
-              atZeroAbductionDeg: Math.min(belief.fold[i]! + fold.roundedDeg, fold.foldCapDeg),
+              atZeroAbductionDeg: Math.min(belief.fold[i]! + caps.roundedDeg, caps.foldCapDeg),
             }
           : limits.hipFold,
     };

@@ -50,6 +50,8 @@ const isAlike = (a: readonly SetupTried[], b: readonly SetupTried[]): boolean =>
   a.length === b.length && a.every((t, i) => t === b[i]);
 
 function workedOut(question: SetupQuestion, tried: readonly SetupTried[]): Belief {
+  // Limits of the day say what may be done, not what the body showed.
+  const free = { ...question, safety: [] };
   const after = tried.reduce(
     (belief, t) =>
       // Pain stopped it: what was not gone down to gives no information about the limits. A tuck tells where rounding begins, tolerated or not.
@@ -57,7 +59,7 @@ function workedOut(question: SetupQuestion, tried: readonly SetupTried[]): Belie
         ? belief
         : afterTrial(
             belief,
-            { ...reachOf(question, t.profile, t), ...(seenOf(t).tucked ? { roundedDeg: 0 } : {}) },
+            { ...reachOf(free, t.profile, t), ...(seenOf(t).tucked ? { roundedDeg: 0 } : {}) },
             seenOf(t),
           ),
     startBelief(question),

@@ -41,7 +41,7 @@ const KINDS_MOST = 2;
 /** Guesses of each half asked while looking; what is found is asked of all. */
 const GUESSES = 64;
 
-/** Needs of a setup for a client whose ankles gained this much: to each of them it asks as much less. */
+/** Needs of a setup for a client whose ankles gained this much: to each of them it asks as much less, up to what a clinician allows. */
 function afterGain(reach: SetupReach, by: BothSides<number>): SetupReach {
   if (by.left === 0 && by.right === 0) return reach;
   const of = (own: Reach, gain: number): Reach => ({
@@ -50,7 +50,13 @@ function afterGain(reach: SetupReach, by: BothSides<number>): SetupReach {
     // Feet that gain differently no longer share one table.
     foldNeededDeg: by.left === by.right ? own.foldNeededDeg : (own.foldNeededDeg?.slice() ?? null),
   });
-  return { ...reach, left: of(reach.left, by.left), right: of(reach.right, by.right) };
+  const { left, right } = reach.ankleCapDeg;
+  return {
+    ...reach,
+    left: of(reach.left, by.left),
+    right: of(reach.right, by.right),
+    ankleCapDeg: { left: left - by.left, right: right - by.right },
+  };
 }
 
 /** What each side gains when both come up to a level, whole degrees. */

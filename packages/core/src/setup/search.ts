@@ -12,6 +12,7 @@ import {
   type Support,
 } from '../linkage/setup.ts';
 import { limitsForSide } from '../window/limits.ts';
+import { allowedAnkles } from '../safety/obey.ts';
 import type { Case } from '../window/solve.ts';
 import { workingShankDeg } from '../window/workingPoint.ts';
 import { windowAt, type Window } from '../window/window.ts';
@@ -32,7 +33,7 @@ import {
   type SetupQuestion,
 } from './question.ts';
 import { reachTables, type PerUnit, type Reach } from './reach.ts';
-import { foldIn, reachOf, shankNodes, slopesOf, withFold } from './setupReach.ts';
+import { besideSides, reachOf, shankNodes, slopesOf, withFold } from './setupReach.ts';
 
 /** A setup at a depth. */
 export interface Placed {
@@ -154,7 +155,8 @@ export function placed(
   const body = resolveBody(question.body);
   const base = caseFor(question, profile, setup, targetDepthDeg);
   const target = base.target.thighDepthDeg;
-  const side = lowerSide(question.dorsiflexionDeg);
+  const usable = allowedAnkles(question.dorsiflexionDeg, question.safety ?? []);
+  const side = lowerSide(usable);
   const seen = lookOf(buildLinkage(body, base.setup, side), base, side, profile, target);
   if (!seen) return null;
   const found = { setup: base.setup, targetDepthDeg: target, ...seen };
@@ -301,7 +303,8 @@ export function reachesAround(
   const supports = options.supports ?? supportsOf(question.kit, profile, body);
   const holds = (options.holds ?? question.holds).filter((h) => loadIn(h, question) !== null);
   const asked = depthAsked(question, profile);
-  const side = lowerSide(question.dorsiflexionDeg);
+  const usable = allowedAnkles(question.dorsiflexionDeg, question.safety ?? []);
+  const side = lowerSide(usable);
   const list: Reached[] = [];
   // A foot that gives way earlier than the method begins leaves nothing to search.
   if (stances.length === 0 || toes.length === 0) return list;
@@ -324,11 +327,11 @@ export function reachesAround(
     const most = caseOn(supports[0]!)(stances[0]!, toes[0]!).target.thighDepthDeg;
     const under = (options.depths ?? depthsUnder(asked)).filter((d) => d <= most + 1e-9);
     const targets = under.length > 0 ? under : [most];
-    const ankle = question.dorsiflexionDeg[side];
+    const ankle = usable[side];
     const pitchOf = (base: Case) => toDeg(buildLinkage(body, base.setup, side).foot.pitch);
     const slopeOn = (support: Support) =>
       slopeOver(stances, toes, (stance, toe) => {
-        const base = withFold(caseOn(support)(stance, toe), profile);
+        const base = withFold(caseOn(support)(stance, toe));
         return slopesOf(body, base, side, targets, ankle + pitchOf(base));
       });
     // Slopes cost as much as the setups themselves: worked out on the lowest and the highest support, straight between them.
@@ -345,7 +348,7 @@ export function reachesAround(
           const link = buildLinkage(body, base.setup, side);
           let kept: Reach[] | undefined;
           const tables = (): Reach[] => {
-            const folding = withFold(base, profile);
+            const folding = withFold(base);
             return (kept ??= reachTables(
               link,
               limitsForSide(folding.limits, side),
@@ -353,13 +356,13 @@ export function reachesAround(
               sharedNodes(question, folding, toDeg(link.foot.pitch)),
             ));
           };
-          const fold = foldIn(question, profile, base.setup);
+          const beside = besideSides(question, profile, base.setup);
           targets.forEach((targetDepthDeg, i) => {
             const reach = (): SetupReach => {
               const at = low(stance, toe, i);
               const slope = share > 0 ? between(at, high(stance, toe, i), share) : at;
               const own: Reach = { ...tables()[i]!, ...slope };
-              return { left: own, right: own, ...fold };
+              return { left: own, right: own, ...beside };
             };
             list.push({ setup: base.setup, targetDepthDeg, reach, base, link });
           });
@@ -416,7 +419,8 @@ export function searchSetups(
   options: SearchOptions = {},
 ): FoundSetup[] {
   const body = resolveBody(question.body);
-  const side = lowerSide(question.dorsiflexionDeg);
+  const usable = allowedAnkles(question.dorsiflexionDeg, question.safety ?? []);
+  const side = lowerSide(usable);
   const list = reachesAround(question, profile, options).flatMap(
     ({ setup, targetDepthDeg, reach, base, link }): FoundSetup[] => {
       const seen = lookOf(link, base, side, profile, targetDepthDeg);

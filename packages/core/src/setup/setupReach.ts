@@ -1,7 +1,8 @@
 import { resolveBody, type ResolvedBody } from '../body/resolveBody.ts';
 import { toDeg } from '../geometry/angles.ts';
 import { buildLinkage } from '../linkage/linkage.ts';
-import { SIDES, type Setup, type Side } from '../linkage/setup.ts';
+import { SIDES, type BothSides, type Setup, type Side } from '../linkage/setup.ts';
+import { allowedAnkles } from '../safety/obey.ts';
 import { limitsForSide } from '../window/limits.ts';
 import type { Case } from '../window/solve.ts';
 import type { SetupReach } from './belief.ts';
@@ -33,7 +34,7 @@ const UNITS = Object.keys(STEP) as (keyof PerUnit)[];
 /** Shanks at which the fold is worked out for a side, covering all of what its ankle may be; empty when no fold limit counts. */
 export function shankNodes(question: SetupQuestion, base: Case, side: Side, pitchDeg: number) {
   if (!base.limits.hipFold) return new Float64Array(0);
-  const around = question.dorsiflexionDeg[side] + pitchDeg;
+  const around = base.limits.dorsiflexionDeg[side] + pitchDeg;
   const spread = SPREAD_SD * question.uncertainty.dorsiflexionDeg[side] + NODE_DEG;
   const count = Math.max(3, Math.ceil((2 * spread) / NODE_DEG) + 1);
   return Float64Array.from(
@@ -118,17 +119,20 @@ export const foldCapOf = ({ safety = [] }: Pick<SetupQuestion, 'safety'>): numbe
   );
 
 /** A setup in which what it asks of the fold counts although none was read: only for working out what it needs. */
-export const withFold = (base: Case, profile: MethodProfile): Case =>
-  base.limits.hipFold || !unreadFoldOf(profile)
-    ? base
-    : { ...base, limits: { ...base.limits, hipFold: LEVEL } };
+export const withFold = (base: Case): Case =>
+  base.limits.hipFold ? base : { ...base, limits: { ...base.limits, hipFold: LEVEL } };
 
-/** Everything about the fold that is the same on both sides of a setup. */
-export const foldIn = (
+/** Dorsiflexion a clinician allows at most, degrees; Infinity = no such limit. */
+export const ankleCapOf = ({ safety = [] }: Pick<SetupQuestion, 'safety'>): BothSides<number> =>
+  allowedAnkles({ left: Infinity, right: Infinity }, safety ?? []);
+
+/** The part of a setup's needs that is the same on both sides: caps of the screen and the fold. */
+export const besideSides = (
   question: Pick<SetupQuestion, 'safety'>,
   profile: MethodProfile,
   setup: Pick<Setup, 'loadKg'>,
-): Pick<SetupReach, 'foldCapDeg' | 'roundedDeg' | 'unreadFold'> => ({
+): Omit<SetupReach, keyof BothSides<Reach>> => ({
+  ankleCapDeg: ankleCapOf(question),
   foldCapDeg: foldCapOf(question),
   roundedDeg: roundingIn(profile, setup),
   unreadFold: unreadFoldOf(profile),
@@ -141,12 +145,12 @@ export function reachOf(
   { setup, targetDepthDeg }: { setup: Setup; targetDepthDeg: number },
 ): SetupReach {
   const body = resolveBody(question.body);
-  const base = withFold(caseFor(question, profile, setup, targetDepthDeg), profile);
+  const base = withFold(caseFor(question, profile, setup, targetDepthDeg));
   const targets = [base.target.thighDepthDeg];
   const of = (side: Side): Reach => {
     const pitch = toDeg(buildLinkage(body, base.setup, side).foot.pitch);
     const [reach] = sideReaches(body, base, side, targets, shankNodes(question, base, side, pitch));
-    const shank = question.dorsiflexionDeg[side] + pitch;
+    const shank = base.limits.dorsiflexionDeg[side] + pitch;
     const [slopes] = slopesOf(
       body,
       base,
@@ -157,5 +161,5 @@ export function reachOf(
     return { ...reach!, ...slopes! };
   };
   const [left, right] = SIDES.map(of) as [Reach, Reach];
-  return { left, right, ...foldIn(question, profile, setup) };
+  return { left, right, ...besideSides(question, profile, setup) };
 }

@@ -106,11 +106,9 @@ export function waysFor(
     }
     case 'fold': {
       // Where none was read, the belief counts in standard deviations of what an unread fold may be.
-      const unit = belief.isFoldRead ? 1 : unreadFoldOf(profile)?.sdDeg;
+      const unit = belief.isFoldRead ? 1 : unreadFoldOf(profile).sdDeg;
       const ways = belief.isFoldRead ? WAYS : WAYS_UNREAD;
-      return unit
-        ? waysOf(belief, belief.fold, { shift: 0, slope: 1 }, spreads.foldDeg / unit, ways)
-        : null;
+      return waysOf(belief, belief.fold, { shift: 0, slope: 1 }, spreads.foldDeg / unit, ways);
     }
     case 'ankleLeft':
     case 'ankleRight': {

@@ -5,7 +5,7 @@ import { buildLinkage } from '../linkage/linkage.ts';
 import type { Setup } from '../linkage/setup.ts';
 import { NAMED_DEPTHS_DEG, limitsForSide } from '../window/limits.ts';
 import type { UnreadFold } from './belief.ts';
-import type { MethodProfile } from './profiles.ts';
+import { BALANCED, type MethodProfile } from './profiles.ts';
 import { limitsUnder } from './question.ts';
 import { foldNeededAt, reachTables } from './reach.ts';
 
@@ -21,23 +21,25 @@ const BETWEEN_PEOPLE_DEG = 16;
 /** So many are short of fold in their method's own squat: as common as the tables say room in the hip is (house default). */
 export const FOLD_SHORT_SHARE = 0.1;
 
-const kept = new WeakMap<MethodProfile, UnreadFold | null>();
+const kept = new WeakMap<MethodProfile, UnreadFold>();
 
 /**
  * What is thought of a fold nobody read: of average bodies in the method's own squat to the crease, in the middle of its stances and foot angles with
- * nothing in the hands, so many are short of fold as the tables say room in the hip is common.
- *
- * @returns null where that squat balances with no fold at all: then an unread fold is no limit
+ * nothing in the hands, so many are short of fold as the tables say room in the hip is common. A method in which an average body does not get down that
+ * far by itself, since it sits to something, takes the balanced method's.
  */
-export function unreadFoldOf(profile: MethodProfile): UnreadFold | null {
+export function unreadFoldOf(profile: MethodProfile): UnreadFold {
   const known = kept.get(profile);
   if (known !== undefined) return known;
-  const made = workedOut(profile);
+  const needed = [profile, BALANCED].map(foldAsked).find(Number.isFinite)!;
+  const spare = -normalQuantile(FOLD_SHORT_SHARE) * BETWEEN_PEOPLE_DEG;
+  const made = { meanDeg: needed + spare, sdDeg: BETWEEN_PEOPLE_DEG };
   kept.set(profile, made);
   return made;
 }
 
-function workedOut(profile: MethodProfile): UnreadFold | null {
+/** Fold that the method's own squat to the crease asks of an average body, degrees; Infinity where it does not get down with any. */
+function foldAsked(profile: MethodProfile): number {
   const body = resolveBody(AVERAGE_BODY);
   const { stancePerShoulderWidth: width, toeOutDeg: toes } = profile;
   const toe = (toes.least + toes.most) / 2;
@@ -60,10 +62,7 @@ function workedOut(profile: MethodProfile): UnreadFold | null {
     [NAMED_DEPTHS_DEG.crease],
     Float64Array.of(shank),
   );
-  const needed = reach ? foldNeededAt(reach, shank) : Infinity;
-  if (!Number.isFinite(needed)) return null;
-  const spare = -normalQuantile(FOLD_SHORT_SHARE) * BETWEEN_PEOPLE_DEG;
-  return { meanDeg: needed + spare, sdDeg: BETWEEN_PEOPLE_DEG };
+  return reach ? foldNeededAt(reach, shank) : Infinity;
 }
 
 /** A fold that is no other in another stance; how much of it there is does not enter what a setup needs. */
