@@ -16,6 +16,25 @@ import {
 const isAt = (cause: CauseId, side: Side | null, isTrue: (node: number) => boolean): boolean =>
   NODES.some((n, i) => n.cause === cause && (n.side === null || n.side === side) && isTrue(i));
 
+/**
+ * How well it fits a cause at work that nothing was seen of it, beside a cause that is not: so often it does not show at all; else it shows in at least one
+ * of these, drawn one by one in every pattern; what is there is missed, beside what is not there being called clean, at the odds of who looked.
+ */
+function notSeenChance(list: readonly { there: number; missed: number }[], hides: number): number {
+  let [fits, shown] = [0, 0];
+  for (let pattern = 1; pattern < 2 ** list.length; pattern += 1) {
+    let [likely, seen] = [1, 1];
+    list.forEach(({ there, missed }, i) => {
+      const is = (pattern >> i) & 1;
+      likely *= is ? there : 1 - there;
+      if (is) seen *= missed / (1 - missed);
+    });
+    shown += likely;
+    fits += likely * seen;
+  }
+  return shown > 0 ? hides + ((1 - hides) * fits) / shown : 1;
+}
+
 /** Chance of one piece of evidence in a world where these causes are true; written again, from the words of the tables. */
 export function evidenceChance(
   e: Evidence,
@@ -33,8 +52,13 @@ export function evidenceChance(
     }
     case 'clean': {
       let chance = 1;
+      // A short ankle shows alike whether the joint ends it or something in front of it.
+      const isAtWork = (n: (typeof NODES)[number], i: number) =>
+        n.cause === 'ankleJoint'
+          ? isTrue(i) || isAt('ankleBlock', n.side, isTrue)
+          : n.cause !== 'ankleBlock' && isTrue(i);
       NODES.forEach((n, i) => {
-        if (!isTrue(i)) return;
+        if (!isAtWork(n, i)) return;
         // All that this cause shows as on its side, as a look can tell it.
         const shows = tables.links
           .filter((l) => l.cause === n.cause && l.strength !== 'against')
@@ -53,14 +77,14 @@ export function evidenceChance(
           )
         )
           return;
-        let [looked, all] = [0, 0];
-        for (const l of shows) {
-          const weight = tables.strength[l.strength];
-          all += weight;
-          const part = e.of.find((p) => p.finding === l.finding && p.side === l.side);
-          if (part) looked += weight * (1 - part.missed / (1 - part.missed));
-        }
-        if (all > 0) chance *= 1 - looked / all;
+        const isRange = ['ankleJoint', 'hipFoldRoom'].includes(n.cause);
+        chance *= notSeenChance(
+          shows.map((l) => {
+            const part = e.of.find((p) => p.finding === l.finding && p.side === l.side);
+            return { there: tables.strength[l.strength], missed: part?.missed ?? 0.5 };
+          }),
+          isRange ? 0.15 : 0.5,
+        );
       });
       return chance;
     }

@@ -75,8 +75,9 @@ export interface Signs {
   isKneesOutCued?: boolean | undefined;
 }
 
-/** How likely a fault is there although this observer looked for it and did not see it (house defaults). */
-const MISSED = { measured: 0.15, eye: 0.4 } as const;
+/** How likely a fault is there although this observer looked for it and did not see it: as often as it is not there where they call it slight. One error, both ways. */
+const missedBy = ({ sure }: Tables, by: 'measured' | 'eye'): number =>
+  Math.min(0.5, 1 - sure[by].slight);
 
 const odds = (p: number): number => p / (1 - p);
 /** Two observers of one thing: their odds multiply, from even odds. */
@@ -123,7 +124,7 @@ export function evidenceOf(signs: Signs, tables: Tables = HOUSE_TABLES): Evidenc
     );
   };
   const ankles = { left: ankleOf('left'), right: ankleOf('right') };
-  list.push(...rangeEvidence(signs, ankles), ...cleanEvidence(signs));
+  list.push(...rangeEvidence(signs, ankles), ...cleanEvidence(signs, tables));
   for (const side of SIDES) {
     const at = (values: OneOrBoth | undefined) => values?.[side] ?? null;
     const bent = ankles[side];
@@ -207,11 +208,14 @@ function rangeEvidence(
 }
 
 /** What was looked for and not seen, as one piece of evidence; none where nothing was. */
-function cleanEvidence({ findings = [], lookedAt = [], lookedAtByCamera = [] }: Signs): Evidence[] {
+function cleanEvidence(
+  { findings = [], lookedAt = [], lookedAtByCamera = [] }: Signs,
+  tables: Tables,
+): Evidence[] {
   const of = lookedAt.flatMap((fault): CleanPart[] => {
     if (fault === 'pain') return [];
     const seen = findings.filter((f) => f.fault === fault);
-    const missed = MISSED[lookedAtByCamera.includes(fault) ? 'measured' : 'eye'];
+    const missed = missedBy(tables, lookedAtByCamera.includes(fault) ? 'measured' : 'eye');
     // Seen of no side it may be either.
     if (seen.some((f) => (f.side ?? null) === null)) return [];
     const sides = SIDED_FINDINGS.includes(fault) ? SIDES : [null];
@@ -246,11 +250,11 @@ function seenOnce(findings: readonly SeenFault[], tables: Tables): Evidence[] {
     side = null,
     phase = null,
     by = 'measured',
-    missedBy,
+    missedBy: other,
     onlyUnderLoad,
   } of findings) {
     const said = tables.sure[by][severity];
-    const sure = missedBy ? together(said, MISSED[missedBy]) : said;
+    const sure = other ? together(said, missedBy(tables, other)) : said;
     if (fault === 'pain') add('painSeen', null, sure);
     else add(fault, side, sure, phase);
     if (onlyUnderLoad) underLoad = Math.max(underLoad, sure);

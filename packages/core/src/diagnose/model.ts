@@ -79,8 +79,9 @@ export const RANGE_ENDS: readonly {
 export const endShare = (nodes: readonly number[]): number =>
   1 - nodes.reduce((none, node) => none * (1 - CAUSES[NODES[node]!.cause].prior), 1);
 
-/** A finding that shows without any of its causes (house default). */
+/** A finding that shows without any of its causes; many stop short because they always have (house defaults). */
 const LEAK = 0.04;
+const LEAK_OF: Readonly<Partial<Record<FindingId, number>>> = { depthShort: 0.1 };
 /** A test that helps, hurts or worsens without reason (house defaults). */
 const CHANCE = { relief: 0.08, worse: 0.05, pain: 0.01 } as const;
 /** A cause that blocks a test lets it turn out well only so often (house default). */
@@ -192,7 +193,7 @@ export function findingChance(
 ): number {
   const { toward, against } = parentsOf(finding, side, tables, phase);
   const held = against.reduce((rest, p) => (isTrue(p.node) ? rest * (1 - p.strength) : rest), 1);
-  return noisyOr(LEAK, toward, isTrue) * held;
+  return noisyOr(LEAK_OF[finding] ?? LEAK, toward, isTrue) * held;
 }
 
 const testPulls = (test: TestId, side: Side | null, tables: Tables): TestPulls =>
@@ -301,26 +302,44 @@ const shows = new WeakMap<
   { of: Tables['strength']; shows: ReturnType<typeof showsOf> }
 >();
 
+/** How often something at work shows in nothing that a look has: an end of range, which the squat asks for, and any other cause, which it need not ask for (house defaults). */
+const HIDES = { range: 0.15, other: 0.5 } as const;
+
+/** All that shows by itself: a short end, whichever of its causes ends it, and every other cause. */
+const SHOWING: readonly { nodes: readonly number[]; hides: number }[] = [
+  ...RANGE_ENDS.map(({ nodes }) => ({ nodes, hides: HIDES.range })),
+  ...NODES.flatMap((_, node) =>
+    RANGE_ENDS.some((end) => end.nodes.includes(node))
+      ? []
+      : [{ nodes: [node], hides: HIDES.other }],
+  ),
+];
+
 /**
- * Looked for and not seen. A cause shows somewhere, and mostly not everywhere: where it was seen to show, that other findings of it were not says nothing;
- * where nothing of it was seen, it is less likely by as much as it would have been noticed in what was looked at of all that it shows as.
+ * Looked for and not seen. A cause shows somewhere, and mostly not everywhere: where it was seen to show, that other findings of it were not says nothing.
+ * Where nothing of it was seen, each finding that was looked for is absent as its link says, or was missed as often as whoever looked misses.
  */
 function cleanFactors(
   { of, seen }: Extract<Evidence, { kind: 'clean' }>,
   tables: Tables,
 ): Factor[] {
-  return showsOf(tables).flatMap((list, node): Factor[] => {
+  const shows = showsOf(tables);
+  return SHOWING.flatMap(({ nodes, hides }): Factor[] => {
+    const list = nodes.flatMap((node) => shows[node]!);
     const isSeen = list.some((l) =>
       seen.some((f) => f.finding === l.finding && (f.side === null || f.side === l.side)),
     );
     if (isSeen) return [];
-    let [noticed, all] = [0, 0];
+    let [clean, nowhere] = [1, 1];
     for (const { finding, side, strength } of list) {
       const part = of.find((p) => p.finding === finding && p.side === side);
-      all += strength;
-      if (part) noticed += (strength * (1 - 2 * part.missed)) / (1 - part.missed);
+      nowhere *= 1 - strength;
+      if (part) clean *= 1 - strength * (1 - part.missed / (1 - part.missed));
     }
-    return noticed > 0 ? [factorOf([node], (is) => (is(node) ? 1 - noticed / all : 1))] : [];
+    if (clean === 1) return [];
+    // It shows somewhere, so that none of its findings is there is ruled out.
+    const fits = hides + ((1 - hides) * (clean - nowhere)) / (1 - nowhere);
+    return [factorOf(nodes, (is) => (nodes.some(is) ? fits : 1))];
   });
 }
 
