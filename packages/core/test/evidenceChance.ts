@@ -40,6 +40,7 @@ export function evidenceChance(
   e: Evidence,
   isTrue: (node: number) => boolean,
   tables: Tables = HOUSE_TABLES,
+  stops: boolean | null = null,
 ): number {
   switch (e.kind) {
     case 'test':
@@ -99,7 +100,7 @@ export function evidenceChance(
         const isShort = causes.some((c) => isAt(c, e.side, isTrue));
         return isShort ? e.sure / share : (1 - e.sure) / (1 - share);
       }
-      const there = findingChance(e.finding, e.side, isTrue, tables);
+      const there = findingChance(e.finding, e.side, isTrue, tables, null, stops);
       return e.sure * there + (1 - e.sure) * (1 - there);
     }
   }

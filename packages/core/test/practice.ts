@@ -1,5 +1,5 @@
 import {
-  afterTrial,
+  beliefAfter,
   chanceOf,
   isClean,
   loopAfter,
@@ -22,13 +22,13 @@ import {
   type SetupTried,
   type SpreadDefaults,
 } from '../src/index.ts';
-import { simulateTrial } from '../src/practice/index.ts';
+import { simulateTrial, simulateUse } from '../src/practice/index.ts';
 
 /** A client of whom everything is known, and what was measured of them. */
 export interface PracticeClient {
   question: SetupQuestion;
   /** The same client with the true lengths, and one guess: the truth. */
-  truth: { question: SetupQuestion; guess: Belief; balance: number };
+  truth: { question: SetupQuestion; guess: Belief; balance: number; use: number };
 }
 
 /** How the people of a simulation vary against what the belief assumes. */
@@ -108,6 +108,7 @@ export function practiceClient(
         weight: one(1),
       },
       balance: uncertainty.balance * z[6]!,
+      use: simulateUse(random),
     },
   };
 }
@@ -136,7 +137,26 @@ export function optionsFor(
 }
 
 const tryOut = (client: PracticeClient, profile: MethodProfile, at: Placed, random: Random) =>
-  simulateTrial(trueReach(client, profile, at), client.truth.guess, random);
+  simulateTrial(trueReach(client, profile, at), client.truth.guess, client.truth.use, random);
+
+/** A trial as it is kept: heels and tuck were looked at. */
+export const recordOf = (
+  { setup, targetDepthDeg }: Placed,
+  profile: MethodProfile,
+  seen: ReturnType<typeof simulateTrial>,
+): SetupTried => ({
+  setup,
+  targetDepthDeg,
+  profile,
+  depthDeg: seen.reached ? targetDepthDeg : targetDepthDeg - 12,
+  heelRose: seen.heelRose,
+  knees: { left: 'over', right: 'over' },
+  tuckFromDeg: seen.tucked ? targetDepthDeg - 10 : null,
+  faults: [],
+  lookedAt: ['heels', 'tuck'],
+  comfort: null,
+  pain: false,
+});
 
 /** Chances foretold beside what then happened, after so many trials of setups picked at random. */
 export function foretold(
@@ -148,16 +168,12 @@ export function foretold(
 ): { chance: number; happened: boolean; belief: Belief } | null {
   const { question } = client;
   const any = () => options[Math.floor(random() * options.length)];
-  let belief = startBelief(question);
+  const tried: SetupTried[] = [];
   for (let n = 0; n < trials; n += 1) {
     const at = any();
-    if (at)
-      belief = afterTrial(
-        belief,
-        reachOf(question, profile, at),
-        tryOut(client, profile, at, random),
-      );
+    if (at) tried.push(recordOf(at, profile, tryOut(client, profile, at, random)));
   }
+  const belief = beliefAfter(question, tried);
   const at = any();
   return at
     ? {
@@ -201,19 +217,7 @@ export function trialsToClean(
     if (!pick) break;
     const seen = tryOut(client, profile, pick, random);
     if (order !== 'advised') left.splice(left.indexOf(pick as FoundSetup), 1);
-    tried.push({
-      setup: pick.setup,
-      targetDepthDeg: pick.targetDepthDeg,
-      profile,
-      depthDeg: seen.reached ? pick.targetDepthDeg : pick.targetDepthDeg - 12,
-      heelRose: seen.heelRose,
-      knees: { left: 'over', right: 'over' },
-      tuckFromDeg: seen.tucked ? pick.targetDepthDeg - 10 : null,
-      faults: [],
-      lookedAt: TRIAL_PARTS,
-      comfort: null,
-      pain: false,
-    });
+    tried.push({ ...recordOf(pick, profile, seen), lookedAt: TRIAL_PARTS });
     if (isClean(seen) && wentClean(tried.at(-1)!) && trueChance(client, profile, pick) >= 0.6)
       return n;
   }

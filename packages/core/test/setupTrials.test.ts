@@ -1,5 +1,4 @@
 import {
-  afterTrial,
   BALANCED,
   beliefAfter,
   CHANCE,
@@ -248,11 +247,7 @@ describe('the trial loop', () => {
     const question = client();
     const belief = startBelief(question);
     const reach = reachOf(question, BALANCED, record());
-    const after = afterTrial(belief, reach, {
-      reached: true,
-      heelRose: { left: true, right: true },
-      tucked: false,
-    });
+    const after = beliefAfter(question, [record({ heelRose: { left: true, right: true } })]);
     const mean = (values: Float64Array, w: Float64Array) =>
       values.reduce((sum, v, i) => sum + v * w[i]!, 0);
     expect(mean(after.thigh, after.weight)).toBeGreaterThan(mean(belief.thigh, belief.weight));

@@ -2,6 +2,7 @@ import type { Dossier } from '@zither/contract';
 import {
   foldLimitOf,
   OTHER_HOLDS,
+  tablesWith,
   turnFurtherBy,
   uncertaintyOf,
   type KitPiece,
@@ -77,6 +78,7 @@ export function finderQuestion(
       rules.spreads,
     ),
     rules: { spreads: rules.spreads, chance: rules.chance },
+    tables: tablesWith(rules.changes ?? []),
     turnFurther: sides && turnFurtherBy(sides),
     heelsRoseIn: heelsRoseIn(dossier),
     footLost: footLostOf(dossier).map(({ stanceWidthMm, toeOutDeg, depthDeg }) => ({

@@ -222,7 +222,7 @@ export function chanceShown(chance: number, method: MethodProfile, ground: Groun
 
 /** How many looks and tests weigh on the body; none where nothing was seen or tested. */
 function looksOfGround({ basis }: Ground): TraceInput[] {
-  const pieces = basis.question.watched?.pieces ?? 0;
+  const pieces = (basis.question.watched ?? []).reduce((sum, w) => sum + w.pieces, 0);
   return pieces > 0
     ? [input({ id: 'looksAndTests', value: pieces, unit: 'count', basis: 'measured' })]
     : [];

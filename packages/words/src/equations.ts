@@ -130,8 +130,8 @@ export const EQUATIONS = {
   trial: {
     number: 14,
     name: 'What a trial teaches',
-    says: 'Each guess is weighed by how well it explains what the reps showed; 6 of 100 trials show what the limits do not explain.',
-    source: 'Bayes’ rule; the share of lapses is a house default',
+    says: 'Each guess is weighed by how well its ankles and fold in that setup explain the reps, by the error of who looked.',
+    source: 'Bayes’ rule; how ends show is the house’s tables',
     test: core(
       'belief',
       'a clean trial makes the same setup likelier; a left heel that rose lowers the left ankle alone',

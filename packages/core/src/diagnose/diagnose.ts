@@ -1,13 +1,13 @@
 import { neverCertain } from '../chance/certain.ts';
 import { FAULT_IDS, FAULTS, type FaultId, type Phase, type Severity } from '../faults/table.ts';
 import type { Side } from '../linkage/setup.ts';
-import { CAUSES, type CauseId } from './causes.ts';
+import { CAUSES, type CauseId } from '../causes/causes.ts';
 import { evidenceOf, type Signs } from './evidence.ts';
 import { aheadOf, mayChangePlan, PLAN_FROM } from './foresight.ts';
 import { ledgersOf, type Weight } from './ledger.ts';
 import { groupBeliefs, membersOf, type GroupBelief } from './groups.ts';
-import type { FindingId } from './links.ts';
-import { causesBehind, NODES, posterior } from './model.ts';
+import type { FindingId } from '../causes/links.ts';
+import { causesBehind, NODES, posterior } from '../causes/model.ts';
 import {
   isThere,
   testKey,
@@ -16,7 +16,7 @@ import {
   type Circumstances,
   type NextTest,
 } from './nextTests.ts';
-import { HOUSE_TABLES, tablesFor, type Tables } from './tables.ts';
+import { HOUSE_TABLES, tablesFor, type Tables } from '../causes/tables.ts';
 import {
   bannedCues,
   kneesSeen,

@@ -7,10 +7,11 @@ import { NAVICULAR_DROP_MM } from '../measure/arch.ts';
 import { shortOnAverage } from '../setup/averageRange.ts';
 import { AVERAGE_BODY } from '../setup/unreadFold.ts';
 import type { HipFoldLimit } from '../window/limits.ts';
-import { SIDED_FINDINGS, type FindingId } from './links.ts';
-import { endShare, RANGE_ENDS, type CleanPart, type Evidence } from './model.ts';
-import { HOUSE_TABLES, type Tables } from './tables.ts';
-import { TESTS, type Outcome, type TestId } from './tests.ts';
+import { SIDED_FINDINGS, type FindingId } from '../causes/links.ts';
+import { endShare, RANGE_ENDS, type CleanPart, type Evidence } from '../causes/model.ts';
+import { missedBy, together } from '../causes/observers.ts';
+import { HOUSE_TABLES, type Tables } from '../causes/tables.ts';
+import { TESTS, type Outcome, type TestId } from '../causes/tests.ts';
 
 /** A fault as it was named, and by what. */
 export interface SeenFault {
@@ -74,17 +75,6 @@ export interface Signs {
   /** A cue that sends the knees out is on record: only then is one to blame. */
   isKneesOutCued?: boolean | undefined;
 }
-
-/** How likely a fault is there although this observer looked for it and did not see it: as often as it is not there where they call it slight. One error, both ways. */
-const missedBy = ({ sure }: Tables, by: 'measured' | 'eye'): number =>
-  Math.min(0.5, 1 - sure[by].slight);
-
-const odds = (p: number): number => p / (1 - p);
-/** Two observers of one thing: their odds multiply, from even odds. */
-const together = (a: number, b: number): number => {
-  const both = odds(a) * odds(b);
-  return both / (1 + both);
-};
 
 /** Where a reading begins to count as short, and how far its error and people's own spread blur that (house defaults). */
 export const SHORT = {

@@ -1,8 +1,8 @@
 import type { Side } from '../linkage/setup.ts';
-import { CAUSES } from './causes.ts';
-import { NODES, posterior, type Evidence } from './model.ts';
-import { HOUSE_TABLES, type Tables } from './tables.ts';
-import { outcomesOf, type Outcome, type TestId } from './tests.ts';
+import { CAUSES } from '../causes/causes.ts';
+import { NODES, posterior, type Evidence } from '../causes/model.ts';
+import { HOUSE_TABLES, type Tables } from '../causes/tables.ts';
+import { outcomesOf, type Outcome, type TestId } from '../causes/tests.ts';
 
 /** From here a cause is worked on, or sent on (house defaults): a referral is thought of sooner than a drill. */
 export const PLAN_FROM = { work: 0.5, refer: 0.3 } as const;

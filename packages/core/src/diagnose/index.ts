@@ -1,8 +1,8 @@
-export * from './causes.ts';
-export * from './links.ts';
+export * from '../causes/causes.ts';
+export * from '../causes/links.ts';
 export * from './groups.ts';
-export * from './tests.ts';
-export { entropyBits, factorOf, jointOf, type Factor } from './network.ts';
+export * from '../causes/tests.ts';
+export { entropyBits, factorOf, jointOf, type Factor } from '../causes/network.ts';
 export {
   causesBehind,
   expectedGain,
@@ -11,10 +11,12 @@ export {
   outcomeChances,
   posterior,
   rangeFits,
+  priorOfUse,
+  USES,
   type CauseNode,
   type CleanPart,
   type Evidence,
-} from './model.ts';
+} from '../causes/model.ts';
 export {
   evidenceOf,
   SHORT,
@@ -67,4 +69,4 @@ export {
   type Pull,
   type TableChange,
   type Tables,
-} from './tables.ts';
+} from '../causes/tables.ts';

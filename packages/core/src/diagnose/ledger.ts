@@ -1,8 +1,8 @@
 import type { Side } from '../linkage/setup.ts';
-import { RANGE_READINGS, type FindingId } from './links.ts';
-import { NODES, posterior, type Evidence } from './model.ts';
-import { HOUSE_TABLES, type Tables } from './tables.ts';
-import type { ProbeTest } from './tests.ts';
+import { RANGE_READINGS, type FindingId } from '../causes/links.ts';
+import { NODES, posterior, type Evidence } from '../causes/model.ts';
+import { HOUSE_TABLES, type Tables } from '../causes/tables.ts';
+import type { ProbeTest } from '../causes/tests.ts';
 
 /** Why a piece of evidence counts for or against a cause. */
 export type WeightReason =

@@ -1,11 +1,11 @@
 import type { Side } from '../linkage/setup.ts';
 import { limitOn } from '../safety/asks.ts';
 import type { SafetyLimit } from '../safety/screen.ts';
-import type { CauseId } from './causes.ts';
-import type { FindingId } from './links.ts';
-import { causesBehind, expectedGain, type Evidence } from './model.ts';
-import { HOUSE_TABLES, type Tables } from './tables.ts';
-import { TEST_IDS, TESTS, type Need, type Outcome, type TestId } from './tests.ts';
+import type { CauseId } from '../causes/causes.ts';
+import type { FindingId } from '../causes/links.ts';
+import { causesBehind, expectedGain, type Evidence } from '../causes/model.ts';
+import { HOUSE_TABLES, type Tables } from '../causes/tables.ts';
+import { TEST_IDS, TESTS, type Need, type Outcome, type TestId } from '../causes/tests.ts';
 
 export interface NextTest {
   test: TestId;

@@ -1,11 +1,11 @@
 import type { Random } from '../chance/seeded.ts';
 import { FAULT_IDS } from '../faults/table.ts';
 import { SIDES, type Side } from '../linkage/setup.ts';
-import { CAUSES } from './causes.ts';
+import { CAUSES } from '../causes/causes.ts';
 import { testKey, worthTesting } from './nextTests.ts';
-import { SIDED_FINDINGS, type FindingId } from './links.ts';
-import { findingChance, NODES, outcomeChances, posterior, type Evidence } from './model.ts';
-import { TEST_IDS, type Outcome, type TestId } from './tests.ts';
+import { SIDED_FINDINGS, type FindingId } from '../causes/links.ts';
+import { findingChance, NODES, outcomeChances, posterior, type Evidence } from '../causes/model.ts';
+import { TEST_IDS, type Outcome, type TestId } from '../causes/tests.ts';
 
 /** In which order an examiner tries what may be tried. */
 export type Order = 'guided' | 'fixed' | 'random';

@@ -1,7 +1,7 @@
-import type { CauseId } from './causes.ts';
+import type { CauseId } from '../causes/causes.ts';
 import type { Signs } from './evidence.ts';
-import type { FindingId } from './links.ts';
-import { NODES, type Evidence } from './model.ts';
+import type { FindingId } from '../causes/links.ts';
+import { NODES, type Evidence } from '../causes/model.ts';
 
 /** What must not be cued with this client. */
 export type BannedCue = 'kneesOut' | 'chestUp' | 'forcedTuck' | 'stretchAnkle';

@@ -9,4 +9,4 @@ export {
   type Size,
 } from '../camera/population.ts';
 export { examine, knownClient, type KnownClient, type Order } from '../diagnose/simulate.ts';
-export { simulateTrial } from '../setup/belief.ts';
+export { simulateTrial, simulateUse } from './simulateTrial.ts';

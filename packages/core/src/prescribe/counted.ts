@@ -1,4 +1,4 @@
-import type { CauseId } from '../diagnose/causes.ts';
+import type { CauseId } from '../causes/causes.ts';
 
 /** Of so many clients, in how many what shows the cause was better at a recheck and stayed so. */
 export interface Count {

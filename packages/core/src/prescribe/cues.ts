@@ -1,5 +1,5 @@
 import { DEEP, END_OF_RANGE_DEG, type Asks } from '../safety/asks.ts';
-import type { CauseId } from '../diagnose/causes.ts';
+import type { CauseId } from '../causes/causes.ts';
 import type { BannedCue } from '../diagnose/verdicts.ts';
 import type { MethodProfile } from '../setup/profiles.ts';
 

@@ -1,4 +1,4 @@
-import type { CauseId } from '../diagnose/causes.ts';
+import type { CauseId } from '../causes/causes.ts';
 import type { BannedCue } from '../diagnose/verdicts.ts';
 import type { Asks } from '../safety/asks.ts';
 

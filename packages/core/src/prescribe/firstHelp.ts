@@ -1,4 +1,4 @@
-import type { TestId } from '../diagnose/tests.ts';
+import type { TestId } from '../causes/tests.ts';
 import type { FaultId, Phase, Severity } from '../faults/table.ts';
 import type { Side } from '../linkage/setup.ts';
 

@@ -1,4 +1,4 @@
-import type { CauseId } from '../diagnose/causes.ts';
+import type { CauseId } from '../causes/causes.ts';
 import { barOf } from './bars.ts';
 import type { Side } from '../linkage/setup.ts';
 import { countedFactor, factorFrom } from './counted.ts';

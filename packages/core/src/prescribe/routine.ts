@@ -1,4 +1,4 @@
-import type { CauseId } from '../diagnose/causes.ts';
+import type { CauseId } from '../causes/causes.ts';
 import { GROUP_IDS, GROUPS } from '../diagnose/groups.ts';
 import type { MethodProfile } from '../setup/profiles.ts';
 import { DRILL_EFFECT, type Drill } from './drill.ts';

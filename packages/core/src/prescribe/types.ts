@@ -1,6 +1,6 @@
-import type { CauseId } from '../diagnose/causes.ts';
-import type { TestId } from '../diagnose/tests.ts';
-import type { Evidence } from '../diagnose/model.ts';
+import type { CauseId } from '../causes/causes.ts';
+import type { TestId } from '../causes/tests.ts';
+import type { Evidence } from '../causes/model.ts';
 import type { Side } from '../linkage/setup.ts';
 import type { Bar, Barring } from './bars.ts';
 import type { MethodProfile } from '../setup/profiles.ts';

@@ -1,4 +1,4 @@
-import type { CauseId } from '../diagnose/causes.ts';
+import type { CauseId } from '../causes/causes.ts';
 
 /** Purpose of a day. A training day has the routine before the squat; micro-doses are two or three slow squats several times a day. */
 export const DAY_KINDS = ['train', 'routine', 'micro', 'rest'] as const;

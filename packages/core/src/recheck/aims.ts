@@ -1,5 +1,5 @@
-import type { CauseId } from '../diagnose/causes.ts';
-import { LINKS } from '../diagnose/links.ts';
+import type { CauseId } from '../causes/causes.ts';
+import { LINKS } from '../causes/links.ts';
 import type { FaultId } from '../faults/table.ts';
 import { SIDES, type Side } from '../linkage/setup.ts';
 import type { MeasureId } from '../measure/measures.ts';

@@ -1,4 +1,4 @@
-import type { CauseId } from '../diagnose/causes.ts';
+import type { CauseId } from '../causes/causes.ts';
 import type { Drill } from '../prescribe/drill.ts';
 import { isAimOf, type Aim } from './aims.ts';
 import { QUESTIONED_AFTER_DAYS, type RecheckWord } from './propose.ts';

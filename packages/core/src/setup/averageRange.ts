@@ -4,7 +4,7 @@ import type { HipFoldLimit } from '../window/limits.ts';
 import { startBelief } from './belief.ts';
 import { BALANCED } from './profiles.ts';
 import type { SetupQuestion } from './question.ts';
-import { uncertaintyOf } from './uncertainty.ts';
+import { uncertaintyOf } from '../rules/uncertainty.ts';
 import { AVERAGE_ANKLE_DEG, AVERAGE_BODY } from './unreadFold.ts';
 import { shortIn } from './watched.ts';
 

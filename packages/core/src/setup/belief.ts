@@ -1,6 +1,6 @@
 import { neverCertain } from '../chance/certain.ts';
 import { normalQuantile, normalShare, radicalInverse } from '../chance/normal.ts';
-import { SIDES, type BothSides, type Side } from '../linkage/setup.ts';
+import { SIDES, type BothSides } from '../linkage/setup.ts';
 import type { SetupQuestion } from './question.ts';
 import { END_NAMES, foldNeededAt, type PerUnit, type Reach } from './reach.ts';
 
@@ -20,6 +20,8 @@ export interface Belief {
   balance: Float64Array;
   /** Sums to one. */
   weight: Float64Array;
+  /** How likely each way of use is, after what was watched; absent = nothing was. See `USES`. */
+  use?: readonly number[] | undefined;
 }
 
 /** A ceiling that leaves more than this ends nothing for any guess, degrees (house default). */
@@ -38,12 +40,6 @@ const SOFT_ENDS: Readonly<Record<(typeof END_NAMES)[number], number>> = {
   bend: 0.7,
   closing: 0.7,
 };
-/** How often a trial shows what the limits do not explain: attention, the eye, a bad rep (house default). */
-const LAPSE = 0.06;
-
-/** How often a squat that could go deeper stops short with nothing else to see: that is how range is used, not how much there is (house default). */
-const STOPS_FREELY = 0.5;
-
 /** Bases of the seven dimensions; the first two are the ankles', which the mirrored half swaps. */
 const BASES = [2, 3, 5, 7, 11, 13, 17] as const;
 
@@ -152,32 +148,21 @@ const foldOf = (
   return Math.min(own + roundedDeg, foldCapDeg);
 };
 
-/** How likely each part holds for one guess: left ankle, right ankle, fold; and all of them with the other ceilings, whose soft edge counts once. */
-function holding(
-  reach: SetupReach,
-  b: Belief,
-  i: number,
-): BothSides<number> & { fold: number; down: number } {
+/** Chance that one guess gets down: depth reached, heels down, fold kept. A soft edge counts once, whichever limit is nearest. */
+export function getsDownFor(b: Belief, reach: SetupReach, i: number): number {
   const { ankleCapDeg } = reach;
-  const ankles = {
-    left: Math.min(b.left[i]!, ankleCapDeg.left),
-    right: Math.min(b.right[i]!, ankleCapDeg.right),
-  };
   const fold = foldOf(b, reach, i);
-  const side = (s: Side) =>
-    ankleSpareOf(reach[s], ankles[s], shift(reach[s].perUnit, b, i)) / SOFT_DEG.ankle;
-  const foldSide = (s: Side) =>
-    foldSpareOf(reach[s], ankles[s], fold, shift(reach[s].foldPerUnit, b, i));
-  const [left, right] = [side('left'), side('right')];
-  const folded =
-    fold === Infinity ? Infinity : Math.min(foldSide('left'), foldSide('right')) / SOFT_DEG.fold;
-  const ends = Math.min(endsSpareOf(reach.left, b, i), endsSpareOf(reach.right, b, i));
-  return {
-    left: normalShare(left),
-    right: normalShare(right),
-    fold: normalShare(folded),
-    down: normalShare(Math.min(left, right, folded, ends)),
-  };
+  let spare = Math.min(endsSpareOf(reach.left, b, i), endsSpareOf(reach.right, b, i));
+  for (const side of SIDES) {
+    const own = reach[side];
+    const ankle = Math.min(b[side][i]!, ankleCapDeg[side]);
+    spare = Math.min(
+      spare,
+      ankleSpareOf(own, ankle, shift(own.perUnit, b, i)) / SOFT_DEG.ankle,
+      foldSpareOf(own, ankle, fold, shift(own.foldPerUnit, b, i)) / SOFT_DEG.fold,
+    );
+  }
+  return normalShare(spare);
 }
 
 /**
@@ -212,10 +197,6 @@ export function shortFor(
   }
   return { ...ankleShort, fold: normalShare(-foldSpare / softFold) };
 }
-
-/** Chance that one guess gets down: depth reached, heels down, fold kept. */
-export const getsDownFor = (belief: Belief, reach: SetupReach, i: number): number =>
-  holding(reach, belief, i).down;
 
 /** The largest of a list of guesses, and the largest size of one; kept, since trials weigh guesses anew and never move them. */
 const extents = new WeakMap<Float64Array, { most: number; size: number }>();
@@ -344,51 +325,12 @@ const endsOf = (sides: readonly Reach[]): { deg: number; per: PerUnit }[] =>
     }),
   );
 
-/** What a trial of 3–5 reps showed. */
-export interface TrialSeen {
-  /** The depth asked for was reached. */
-  reached: boolean;
-  /** Null = nobody looked at the heels. */
-  heelRose: BothSides<boolean> | null;
-  /** The back began to round before the target; null = nobody looked. */
-  tucked: boolean | null;
-}
-
-/** Chance of what was seen, for one guess. A rep gives no information below its own depth. */
-function likelihood(h: ReturnType<typeof holding>, seen: TrialSeen): number {
-  const lapsed = (p: number) => LAPSE / 2 + (1 - LAPSE) * p;
-  let p = 1;
-  const rose = seen.heelRose;
-  for (const side of SIDES) {
-    if (rose?.[side]) p *= lapsed(1 - h[side]);
-    else if (rose && seen.reached) p *= lapsed(h[side]);
-  }
-  if (seen.tucked) p *= lapsed(1 - h.fold);
-  else if (seen.tucked === false && seen.reached) p *= lapsed(h.fold);
-  const isUnexplained = !seen.reached && !seen.tucked && !rose?.left && !rose?.right;
-  if (isUnexplained) p *= STOPS_FREELY + (1 - STOPS_FREELY) * lapsed(1 - h.down);
-  return p;
-}
-
 /** The belief with every guess weighed by a likelihood. */
 export function weighedBy(belief: Belief, likelihoodOf: (i: number) => number): Belief {
   const weight = belief.weight.map((w, i) => w * likelihoodOf(i));
   const sum = weight.reduce((all, w) => all + w, 0);
   return { ...belief, weight: weight.map((w) => w / sum) };
 }
-
-/**
- * The belief after a trial: each guess weighed by how well it explains what was seen. Importance weighting of fixed, evenly spread guesses:
- * nothing is drawn anew, so neither order nor side matters.
- */
-export const afterTrial = (belief: Belief, reach: SetupReach, seen: TrialSeen): Belief =>
-  weighedBy(belief, seenLikelihood(reach, belief, seen));
-
-/** How well each guess explains what a trial showed. */
-export const seenLikelihood =
-  (reach: SetupReach, belief: Belief, seen: TrialSeen) =>
-  (i: number): number =>
-    likelihood(holding(reach, belief, i), seen);
 
 /** How many equally weighed guesses a belief is worth. */
 export const effectiveGuesses = ({ weight }: Belief): number =>
@@ -408,23 +350,4 @@ export function limitNow(
     square += belief.weight[i]! * v * v;
   });
   return { mean, sd: Math.sqrt(Math.max(0, square - mean * mean)) };
-}
-
-/** Nothing was seen to go wrong that the limits can explain. */
-export const isClean = (seen: TrialSeen): boolean =>
-  seen.reached && !seen.tucked && !seen.heelRose?.left && !seen.heelRose?.right;
-
-/** What a trial of a setup shows of a client of whom everything is known: for simulation and its tests. `truth` holds one guess. */
-export function simulateTrial(
-  reach: SetupReach,
-  truth: Belief,
-  random: () => number,
-): TrialSeen & { heelRose: BothSides<boolean>; tucked: boolean } {
-  const h = holding(reach, truth, 0);
-  const happens = (p: number) => random() < LAPSE / 2 + (1 - LAPSE) * p;
-  const heelRose = { left: happens(1 - h.left), right: happens(1 - h.right) };
-  const tucked = happens(1 - h.fold);
-  // A client stopped by a limit goes down on the toes or rounds about as often as stopping short.
-  const isFree = !heelRose.left && !heelRose.right && !tucked;
-  return { reached: isFree || random() < 0.5, heelRose, tucked };
 }

@@ -188,8 +188,9 @@ const ANKLE_LEAST = 0.1;
 
 /** Whether either ankle may have been short where heels were seen to rise. */
 function mayAnkleBeShort(question: SetupQuestion, belief: Belief): boolean {
-  if (!question.watched) return true;
-  const table = shortIn(question, belief, question.watched);
+  const [looked] = question.watched ?? [];
+  if (!looked) return true;
+  const table = shortIn(question, belief, looked);
   return table.reduce((sum, p, state) => ((state & 3) > 0 ? sum + p : sum), 0) >= ANKLE_LEAST;
 }
 

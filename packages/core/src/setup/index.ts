@@ -18,8 +18,13 @@ export {
   type ChanceRules,
   type RuleChange,
   type SetupRules,
-} from './rules.ts';
-export { SPREADS, uncertaintyOf, type SpreadDefaults, type Uncertainty } from './uncertainty.ts';
+} from '../rules/rules.ts';
+export {
+  SPREADS,
+  uncertaintyOf,
+  type SpreadDefaults,
+  type Uncertainty,
+} from '../rules/uncertainty.ts';
 export { depthsTo, reachesWith, reachTables, type Reach } from './reach.ts';
 export {
   ABDUCTION_MOST_DEG,
@@ -37,18 +42,15 @@ export {
   type SetupQuestion,
 } from './question.ts';
 export {
-  afterTrial,
   chanceOf,
   effectiveGuesses,
   getsDownFor,
   GUESSES,
-  isClean,
   limitNow,
   startBelief,
   weighedBy,
   type Belief,
   type SetupReach,
-  type TrialSeen,
 } from './belief.ts';
 export { ankleCapOf, foldCapOf, reachOf } from './setupReach.ts';
 export { intervalsOf, type Interval } from './interval.ts';
@@ -89,6 +91,7 @@ export {
   judgesByFoot,
   partsDeciding,
   partsLookedAt,
+  isClean,
   seenOf,
   TRIAL_FAULTS,
   TRIAL_PARTS,
@@ -100,9 +103,11 @@ export {
   type TrialFault,
   type TrialFaultId,
   type TrialPart,
+  type TrialSeen,
   type TrialVerdict,
 } from './tried.ts';
 export { unreadFoldOf } from './unreadFold.ts';
+export { evidenceOfSquats } from './squatSeen.ts';
 export { END_STATES, type Squat, type Watched } from './watched.ts';
 export { thresholdsOf } from './methodFaults.ts';
 export {

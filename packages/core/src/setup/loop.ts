@@ -1,6 +1,9 @@
+import { priorOfUse } from '../causes/model.ts';
+import { fitsOfSquats } from './squatSeen.ts';
+import { HOUSE_TABLES, type Tables } from '../causes/tables.ts';
 import { neverCertain } from '../chance/certain.ts';
 import type { Setup } from '../linkage/setup.ts';
-import { afterTrial, chanceOf, startBelief, type Belief } from './belief.ts';
+import { chanceOf, startBelief, type Belief } from './belief.ts';
 import {
   chooseSetup,
   isTrulyOther,
@@ -13,12 +16,11 @@ import type { MethodProfile } from './profiles.ts';
 import { chancesOf, type SetupQuestion } from './question.ts';
 import { placed, type FoundSetup, type Placed } from './search.ts';
 import { reachOf } from './setupReach.ts';
-import { afterWatched, shortIn, type Squat } from './watched.ts';
+import { afterWatched, shortIn, type Squat, type Watched } from './watched.ts';
 import {
   COMFORT_LEAST,
   decidingSeen,
   keptForm,
-  seenOf,
   wentClean,
   wentWrong,
   verdictOf,
@@ -50,21 +52,27 @@ const isAlike = (a: readonly SetupTried[], b: readonly SetupTried[]): boolean =>
   a.length === b.length && a.every((t, i) => t === b[i]);
 
 function workedOut(question: SetupQuestion, tried: readonly SetupTried[]): Belief {
-  // Limits of the day say what may be done, not what the body showed.
-  const free = { ...question, safety: [] };
-  const after = tried.reduce(
-    (belief, t) =>
-      // Pain stopped it: what was not gone down to gives no information about the limits. A tuck tells where rounding begins, tolerated or not.
-      t.pain
-        ? belief
-        : afterTrial(
-            belief,
-            { ...reachOf(free, t.profile, t), ...(seenOf(t).tucked ? { roundedDeg: 0 } : {}) },
-            seenOf(t),
-          ),
-    startBelief(question),
-  );
-  return question.watched ? afterWatched(after, question, question.watched) : after;
+  const tables = question.tables ?? HOUSE_TABLES;
+  const watched = [...squatsOf(tried, tables), ...(question.watched ?? [])];
+  return afterWatched(startBelief(question), question, watched, priorOfUse(tables));
+}
+
+/** Squats that were tried, each setup once however often it was. A squat that pain stopped is left out, as it shows no limit. */
+function squatsOf(tried: readonly SetupTried[], tables: Tables): Watched[] {
+  const bySetup: SetupTried[][] = [];
+  for (const t of tried) {
+    if (t.pain) continue;
+    const known = bySetup.find(
+      ([first]) => isSame(first!, t) && first!.profile === t.profile && first!.weeks === t.weeks,
+    );
+    if (known) known.push(t);
+    else bySetup.push([t]);
+  }
+  return bySetup.map((list) => {
+    const { setup, targetDepthDeg, profile, weeks = 0 } = list[0]!;
+    const fits = fitsOfSquats(list, tables);
+    return { setup, targetDepthDeg, profile, weeks, fits, pieces: list.length };
+  });
 }
 
 /** How likely each combination of ends is short in a squat by readings and trials, looks and tests aside; sums to 1. */

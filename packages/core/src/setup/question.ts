@@ -14,10 +14,11 @@ import type { SafetyLimit } from '../safety/screen.ts';
 import { NAMED_DEPTHS_DEG, type HipFoldLimit, type Limits } from '../window/limits.ts';
 import type { Case } from '../window/solve.ts';
 import { kneeTravelMostMm, type MethodProfile } from './profiles.ts';
-import { HOUSE_RULES, type ChanceRules, type SetupRules } from './rules.ts';
+import { HOUSE_RULES, type ChanceRules, type SetupRules } from '../rules/rules.ts';
 import { judgesByFoot, toleratesRounding } from './tried.ts';
-import type { Uncertainty } from './uncertainty.ts';
+import type { Uncertainty } from '../rules/uncertainty.ts';
 import type { Watched } from './watched.ts';
+import type { Tables } from '../causes/tables.ts';
 
 /** Something to stand on. `pair`: one for each foot, so it can be turned with it; a board under both lies straight. */
 export type KitPiece =
@@ -54,7 +55,9 @@ export interface SetupQuestion {
   /** Where an arch gave way and was not seen to stay since: nothing wider or further out is proposed. */
   footLost?: readonly FootLost[] | undefined;
   /** What looks and short tests say of the ends of range; null = nothing was looked at. */
-  watched?: Watched | null | undefined;
+  watched?: readonly Watched[] | null | undefined;
+  /** By which what was watched is weighed; absent = the house's. */
+  tables?: Tables | undefined;
 }
 
 /** A stance in which an arch gave way. */

@@ -1,11 +1,15 @@
 import { normalQuantile } from '../chance/normal.ts';
 import { resolveBody } from '../body/resolveBody.ts';
-import { getsDownFor, seenLikelihood, weighedBy, type Belief, type TrialSeen } from './belief.ts';
+import { priorOfUse } from '../causes/model.ts';
+import { trialOutcomes } from './squatSeen.ts';
+import { HOUSE_TABLES } from '../causes/tables.ts';
+import { getsDownFor, weighedBy, type Belief } from './belief.ts';
 import type { MethodProfile } from './profiles.ts';
 import { chancesOf, rulesOf, type SetupQuestion } from './question.ts';
 import { firstOf, isUneven, searchSetups, type FoundSetup } from './search.ts';
 import { reachOf } from './setupReach.ts';
 import { unreadFoldOf } from './unreadFold.ts';
+import { END_STATES, endsIn } from './watched.ts';
 
 /** A reading that is not taken yet, or weakly known. */
 export const READINGS = [
@@ -79,13 +83,6 @@ function waysOf(
   });
 }
 
-/** All that a trial which reaches its depth may show of the limits: either heel or both, with a tuck or without. */
-const SEEN: readonly TrialSeen[] = [false, true].flatMap((tucked) =>
-  [false, true].flatMap((left) =>
-    [false, true].map((right) => ({ reached: true, heelRose: { left, right }, tucked })),
-  ),
-);
-
 /** The ways a reading may turn out for this client; null where it is known as well as it could be, or not at all. */
 export function waysFor(
   reading: ReadingToTake,
@@ -124,14 +121,23 @@ export function waysFor(
       return waysOf(belief, belief[side], { shift, slope }, noise);
     }
     case 'trial': {
-      const reach = reachOf(question, profile, first);
-      const ways = SEEN.map((seen) => {
-        const likelihoodOf = seenLikelihood(reach, belief, seen);
+      const tables = question.tables ?? HOUSE_TABLES;
+      const use = belief.use ?? priorOfUse(tables);
+      const endsInto = endsIn(question, belief, { ...first, profile, weeks: 0 });
+      const shortOf = Array.from(belief.weight, (_, i) => {
+        const own = new Float64Array(END_STATES);
+        endsInto(i, own);
+        return own;
+      });
+      return trialOutcomes(tables).map(({ chances }) => {
+        const byState = Array.from({ length: END_STATES }, (_, state) =>
+          use.reduce((sum, p, u) => sum + p * chances[u * END_STATES + state]!, 0),
+        );
+        const likelihoodOf = (i: number) =>
+          byState.reduce((sum, p, state) => sum + p * shortOf[i]![state]!, 0);
         const share = belief.weight.reduce((sum, w, i) => sum + w * likelihoodOf(i), 0);
         return { share, likelihoodOf };
       });
-      const all = ways.reduce((sum, w) => sum + w.share, 0);
-      return ways.map((w) => ({ ...w, share: w.share / all }));
     }
   }
 }

@@ -1,6 +1,5 @@
 import { FAULTS, type FaultId } from '../faults/table.ts';
 import { SIDES, type BothSides, type Side } from '../linkage/setup.ts';
-import { isClean, type TrialSeen } from './belief.ts';
 import type { MethodProfile } from './profiles.ts';
 import type { Placed } from './search.ts';
 
@@ -46,8 +45,26 @@ export interface TrialFault {
   atDepthDeg?: number | undefined;
 }
 
-/** Three to five reps in one setup, as recorded. Degrees. */
+/** A squat of three to five reps, as to the ends of range. */
+export interface TrialSeen {
+  /** The depth asked for was reached. */
+  reached: boolean;
+  /** Null = nobody looked at the heels. */
+  heelRose: BothSides<boolean> | null;
+  /** The back began to round before the target; null = nobody looked. */
+  tucked: boolean | null;
+}
+
+/** Nothing was seen to go wrong that the limits can explain. */
+export const isClean = (seen: TrialSeen): boolean =>
+  seen.reached && !seen.tucked && !seen.heelRose?.left && !seen.heelRose?.right;
+
+/** Three to five reps in one setup, as recorded: a trial, or any other squat that was watched. Degrees. */
 export interface SetupTried extends Placed {
+  /** Who looked; absent = an eye. */
+  by?: 'measured' | 'eye' | undefined;
+  /** Weeks between it and the ankle readings; absent = none. */
+  weeks?: number | undefined;
   /** The method it was tried under: its limits say what the setup asks. */
   profile: MethodProfile;
   depthDeg: number;
@@ -61,6 +78,9 @@ export interface SetupTried extends Placed {
   comfort: number | null;
   pain: boolean;
 }
+
+/** What a squat showed, whatever the setup. */
+export type SquatShowed = Omit<SetupTried, 'setup' | 'profile'>;
 
 /** A tuck that begins no more than this above the target is the target's own, degrees (house default). */
 const TUCK_SLACK_DEG = 2;
@@ -93,7 +113,7 @@ export const toleratesRounding = (
  * What a record says of the limits; null where nobody looked. The depth counts as reached when it is not even slightly short. A tuck says the
  * same of the limit whether the method minds it or not.
  */
-export function seenOf(t: SetupTried): TrialSeen {
+export function seenOf(t: SquatShowed): TrialSeen {
   const looked = partsLookedAt(t);
   return {
     reached: t.depthDeg > t.targetDepthDeg - FAULTS.depthShort.slight,

@@ -1,4 +1,4 @@
-import { shortFor, weighedBy, type Belief, type SetupReach } from './belief.ts';
+import { shortFor, type Belief, type SetupReach } from './belief.ts';
 import type { MethodProfile } from './profiles.ts';
 import type { SetupQuestion } from './question.ts';
 import type { Placed } from './search.ts';
@@ -16,10 +16,11 @@ export interface Squat extends Placed {
   weeks: number;
 }
 
-/** A squat that was looked at, with how likely all that was seen and tested is, by which of its ends are short; only their ratios count. */
+/** A squat that was watched, with how likely all that was seen and tested of it is, by which of its ends are short and how they are used; only ratios count. */
 export interface Watched extends Squat {
+  /** A table over the ends, of each way of use one after the other. */
   fits: readonly number[];
-  /** How many looks and tests that is. */
+  /** How many looks, tests and trials that is. */
   pieces: number;
 }
 
@@ -28,9 +29,11 @@ const DRIFT_DEG = 1;
 
 const driftOf = ({ weeks }: Squat): number => DRIFT_DEG * Math.sqrt(Math.max(0, weeks));
 
-/** Needs of the squat, limits of the day aside: it was done before they applied. */
-const reachIn = (question: SetupQuestion, squat: Squat): SetupReach =>
-  reachOf({ ...question, safety: [] }, squat.profile, squat);
+/** Needs of the squat, limits of the day aside: they say what may be done, not what the body showed. Rounding shows from its onset, tolerated or not. */
+const reachIn = (question: SetupQuestion, squat: Squat): SetupReach => ({
+  ...reachOf({ ...question, safety: [] }, squat.profile, squat),
+  roundedDeg: 0,
+});
 
 /** So much is left to what no guess explains: neither a reading nor a look makes an end certain (house default). */
 const UNSURE = 0.004;
@@ -68,15 +71,55 @@ export function shortIn(question: SetupQuestion, belief: Belief, squat: Squat): 
   return sums;
 }
 
-/** The belief after a look: each guess weighed by how well its ends of range explain all that was seen and tested. */
-export function afterWatched(belief: Belief, question: SetupQuestion, watched: Watched): Belief {
-  const reach = reachIn(question, watched);
-  const drift = driftOf(watched);
+/** How likely each combination of ends is short in a squat, guess by guess: written into a table it is given. */
+export function endsIn(
+  question: SetupQuestion,
+  belief: Belief,
+  squat: Squat,
+): (i: number, into: Float64Array) => void {
+  const reach = reachIn(question, squat);
+  const drift = driftOf(squat);
+  return (i, into) => statesInto(into, reach, belief, i, drift);
+}
+
+/**
+ * The belief after all squats that were watched: each guess weighed by how well its ends of range explain what was seen, tested and tried, the way of use
+ * being the same in all of them and summed out. Importance weighting of fixed, evenly spread guesses: neither order nor side matters.
+ *
+ * @param prior how common each way of use is
+ */
+export function afterWatched(
+  belief: Belief,
+  question: SetupQuestion,
+  watched: readonly Watched[],
+  prior: readonly number[],
+): Belief {
+  if (watched.length === 0) return belief;
+  const squats = watched.map((squat) => ({
+    endsInto: endsIn(question, belief, squat),
+    fits: squat.fits,
+  }));
   const own = new Float64Array(END_STATES);
-  return weighedBy(belief, (i) => {
-    statesInto(own, reach, belief, i, drift);
-    let fit = 0;
-    for (let state = 0; state < END_STATES; state += 1) fit += own[state]! * watched.fits[state]!;
-    return fit;
+  const byUse = new Float64Array(prior.length);
+  const use = new Array<number>(prior.length).fill(0);
+  const weight = belief.weight.map((w, i) => {
+    byUse.set(prior);
+    for (const { endsInto, fits } of squats) {
+      endsInto(i, own);
+      for (let u = 0; u < byUse.length; u += 1) {
+        let fit = 0;
+        for (let state = 0; state < END_STATES; state += 1)
+          fit += own[state]! * fits[u * END_STATES + state]!;
+        byUse[u] = byUse[u]! * fit;
+      }
+    }
+    let sum = 0;
+    for (let u = 0; u < byUse.length; u += 1) {
+      sum += byUse[u]!;
+      use[u] = use[u]! + w * byUse[u]!;
+    }
+    return w * sum;
   });
+  const all = weight.reduce((sum, w) => sum + w, 0);
+  return { ...belief, weight: weight.map((w) => w / all), use: use.map((u) => u / all) };
 }

@@ -133,10 +133,13 @@ function multiplied(factors: readonly Factor[], scope: readonly number[]): Float
  * Exact joint distribution of some variables, by variable elimination: at each step the variable that tangles the fewest others goes. The
  * answer does not depend on the order of the factors.
  *
- * @returns normalised table over `query`, bit i for query[i] in rising order
+ * @returns normalised table over `query`, bit i for query[i] in rising order; and the sum it was divided by
  * @throws when the evidence is impossible, or the network too tangled
  */
-export function jointOf(factors: readonly Factor[], query: readonly number[]): Factor {
+export function jointOf(
+  factors: readonly Factor[],
+  query: readonly number[],
+): Factor & { sum: number } {
   let left = [...factors];
   const wanted = [...query].sort((a, b) => a - b);
   let open = without(unionOf(left), maskOf(wanted));
@@ -152,7 +155,7 @@ export function jointOf(factors: readonly Factor[], query: readonly number[]): F
   const table = multiplied(left, wanted);
   const sum = table.reduce((a, b) => a + b, 0);
   if (!(sum > 0)) throw new Error('the evidence contradicts itself');
-  return { vars: wanted, mask: maskOf(wanted), table: table.map((v) => v / sum) };
+  return { vars: wanted, mask: maskOf(wanted), table: table.map((v) => v / sum), sum };
 }
 
 /**

@@ -79,9 +79,17 @@ export const RANGE_ENDS: readonly {
 export const endShare = (nodes: readonly number[]): number =>
   1 - nodes.reduce((none, node) => none * (1 - CAUSES[NODES[node]!.cause].prior), 1);
 
-/** A finding that shows without any of its causes; many stop short because they always have (house defaults). */
+/** A finding that shows without any of its causes (house default). */
 const LEAK = 0.04;
-const LEAK_OF: Readonly<Partial<Record<FindingId, number>>> = { depthShort: 0.1 };
+/** So many stop short because they always have; then short depth shows so often without any of its causes, and so often in the rest (house defaults). */
+const STOPS = { share: 0.1, shows: 0.85, else: 0.02 } as const;
+/** Short depth without any of its causes: of who stops short, of who does not, and of whom it is not known. */
+const stopsLeak = (stops: boolean | null): number =>
+  stops === null
+    ? STOPS.share * STOPS.shows + (1 - STOPS.share) * STOPS.else
+    : stops
+      ? STOPS.shows
+      : STOPS.else;
 /** A test that helps, hurts or worsens without reason (house defaults). */
 const CHANCE = { relief: 0.08, worse: 0.05, pain: 0.01 } as const;
 /** A cause that blocks a test lets it turn out well only so often (house default). */
@@ -190,10 +198,12 @@ export function findingChance(
   isTrue: (node: number) => boolean,
   tables: Tables = HOUSE_TABLES,
   phase: Phase | null = null,
+  stops: boolean | null = null,
 ): number {
   const { toward, against } = parentsOf(finding, side, tables, phase);
+  const leak = finding === 'depthShort' ? stopsLeak(stops) : LEAK;
   const held = against.reduce((rest, p) => (isTrue(p.node) ? rest * (1 - p.strength) : rest), 1);
-  return noisyOr(LEAK_OF[finding] ?? LEAK, toward, isTrue) * held;
+  return noisyOr(leak, toward, isTrue) * held;
 }
 
 const testPulls = (test: TestId, side: Side | null, tables: Tables): TestPulls =>
@@ -344,7 +354,7 @@ function cleanFactors(
 }
 
 /** Evidence as factors over the causes it depends on. */
-function factorsFor(evidence: Evidence, tables: Tables): readonly Factor[] {
+function factorsFor(evidence: Evidence, tables: Tables, stops: boolean | null): readonly Factor[] {
   switch (evidence.kind) {
     case 'test':
       return [outcomeFactors(evidence.test, evidence.side, tables)[evidence.outcome] ?? SILENT];
@@ -353,7 +363,7 @@ function factorsFor(evidence: Evidence, tables: Tables): readonly Factor[] {
     case 'together':
       return [togetherFactor(evidence.table)];
     case 'finding':
-      return [findingFactor(evidence, tables)];
+      return [findingFactor(evidence, tables, stops)];
   }
 }
 
@@ -369,23 +379,29 @@ const togetherFactor = (table: readonly number[]): Factor =>
 function findingFactor(
   { finding, side, sure, phase = null }: Extract<Evidence, { kind: 'finding' }>,
   tables: Tables,
+  stops: boolean | null,
 ): Factor {
   if (finding in RANGE_READINGS) return readingFactor(finding, side, sure);
-  const there = once(workedFor(tables).findings, `${finding} ${side ?? ''} ${phase ?? ''}`, () => {
+  const key = `${finding} ${side ?? ''} ${phase ?? ''} ${stops ?? ''}`;
+  const there = once(workedFor(tables).findings, key, () => {
     const { toward, against } = parentsOf(finding, side, tables, phase);
     return factorOf(unique([...toward, ...against].map((p) => p.node)), (is) =>
-      findingChance(finding, side, is, tables, phase),
+      findingChance(finding, side, is, tables, phase, stops),
     );
   });
   return { ...there, table: there.table.map((p) => sure * p + (1 - sure) * (1 - p)) };
 }
 
 /** All that is known as factors: how common causes are, and the evidence. Factors of one cause alone are multiplied into one. */
-function allFactors(evidence: readonly Evidence[], tables: Tables): Factor[] {
+function allFactors(
+  evidence: readonly Evidence[],
+  tables: Tables,
+  stops: boolean | null = null,
+): Factor[] {
   const alone = [...priorFactors(tables)];
   const shared: Factor[] = [];
   for (const e of evidence)
-    for (const factor of factorsFor(e, tables)) {
+    for (const factor of factorsFor(e, tables, stops)) {
       const [node] = factor.vars;
       if (factor.vars.length !== 1) shared.push(factor);
       else {
@@ -404,21 +420,59 @@ const isWatched = (e: Evidence): boolean =>
     (e.kind === 'test' && e.outcome === 'pain')
   );
 
+/** How a client uses the range there is, shared by all their squats: whether they stop short as they always have, and families of causes that are no range. */
+const USE_FAMILIES: readonly (readonly number[])[] = (
+  [
+    ['habitSitsBack', 'habitDives', 'overCuedKneesOut'],
+    ['footControl', 'abductors', 'trunkBracing'],
+  ] as const
+).map((causes) => causes.flatMap((cause) => nodeOf(cause, null)));
+/** Ways of use, by bits: 1 stops short, 2 a habit, 4 control. */
+export const USES = 2 ** (1 + USE_FAMILIES.length);
+const FITTED = [...END_NODES, ...USE_FAMILIES.flat()];
+
+/** How common each way of use is before anything was seen; sums to 1. */
+export function priorOfUse(tables: Tables = HOUSE_TABLES): number[] {
+  const none = USE_FAMILIES.map((nodes) =>
+    nodes.reduce((rest, node) => rest * (1 - tables.priors[NODES[node]!.cause]), 1),
+  );
+  return Array.from({ length: USES }, (_, use) =>
+    none.reduce(
+      (product, rest, family) => product * ((use >> (family + 1)) & 1 ? 1 - rest : rest),
+      use & 1 ? STOPS.share : 1 - STOPS.share,
+    ),
+  );
+}
+
 /**
- * How likely all that was seen and tested is, by which ends of range are short: what looks and tests say to the belief about the body. Readings are left
- * out, since they are the body's own. A practice that holds an end to be commoner or rarer than the house does tips it as much.
+ * How likely all that was seen and tested is, by which ends of range are short and how the client uses them: what looks, tests and trials say to the belief
+ * about the body. Readings are left out, since they are the body's own. A practice that holds an end to be commoner or rarer than the house does tips it as much.
  *
- * @returns a table over the bits of {@link RANGE_ENDS}; only its ratios count
+ * @returns a table over the bits of {@link RANGE_ENDS}, of each way of use one after the other; only its ratios count
  */
 export function rangeFits(evidence: readonly Evidence[], tables: Tables = HOUSE_TABLES): number[] {
   const seen = evidence.filter(isWatched);
-  const joint = jointOf(bearingOn(allFactors(seen, tables), END_NODES), END_NODES);
-  const fits = new Array<number>(1 << RANGE_ENDS.length).fill(0);
-  joint.table.forEach((p, index) => {
-    const state = endState((node) => ((index >> joint.vars.indexOf(node)) & 1) === 1);
-    fits[state] = fits[state]! + p;
+  const states = 2 ** RANGE_ENDS.length;
+  const fits = new Array<number>(states * USES).fill(0);
+  const prior = priorOfUse(tables);
+  for (const stops of [false, true]) {
+    const factors = bearingOn(allFactors(seen, tables, stops), FITTED);
+    const { vars, table, sum } = jointOf(factors, FITTED);
+    const bitOf = new Map(vars.map((node, bit) => [node, bit]));
+    table.forEach((p, index) => {
+      const is = (node: number) => ((index >> bitOf.get(node)!) & 1) === 1;
+      const use = USE_FAMILIES.reduce(
+        (bits, nodes, family) => bits | (nodes.some(is) ? 2 << family : 0),
+        Number(stops),
+      );
+      const at = endState(is) + states * use;
+      fits[at] = fits[at]! + p * sum * (stops ? STOPS.share : 1 - STOPS.share);
+    });
+  }
+  return fits.map((p, i) => {
+    const common = prior[Math.floor(i / states)]!;
+    return common > 0 ? p / (houseShare(i % states) * common) : 0;
   });
-  return fits.map((p, state) => p / houseShare(state));
 }
 
 /** How common a combination of short ends is by the house's tables alone. */

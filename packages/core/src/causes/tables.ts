@@ -1,7 +1,7 @@
 import { CAUSE_IDS, CAUSES, type CauseId } from './causes.ts';
 import { LINKS, STRENGTH, type FindingId, type Link, type Strength } from './links.ts';
-import { CHANCE, type RuleChange } from '../setup/rules.ts';
-import { SPREADS } from '../setup/uncertainty.ts';
+import { CHANCE, type RuleChange } from '../rules/rules.ts';
+import { SPREADS } from '../rules/uncertainty.ts';
 import {
   NAMED_OUTCOMES,
   TEST_IDS,
