@@ -24,6 +24,7 @@ import { footLostOf } from './footLost.ts';
 import { heldLoad, type LoadAnswer } from './loadNext.ts';
 import { toldOfRange } from './signs.ts';
 import { countingTrials, triedFrom, type Chances } from './trying.ts';
+import { watchedSets } from './watchedSets.ts';
 import type { PracticeRules } from './practiceRules.ts';
 
 /** Where the setup in use comes from. */
@@ -90,10 +91,10 @@ export const valuesOf = (at: Placed, method: MethodProfile): ClientSetupValues =
 
 /** Whether anything was read, seen, tested or tried since a setup was locked: what is thought of it may change only by that, never by a new version of the sums. */
 const isSaidSince = (
-  { trials, tried, judgements, captures, setupTrials }: Dossier,
+  { trials, tried, judgements, captures, setupTrials, loadSets }: Dossier,
   lock: Lock,
 ): boolean =>
-  [...trials, ...tried, ...judgements, ...captures, ...setupTrials].some(
+  [...trials, ...tried, ...judgements, ...captures, ...setupTrials, ...loadSets].some(
     (row) => row.saidAt > lock.at,
   );
 
@@ -129,8 +130,12 @@ export function setupBasis(
   const known = newestBasis.get(dossier);
   if (known?.limits === limits && known.rules === rules) return known.basis;
   const question = finderQuestion(dossier, limits, rules);
+  const looked = question && toldOfRange(dossier, rules.changes ?? []);
   const basis = question && {
-    question: { ...question, watched: toldOfRange(dossier, rules.changes ?? []) },
+    question: {
+      ...question,
+      watched: [...(looked ? [looked] : []), ...watchedSets(dossier, rules)],
+    },
     method: methodOf(dossier),
     tried: countingTrials(dossier).map((t) => triedFrom(dossier, t)),
   };

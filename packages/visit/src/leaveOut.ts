@@ -1,6 +1,7 @@
 import type { Dossier, TableChangeRow } from '@zither/contract';
 import { beliefAfter, chanceIn, type MethodProfile, type Placed } from '@zither/core';
 import { setupBasis } from './inUse.ts';
+import { loadSetsOf } from './loadLog.ts';
 import type { NewestEntry } from './newest.ts';
 import { rulesOn } from './practiceRules.ts';
 import { limitsOf, safetyOf } from './safety.ts';
@@ -82,6 +83,9 @@ function entriesThatCount(
     ...dossier.judgements.filter(isOfLook).map((row) => one({ kind: 'judgements', row })),
     ...dossier.captures.filter(isOfLook).map((row) => one({ kind: 'captures', row })),
     ...countingTrials(dossier).map((row) => one({ kind: 'setupTrials', row })),
+    ...loadSetsOf(dossier)
+      .filter((row) => row.watched !== null)
+      .map((row) => one({ kind: 'loadSets', row })),
     ...[...readings.values()].map((rows) => ({
       entry: { kind: 'trials' as const, row: lastOf(rows) },
       ids: rows.map((row) => row.id),

@@ -41,7 +41,7 @@ export interface FaultAtLoad {
 }
 
 /** Whether a set says anything of a fault: nobody watched nothing, the eye all of it, a camera what its view shows and it could judge. */
-function tellsOf(
+export function tellsOf(
   { captures }: Pick<Dossier, 'captures'>,
   { watched, captureId }: LoadSet,
   fault: FaultId,

@@ -2,6 +2,7 @@ import type {
   CaptureLine,
   Dossier,
   Judgement,
+  LoadSet,
   SetupTrial,
   TableChangeRow,
   Trial,
@@ -19,7 +20,8 @@ export type NewestEntry =
   | { kind: 'trials'; row: Trial }
   | { kind: 'judgements'; row: Judgement }
   | { kind: 'captures'; row: CaptureLine }
-  | { kind: 'setupTrials'; row: SetupTrial };
+  | { kind: 'setupTrials'; row: SetupTrial }
+  | { kind: 'loadSets'; row: LoadSet };
 
 /** The entry that weighs on causes or setups and was made or changed last on a day; null = none was. */
 export function newestEntry(dossier: Dossier, day: string): NewestEntry | null {
@@ -29,6 +31,9 @@ export function newestEntry(dossier: Dossier, day: string): NewestEntry | null {
     ...dossier.judgements.map((row) => ({ kind: 'judgements' as const, row })),
     ...dossier.captures.map((row) => ({ kind: 'captures' as const, row })),
     ...dossier.setupTrials.map((row) => ({ kind: 'setupTrials' as const, row })),
+    ...dossier.loadSets
+      .filter((row) => row.watched !== null)
+      .map((row) => ({ kind: 'loadSets' as const, row })),
   ];
   return all
     .filter(({ row }) => row.takenOn === day)

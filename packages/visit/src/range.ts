@@ -7,6 +7,7 @@ import type { Look } from './looks.ts';
 import { methodOf } from './method.ts';
 import { subjectFor } from './subject.ts';
 import { ankleDay, countingTrials, triedFrom } from './trying.ts';
+import { watchedSets } from './watchedSets.ts';
 import type { PracticeRules } from './practiceRules.ts';
 
 const DAYS_A_WEEK = 7;
@@ -37,7 +38,7 @@ export function rangeOf(dossier: Dossier, squat: Squat, rules: PracticeRules): n
   return (
     question &&
     shortByReadings(
-      question,
+      { ...question, watched: watchedSets(dossier, rules) },
       countingTrials(dossier).map((t) => triedFrom(dossier, t)),
       squat,
     )

@@ -467,12 +467,12 @@ function seenBasis(
 }
 
 /** What looks and short tests say of the ends of range, for the belief about the body; null where the body is not known, or nothing was seen or tested. */
-export function toldOfRange(dossier: Dossier, changes: readonly TableChange[]): Watched[] | null {
+export function toldOfRange(dossier: Dossier, changes: readonly TableChange[]): Watched | null {
   const { squat, signs, looks } = seenBasis(dossier, '', [], []);
   const pieces = looks + (signs.tests ?? []).length;
   if (!squat || pieces === 0) return null;
   const tables = tablesFor(tablesWith(changes), signs);
-  return [{ ...squat, fits: rangeFits(evidenceOf(signs, tables), tables), pieces }];
+  return { ...squat, fits: rangeFits(evidenceOf(signs, tables), tables), pieces, isLook: true };
 }
 
 /** Causes that are for a clinician, by the conclusion in force and by what Measure and the tests met; nothing is given for them. */

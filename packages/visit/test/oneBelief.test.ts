@@ -1,5 +1,5 @@
 /** What a coach sees and tests moves what the product advises: the laws, and clients of whom it was not so. */
-import type { Dossier, Judgement, Tried } from '@zither/contract';
+import type { Dossier, Judgement, LoadSet, Tried } from '@zither/contract';
 import {
   chanceIn,
   beliefAfter,
@@ -199,6 +199,96 @@ describe('what was seen', () => {
       };
       expect(habitChance(shuffled)).toBeCloseTo(own, 12);
     }
+  });
+});
+
+describe('a watched set of the load log', () => {
+  const AT = { stanceWidthMm: 420, toeOutDeg: { left: 15, right: 15 } };
+  const setup = {
+    ...AT,
+    support: { kind: 'floor' as const },
+    hold: 'highBar' as const,
+    loadKg: 40,
+    balance: 0.5,
+    trackingOffsetDeg: 0,
+  };
+  const lock = {
+    ...row(70),
+    number: 1,
+    at: `${ON}T08:00:00.000Z`,
+    setup,
+    thighDepthDeg: 6,
+    profile: 'balanced',
+    takenBack: null,
+  } as unknown as Dossier['locks'][number];
+  const set = (change: Partial<LoadSet> = {}, id = 71): LoadSet => ({
+    ...row(id),
+    takenOn: ON,
+    takenAt: `${ON}T11:00:00.000Z`,
+    rung: 'highBar',
+    lockId: lock.id,
+    loadKg: 40,
+    reps: 5,
+    descentS: null,
+    pauseS: null,
+    watched: 'eye',
+    captureId: null,
+    faults: [],
+    repsLeft: null,
+    pain: null,
+    heelRiseMm: 0,
+    shod: false,
+    belt: false,
+    undone: false,
+    ...change,
+  });
+  const dossier = dossierOf(readings({ left: 29, right: 29 }), { locks: [lock] });
+  const chance = (loadSets: LoadSet[]): number => {
+    const { question, method, tried } = setupBasis({ ...dossier, loadSets }, [], HOUSE_RULES)!;
+    const belief = beliefAfter(question, tried);
+    return chanceIn(question, method, belief, { setup, targetDepthDeg: 6 });
+  };
+  const none = chance([]);
+  const fault = (name: FaultId, side: Side | null = null, severity = 'clear') =>
+    [{ fault: name, side, severity, reps: [] }] as LoadSet['faults'];
+
+  it('is a trial of its own setup', () => {
+    expect(chance([set()])).toBeGreaterThan(none + 0.02);
+    for (const side of SIDES)
+      expect(chance([set({ faults: fault('heelsRise', side) })])).toBeLessThan(
+        chance([set()]) - 0.05,
+      );
+    expect(chance([set({ faults: fault('heelsRise') })])).toBeLessThan(none);
+    expect(chance([set({ faults: fault('depthShort') })])).toBeLessThan(none);
+    // Several of a day all count, and the same setup only as far as it can tell.
+    expect(chance([set(), set({}, 72)])).toBeGreaterThan(chance([set()]));
+    expect(chance([set({ faults: fault('heelsRise') }), set({}, 72)])).toBeGreaterThan(
+      chance([set({ faults: fault('heelsRise') })]),
+    );
+  });
+
+  it('says nothing that was not seen, nor what pain stopped, nor where the squat is not known', () => {
+    for (const silent of [
+      set({ watched: null }),
+      set({ pain: 3 }),
+      set({ undone: true }),
+      set({ rung: 'box', loadKg: 0 }),
+      set({ takenOn: '2025-12-01' }),
+    ])
+      expect(chance([silent])).toBe(none);
+    // A slight rise is neither there nor clean.
+    const slight = chance([set({ faults: fault('heelsRise', null, 'slight') })]);
+    expect(slight).toBeLessThan(chance([set()]));
+    expect(slight).toBeGreaterThan(chance([set({ faults: fault('heelsRise') })]));
+  });
+
+  it('reaches Probe as well: the ends it showed short are short there', () => {
+    const shortIn = (loadSets: LoadSet[]) => {
+      const { range } = basisOf({ ...dossier, loadSets }, ON, [], []).signs;
+      return range!.reduce((sum, p, state) => (state & 3 ? sum + p : sum), 0);
+    };
+    expect(shortIn([set({ faults: fault('heelsRise') })])).toBeGreaterThan(shortIn([]));
+    expect(shortIn([set()])).toBeLessThan(shortIn([]));
   });
 });
 

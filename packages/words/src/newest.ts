@@ -1,5 +1,6 @@
 import { isOut, type LeftOut, type NewestEntry } from '@zither/visit';
 import { sayChance } from './chance.ts';
+import { sayNumber } from './numbers.ts';
 import { sayValue, sayWhat } from './display.ts';
 import { sayTest, sayTriedOutcome } from './probe.ts';
 import { sayShowed } from './trials.ts';
@@ -21,6 +22,8 @@ export function sayNewest(entry: NewestEntry): string {
     case 'judgements':
     case 'captures':
       return `the look, ${lowerFirst(sayLook(entry.row)).replace(' · ', ', ')}${isOut(entry) ? ', discarded' : ''}`;
+    case 'loadSets':
+      return `the set at ${sayNumber(entry.row.loadKg)} kg${entry.row.undone ? ', withdrawn' : ''}`;
     case 'setupTrials':
       return `the trial, ${entry.row.undone ? 'withdrawn' : lowerFirst(sayShowed(entry.row)).replace(/\..*$/, '')}`;
   }

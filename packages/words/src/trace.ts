@@ -35,7 +35,7 @@ const NAMES: Partial<Record<TraceInput['id'], string>> = {
   marksError: 'Error of the marks (SD)',
   setupTrials: 'Setup trials that count',
   foldUnread: 'Hip fold, not read: what such clients have',
-  looksAndTests: 'Looks and short tests that count',
+  looksAndTests: 'Looks, short tests and watched sets that count',
 };
 
 const BY: Record<Instrument, string> = {

@@ -188,7 +188,7 @@ const ANKLE_LEAST = 0.1;
 
 /** Whether either ankle may have been short where heels were seen to rise. */
 function mayAnkleBeShort(question: SetupQuestion, belief: Belief): boolean {
-  const [looked] = question.watched ?? [];
+  const looked = question.watched?.find((w) => w.isLook);
   if (!looked) return true;
   const table = shortIn(question, belief, looked);
   return table.reduce((sum, p, state) => ((state & 3) > 0 ? sum + p : sum), 0) >= ANKLE_LEAST;

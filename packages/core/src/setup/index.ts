@@ -80,6 +80,7 @@ export {
   isSame,
   loopAfter,
   shortByReadings,
+  squatsOf,
   TRIALS_A_DAY,
   type LoopState,
   type LoopStop,

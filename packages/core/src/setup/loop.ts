@@ -58,7 +58,7 @@ function workedOut(question: SetupQuestion, tried: readonly SetupTried[]): Belie
 }
 
 /** Squats that were tried, each setup once however often it was. A squat that pain stopped is left out, as it shows no limit. */
-function squatsOf(tried: readonly SetupTried[], tables: Tables): Watched[] {
+export function squatsOf(tried: readonly SetupTried[], tables: Tables): Watched[] {
   const bySetup: SetupTried[][] = [];
   for (const t of tried) {
     if (t.pain) continue;
@@ -75,12 +75,15 @@ function squatsOf(tried: readonly SetupTried[], tables: Tables): Watched[] {
   });
 }
 
-/** How likely each combination of ends is short in a squat by readings and trials, looks and tests aside; sums to 1. */
+/** How likely each combination of ends is short in a squat by readings, trials and watched sets, looks and tests aside; sums to 1. */
 export const shortByReadings = (
   question: SetupQuestion,
   tried: readonly SetupTried[],
   squat: Squat,
-): number[] => shortIn(question, beliefAfter({ ...question, watched: null }, tried), squat);
+): number[] => {
+  const watched = question.watched?.filter((w) => !w.isLook);
+  return shortIn(question, beliefAfter({ ...question, watched }, tried), squat);
+};
 
 /**
  * Chance that a client who gets down in a setup keeps the form by which the method judges, from trials of setups like it; null until one of

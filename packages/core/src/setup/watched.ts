@@ -22,6 +22,8 @@ export interface Watched extends Squat {
   fits: readonly number[];
   /** How many looks, tests and trials that is. */
   pieces: number;
+  /** The newest day's looks, in which the causes are weighed; absent = another squat. */
+  isLook?: true | undefined;
 }
 
 /** How far an end of range moves in a week, degrees; over weeks it grows by their root (house default). */
