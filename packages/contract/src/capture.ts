@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { caseFileSchema } from './caseFile.ts';
+import { holdSchema } from './linkage.ts';
 import { PLAIN_LOOK } from './row.ts';
 import {
   bodyStateSchema,
@@ -171,6 +172,16 @@ export const lookAsksSchema = z.strictObject({
   /** On the bar in a loaded look, kg; null = not said. */
   loadKg: measured(0, 600, ' kg').nullable().default(null),
   belt: z.boolean().default(false),
+  /** The setup it was made in: unprompted, the one in use, or another; rows from before this was asked count as unprompted. */
+  stands: z
+    .enum(['habit', 'inUse', 'other'], { error: 'must be habit, inUse or other.' })
+    .default('habit'),
+  /** How the client stood in it; null = as unprompted. */
+  stanceWidthMm: measured(100, 1200, ' mm').nullable().default(null),
+  toeOutLeftDeg: measured(-20, 80, '°').nullable().default(null),
+  toeOutRightDeg: measured(-20, 80, '°').nullable().default(null),
+  /** Where the load was in a loaded look; null = not said. */
+  hold: holdSchema.nullable().default(null),
 });
 export type LookAsks = z.infer<typeof lookAsksSchema>;
 

@@ -59,6 +59,11 @@ export const PLAIN_LOOK: LookAsks = {
   state: null,
   loadKg: null,
   belt: false,
+  stands: 'habit',
+  stanceWidthMm: null,
+  toeOutLeftDeg: null,
+  toeOutRightDeg: null,
+  hold: null,
 };
 
 /** Whether two looks ask the same, but for what is left out of the comparison. */

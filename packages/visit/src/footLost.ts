@@ -22,11 +22,15 @@ function feetSeen(dossier: Dossier): FootSeen[] {
   const looks = baselinesOf(dossier, null).flatMap((l): FootSeen[] => {
     const isStraight = l.look.asks.feet === 'straight';
     const named = namedIn(l).filter((f) => f.fault === 'archDrops' && f.severity === 'clear');
-    if (stanceWidthMm === null || (named.length === 0 && !couldSee(l, 'archDrops'))) return [];
+    const { asks } = l.look;
+    const isHabit = asks.stands === 'habit';
+    const stance = isHabit ? stanceWidthMm : (asks.stanceWidthMm ?? stanceWidthMm);
+    if (stance === null || (named.length === 0 && !couldSee(l, 'archDrops'))) return [];
     // A slight drop is neither lost nor kept.
     if (named.length === 0 && namedIn(l).some((f) => f.fault === 'archDrops')) return [];
     return SIDES.flatMap((side) => {
-      const toe = isStraight ? 0 : toeOutDeg[side];
+      const own = side === 'left' ? asks.toeOutLeftDeg : asks.toeOutRightDeg;
+      const toe = isStraight ? 0 : isHabit ? toeOutDeg[side] : (own ?? toeOutDeg[side]);
       const lost = named.filter((f) => f.side === side || f.side === null);
       if (toe === null || (named.length > 0 && lost.length === 0)) return [];
       const depths = lost.flatMap((f) => ('atDepthDeg' in f ? (f.atDepthDeg ?? []) : []));
@@ -35,7 +39,7 @@ function feetSeen(dossier: Dossier): FootSeen[] {
           at: l.look.takenAt,
           side,
           isLost: lost.length > 0,
-          stanceWidthMm,
+          stanceWidthMm: stance,
           toeOutDeg: toe,
           depthDeg: depths.length > 0 ? Math.min(...depths) : null,
         },

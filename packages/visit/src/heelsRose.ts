@@ -1,7 +1,7 @@
 import type { Dossier } from '@zither/contract';
 import { FAULTS, type Setup } from '@zither/core';
 import { knownOf } from './derive.ts';
-import { baselinesOf, isTelling } from './looks.ts';
+import { baselinesOf, isUnprompted } from './looks.ts';
 import { namedIn } from './named.ts';
 
 /** As near as this it is the stance that was looked at, mm and degrees: two steps of the search (house defaults). */
@@ -12,7 +12,7 @@ const NEAR = { stanceMm: 40, toeDeg: 10 } as const;
  * not, or the stance is not known.
  */
 export function heelsRoseIn(dossier: Dossier): Pick<Setup, 'stanceWidthMm' | 'toeOutDeg'> | null {
-  const looks = baselinesOf(dossier, null).filter((l) => !isTelling(l));
+  const looks = baselinesOf(dossier, null).filter(isUnprompted);
   const ofDay = looks.filter((l) => l.look.takenOn === looks[0]?.look.takenOn);
   const rose = ofDay.some(
     (l) =>

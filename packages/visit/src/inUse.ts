@@ -24,7 +24,7 @@ import { footLostOf } from './footLost.ts';
 import { heldLoad, type LoadAnswer } from './loadNext.ts';
 import { toldOfRange } from './signs.ts';
 import { countingTrials, triedFrom, type Chances } from './trying.ts';
-import { watchedSets } from './watchedSets.ts';
+import { otherSquats } from './otherSquats.ts';
 import type { PracticeRules } from './practiceRules.ts';
 
 /** Where the setup in use comes from. */
@@ -134,7 +134,7 @@ export function setupBasis(
   const basis = question && {
     question: {
       ...question,
-      watched: [...(looked ? [looked] : []), ...watchedSets(dossier, rules)],
+      watched: [...(looked ? [looked] : []), ...otherSquats(dossier, rules)],
     },
     method: methodOf(dossier),
     tried: countingTrials(dossier).map((t) => triedFrom(dossier, t)),

@@ -22,6 +22,21 @@ const asksKey = (asks: LookAsks): string =>
 export const isTelling = ({ look: { asks } }: Pick<Look, 'look'>): boolean =>
   asks.heelRiseMm > 0 || asks.arms === 'weight';
 
+/** Whether a look shows the client as they squat by themselves, or with a load in the setup in use: what causes are weighed by. */
+export const isUnprompted = ({ look }: Pick<Look, 'look'>): boolean =>
+  !isTelling({ look }) && (look.condition === 'load' || look.asks.stands === 'habit');
+
+/** Looks without a load in a setup that is not the unprompted one: squats of their own. Where nobody looked at the unprompted squat, the newest day's take its place. */
+export function looksInSetups(dossier: Dossier): Look[] {
+  const all = baselinesOf(dossier, null);
+  const own = all.filter(
+    ({ look }) => look.condition === 'bodyweight' && look.asks.stands !== 'habit',
+  );
+  if (all.some(isUnprompted)) return own;
+  const instead = all.find((l) => !isTelling(l))?.look.takenOn;
+  return own.filter((l) => isTelling(l) || l.look.takenOn !== instead);
+}
+
 /** Whether two looks are of the same squat, whatever they were seen from. */
 export const isSameSquat = (
   a: Pick<CaptureLine, 'condition' | 'asks'>,
@@ -79,5 +94,10 @@ export function optionsBefore(
     ({ look }) => look.condition === 'bodyweight' && look.view === view && look.takenOn < day,
   );
   const first = earlier.findLast(({ look }) => look.takenOn === earlier[0]?.look.takenOn);
-  return first ? { ...first.look.asks, state: null, loadKg: null, belt: false } : null;
+  if (!first) return null;
+  const { arms, feet, depth, heelRiseMm, shod, stands } = first.look.asks;
+  // A stance belongs to its own day: the setup in use may be another by now.
+  return stands === 'habit'
+    ? { ...PLAIN_LOOK, arms, feet, depth, heelRiseMm, shod }
+    : { ...PLAIN_LOOK, arms, feet, depth, shod };
 }

@@ -1,14 +1,11 @@
 import type { Dossier } from '@zither/contract';
 import { PLAIN_LOOK } from '@zither/contract/row';
-import { shortByReadings, type Squat } from '@zither/core';
+import type { Squat } from '@zither/core';
 import { differenceInCalendarDays, parseISO } from 'date-fns';
-import { finderQuestion } from './finder.ts';
 import type { Look } from './looks.ts';
 import { methodOf } from './method.ts';
 import { subjectFor } from './subject.ts';
-import { ankleDay, countingTrials, triedFrom } from './trying.ts';
-import { watchedSets } from './watchedSets.ts';
-import type { PracticeRules } from './practiceRules.ts';
+import { ankleDay } from './trying.ts';
 
 const DAYS_A_WEEK = 7;
 
@@ -30,17 +27,4 @@ export function squatIn(dossier: Dossier, looks: readonly Look[]): Squat | null 
     targetDepthDeg: subject.target.thighDepthDeg,
     weeks: Math.abs(apart) / DAYS_A_WEEK,
   };
-}
-
-/** How likely each combination of ends is short in a squat, by readings and trials; null until both ankles are known. */
-export function rangeOf(dossier: Dossier, squat: Squat, rules: PracticeRules): number[] | null {
-  const question = finderQuestion(dossier, [], rules);
-  return (
-    question &&
-    shortByReadings(
-      { ...question, watched: watchedSets(dossier, rules) },
-      countingTrials(dossier).map((t) => triedFrom(dossier, t)),
-      squat,
-    )
-  );
 }

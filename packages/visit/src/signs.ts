@@ -9,7 +9,6 @@ import {
   tablesFor,
   tablesWith,
   CUES,
-  FAULT_IDS,
   foldLimitOf,
   keptTrials,
   newestReading,
@@ -24,7 +23,6 @@ import {
   type FaultId,
   type Need,
   type Outcome,
-  type Phase,
   type SafetyLimit,
   type SeenFault,
   type Severity,
@@ -38,10 +36,12 @@ import {
 } from '@zither/core';
 import { asksAlike } from '@zither/contract/row';
 import { knownOf } from './derive.ts';
+import { faultsOf, lookedForIn } from './lookFaults.ts';
 import { pinchedReading, pinchesOf } from './pinches.ts';
-import { baselinesOf, isTelling, type Look } from './looks.ts';
-import { couldSee, couldTell, eyeCouldTell, namedIn } from './named.ts';
-import { rangeOf, squatIn } from './range.ts';
+import { baselinesOf, isTelling, isUnprompted, type Look } from './looks.ts';
+import { namedIn } from './named.ts';
+import { rangeOf } from './otherSquats.ts';
+import { squatIn } from './range.ts';
 import type { PracticeRules } from './practiceRules.ts';
 
 /** A fault as it was seen on the newest day of looking, by whom, and whether it is left alone. */
@@ -76,60 +76,6 @@ export interface Basis {
 const LIFT_LEAST = { riseMm: 20, angleDeg: 6 } as const;
 
 const keyOf = (fault: FaultId, side: Side | null) => `${fault} ${side ?? ''}`;
-
-/** The one phase of the rep a fault was seen in; null where it was seen in several, or nobody said. */
-function onePhase(said: readonly { phase?: Phase | null }[]): Phase | null {
-  const phases = new Set(said.map((f) => f.phase ?? null));
-  return phases.size === 1 ? [...phases][0]! : null;
-}
-
-/** Faults of one day's looks, each once, with who saw it and who looked and did not. */
-function faultsOf(looks: readonly Look[]): SeenFault[] {
-  const keys = new Map<string, { fault: FaultId; side: Side | null }>();
-  for (const look of looks)
-    for (const { fault, side } of namedIn(look)) keys.set(keyOf(fault, side), { fault, side });
-  return [...keys.values()].flatMap(({ fault, side }) => {
-    const is = (f: { fault: string; side: Side | null }) => f.fault === fault && f.side === side;
-    const where = looks.filter((l) => namedIn(l).some(is));
-    const onlyUnderLoad =
-      where.length > 0 &&
-      where.every(
-        ({ look }) =>
-          look.condition === 'load' &&
-          looks.some((l) => l.look.condition === 'bodyweight' && l.look.view === look.view),
-      );
-    const said = (by: 'measured' | 'eye'): Severity | null => {
-      const sizes = where.flatMap((l) => namedIn(l).filter((f) => is(f) && f.by === by));
-      return sizes.some((f) => f.severity === 'clear') ? 'clear' : (sizes[0]?.severity ?? null);
-    };
-    const phase = onePhase(where.flatMap((l) => namedIn(l).filter(is)));
-    const base = {
-      fault,
-      side,
-      ...(phase ? { phase } : {}),
-      ...(onlyUnderLoad ? { onlyUnderLoad } : {}),
-    };
-    const [measured, eye] = [said('measured'), said('eye')];
-    const list: SeenFault[] = [];
-    if (measured)
-      list.push({
-        ...base,
-        severity: measured,
-        by: 'measured',
-        ...(!eye && where.some((l) => eyeCouldTell(l, fault)) ? { missedBy: 'eye' as const } : {}),
-      });
-    if (eye)
-      list.push({
-        ...base,
-        severity: eye,
-        by: 'eye',
-        ...(!measured && where.some((l) => couldTell(l, fault))
-          ? { missedBy: 'measured' as const }
-          : {}),
-      });
-    return list;
-  });
-}
 
 /** Two looks that differ in one option alone are a short test already: which it is, and which of the two comes first. */
 const REPEATS: readonly {
@@ -343,10 +289,12 @@ function seenBasis(
 ): Basis {
   const all = baselinesOf(dossier, null);
   // A look that only tells causes apart does not make the findings of the day before go away.
-  const seenOn = (all.find((l) => !isTelling(l)) ?? all[0])?.look.takenOn ?? null;
+  const first = all.find(isUnprompted) ?? all.find((l) => !isTelling(l)) ?? all[0];
+  const seenOn = first?.look.takenOn ?? null;
   const looksSince = all.filter((l) => seenOn !== null && l.look.takenOn >= seenOn);
   const ofDay = looksSince.filter((l) => l.look.takenOn === seenOn);
-  const untold = ofDay.filter((l) => !isTelling(l));
+  const unprompted = ofDay.filter(isUnprompted);
+  const untold = unprompted.length > 0 ? unprompted : ofDay.filter((l) => !isTelling(l));
   // What is left after the routine shows the routine: the client is who came in.
   const cold = untold.filter((l) => l.look.asks.state !== 'after');
   const plain = cold.length > 0 ? cold : untold;
@@ -421,10 +369,8 @@ function seenBasis(
     }));
   const doneHere = new Set(tried.map((t) => testKey(t.test, t.side)));
   // A finding left alone is neither there nor clean.
-  const lookedAt = FAULT_IDS.filter(
-    (f) =>
-      plain.some((l) => couldSee(l, f)) &&
-      ![...seen.values()].some((line) => line.fault === f && line.leftAlone),
+  const { lookedAt, lookedAtByCamera } = lookedForIn(plain, (f) =>
+    [...seen.values()].some((line) => line.fault === f && line.leftAlone),
   );
   return {
     seenOn,
@@ -443,7 +389,7 @@ function seenBasis(
       ...(hasKneesOutCue(dossier) ? { isKneesOutCued: true } : {}),
       findings: [...counted, ...pain],
       lookedAt,
-      lookedAtByCamera: lookedAt.filter((f) => plain.some((l) => couldTell(l, f))),
+      lookedAtByCamera,
       measures: {
         dorsiflexionDeg: bothSides((side) => known.ankle[side]?.deg ?? null),
         dorsiflexionKneeStraightDeg: reading('shinAngleStraight'),

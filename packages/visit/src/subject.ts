@@ -1,15 +1,19 @@
 import type { Condition, Dossier, LookAsks } from '@zither/contract';
 import {
+  equivalentRiseMm,
   NAMED_DEPTHS_DEG,
   obeying,
+  resolveBody,
   solve,
   thresholdsOf,
   type Case,
   type FaultThresholds,
   type SafetyLimit,
+  type Setup,
   type SquatScript,
 } from '@zither/core';
-import { clientCase, kitHere, knownOf, startingSetup } from './derive.ts';
+import { bodyOf } from './body.ts';
+import { clientCase, kitHere, knownOf, lockOf, startingSetup } from './derive.ts';
 import { methodOf } from './method.ts';
 
 /** Under the heels when the kit has nothing for it, mm (house default). */
@@ -41,22 +45,31 @@ export function subjectFor(
   const method = methodOf(dossier);
   const habit = startingSetup(dossier.client, knownOf(dossier), method).setup;
   const asked: Case =
-    condition === 'load' || condition === 'trial'
-      ? asks.loadKg === null || condition === 'trial'
-        ? question
-        : { ...question, setup: { ...question.setup, loadKg: asks.loadKg } }
-      : {
-          ...question,
-          setup: {
-            ...habit,
-            ...(asks.feet === 'straight' ? { toeOutDeg: { left: 0, right: 0 } } : {}),
-            support:
-              asks.heelRiseMm > 0 ? { kind: 'block', riseMm: asks.heelRiseMm } : { kind: 'floor' },
-            hold: HOLD_OF[asks.arms],
-            loadKg: asks.arms === 'weight' ? WEIGHT_KG : 0,
-          },
-          ...(asks.depth === 'seat' ? { target: { thighDepthDeg: NAMED_DEPTHS_DEG.chair } } : {}),
-        };
+    condition === 'trial'
+      ? question
+      : condition === 'load'
+        ? {
+            ...question,
+            setup: {
+              ...stood(question.setup, asks),
+              hold: asks.hold ?? question.setup.hold,
+              loadKg: asks.loadKg ?? question.setup.loadKg,
+            },
+          }
+        : {
+            ...question,
+            setup: {
+              ...stood(habit, asks),
+              ...(asks.feet === 'straight' ? { toeOutDeg: { left: 0, right: 0 } } : {}),
+              support:
+                asks.heelRiseMm > 0
+                  ? { kind: 'block', riseMm: asks.heelRiseMm }
+                  : { kind: 'floor' },
+              hold: HOLD_OF[asks.arms],
+              loadKg: asks.arms === 'weight' ? WEIGHT_KG : 0,
+            },
+            ...(asks.depth === 'seat' ? { target: { thighDepthDeg: NAMED_DEPTHS_DEG.chair } } : {}),
+          };
   return obeying(
     {
       ...asked,
@@ -64,6 +77,50 @@ export function subjectFor(
     },
     limits,
   );
+}
+
+/** A setup with the stance and foot angles that a look says it was made in. */
+const stood = (
+  setup: Setup,
+  { stands, stanceWidthMm, toeOutLeftDeg, toeOutRightDeg }: LookAsks,
+): Setup =>
+  stands === 'habit'
+    ? setup
+    : {
+        ...setup,
+        stanceWidthMm: stanceWidthMm ?? setup.stanceWidthMm,
+        toeOutDeg: {
+          left: toeOutLeftDeg ?? setup.toeOutDeg.left,
+          right: toeOutRightDeg ?? setup.toeOutDeg.right,
+        },
+      };
+
+/** What a look in the setup in use says of how the client stood; null = none is in use. Kept with the look, since the setup in use may change. */
+export function standsInUse(dossier: Dossier): Partial<LookAsks> | null {
+  const setup = lockOf(dossier)?.setup ?? dossier.setup?.setup;
+  if (!setup) return null;
+  const body = resolveBody(bodyOf(dossier.client));
+  return {
+    stands: 'inUse',
+    stanceWidthMm: Math.round(setup.stanceWidthMm),
+    toeOutLeftDeg: setup.toeOutDeg.left,
+    toeOutRightDeg: setup.toeOutDeg.right,
+    heelRiseMm:
+      setup.support.kind === 'floor' ? 0 : Math.round(equivalentRiseMm(body, setup.support)),
+    hold: setup.hold,
+  };
+}
+
+/** How the client stands unprompted, as far as it was measured: where another stance is entered from. */
+export function standsUnprompted(
+  dossier: Dossier,
+): Record<'stanceWidthMm' | 'toeOutLeftDeg' | 'toeOutRightDeg', number> {
+  const { setup } = startingSetup(dossier.client, knownOf(dossier), methodOf(dossier));
+  return {
+    stanceWidthMm: setup.stanceWidthMm,
+    toeOutLeftDeg: Math.round(setup.toeOutDeg.left),
+    toeOutRightDeg: Math.round(setup.toeOutDeg.right),
+  };
 }
 
 /** From which sizes the client's method names faults in a look of this squat. */

@@ -1,5 +1,13 @@
 /** What a coach sees and tests moves what the product advises: the laws, and clients of whom it was not so. */
-import type { Dossier, Judgement, LoadSet, Tried } from '@zither/contract';
+import {
+  judgementSchema,
+  type Dossier,
+  type Judgement,
+  type LoadSet,
+  type LookAsks,
+  type Tried,
+} from '@zither/contract';
+import { PLAIN_LOOK } from '@zither/contract/row';
 import {
   chanceIn,
   beliefAfter,
@@ -14,10 +22,18 @@ import {
   TESTS,
   type FaultId,
   type Outcome,
+  type Placed,
   type Side,
   type TestId,
 } from '@zither/core';
-import { answerOf, basisOf, setupBasis, startingCase, type Answer } from '@zither/visit';
+import {
+  answerOf,
+  basisOf,
+  setupBasis,
+  startingCase,
+  subjectFor,
+  type Answer,
+} from '@zither/visit';
 import { looksOf, ON, readings, row, type Eyed } from './lookRows.ts';
 import { AT, dossierOf, five } from './trialRows.ts';
 
@@ -289,6 +305,79 @@ describe('a watched set of the load log', () => {
     };
     expect(shortIn([set({ faults: fault('heelsRise') })])).toBeGreaterThan(shortIn([]));
     expect(shortIn([set()])).toBeLessThan(shortIn([]));
+  });
+});
+
+describe('a look says which setup it was made in', () => {
+  const trials = readings({ left: 29, right: 29 });
+  const narrow = { stanceWidthMm: 380, toeOutLeftDeg: 5, toeOutRightDeg: 5 };
+  const madeIn = (seen: Eyed[], asks: Partial<LookAsks>, id = 40): Judgement[] =>
+    looksOf(seen).map((j, i) => ({
+      ...j,
+      ...row(id + i),
+      asks: { ...j.asks, ...asks },
+    }));
+  const heels: Eyed[] = [{ fault: 'heelsRise', sides: SIDES }];
+  const at = {
+    setup: {
+      stanceWidthMm: 380,
+      toeOutDeg: { left: 5, right: 5 },
+      support: { kind: 'floor' as const },
+      hold: 'bodyweight' as const,
+      loadKg: 0,
+      balance: 0.5,
+      trackingOffsetDeg: 0,
+    },
+    targetDepthDeg: 6,
+  };
+  const chance = (judgements: Judgement[], asked: Placed = at): number => {
+    const { question, method, tried } = setupBasis(
+      dossierOf(trials, { judgements }),
+      [],
+      HOUSE_RULES,
+    )!;
+    return chanceIn(question, method, beliefAfter(question, tried), asked);
+  };
+  const habit = looksOf([]);
+  const causesOf = (judgements: Judgement[]) =>
+    basisOf(dossierOf(trials, { judgements }), ON, [], []).signs.findings!.map((f) => f.fault);
+
+  it.each(['inUse', 'other'] as const)('%s: it counts as a trial of that setup', (stands) => {
+    const rose = madeIn(heels, { stands, ...narrow });
+    const clean = madeIn([], { stands, ...narrow });
+    expect(chance([...habit, ...rose])).toBeLessThan(chance(habit));
+    expect(chance([...habit, ...clean])).toBeGreaterThan(chance(habit));
+    // Causes are weighed by the unprompted squat.
+    expect(causesOf([...habit, ...rose])).toEqual([]);
+    // Where nobody looked at that, the look itself is all there is.
+    expect(causesOf(rose)).toContain('heelsRise');
+  });
+
+  it('with something under the heels it speaks of that heel', () => {
+    const raised = madeIn(heels, { stands: 'inUse', ...narrow, heelRiseMm: 25 });
+    const flat = madeIn(heels, { stands: 'inUse', ...narrow });
+    const onLift = { kind: 'block' as const, riseMm: 25 };
+    const lifted = { ...at, setup: { ...at.setup, support: onLift } };
+    // On the lift itself heels that rose there say more than heels that rose without it.
+    expect(chance([...habit, ...raised], lifted)).toBeLessThan(chance([...habit, ...flat], lifted));
+  });
+
+  it('a look from before this was asked counts as unprompted, and keeps its squat when the setup in use changes', () => {
+    const parsed = judgementSchema.parse({
+      ...habit[0],
+      asks: { arms: 'free', feet: 'own', depth: 'free', heelRiseMm: 0, shod: false },
+    });
+    expect(parsed.asks).toEqual(PLAIN_LOOK);
+    const dossier = dossierOf(trials);
+    const asks = { ...PLAIN_LOOK, stands: 'inUse' as const, ...narrow };
+    const subject = subjectFor(dossier, 'bodyweight', asks, [])!;
+    expect(subject.setup).toMatchObject({ stanceWidthMm: 380, toeOutDeg: { left: 5, right: 5 } });
+    const loaded = { ...asks, hold: 'front' as const, loadKg: 30 };
+    expect(subjectFor(dossier, 'load', loaded, [])!.setup).toMatchObject({
+      stanceWidthMm: 380,
+      hold: 'front',
+      loadKg: 30,
+    });
   });
 });
 

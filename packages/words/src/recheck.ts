@@ -35,6 +35,11 @@ const DIFFERS: Record<Differs, string> = {
   state: 'in another state (cold, warm)',
   loadKg: 'at another load',
   belt: 'with or without the belt',
+  stands: 'in another setup',
+  stanceWidthMm: 'in another stance',
+  toeOutLeftDeg: 'at another angle of the left foot',
+  toeOutRightDeg: 'at another angle of the right foot',
+  hold: 'with the load elsewhere',
 };
 
 export const sayDiffers = (differs: readonly Differs[]): string =>

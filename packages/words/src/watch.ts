@@ -166,6 +166,20 @@ export const AGREEMENT_WORDS: Record<AgreementLine['kind'], string> = {
 
 /** The options of a look: what each choice is called, and why one would choose it. */
 export const LOOK_OPTIONS = {
+  stands: {
+    name: 'Stands',
+    choices: {
+      habit: {
+        name: 'Unprompted',
+        why: 'Shows what the client does by themselves: causes are weighed by it.',
+      },
+      inUse: {
+        name: 'In the setup in use',
+        why: 'Counts as a trial of that setup, not of the habit.',
+      },
+      other: { name: 'Another way', why: 'Counts as a trial of the stance you enter.' },
+    },
+  },
   arms: {
     name: 'Arms',
     choices: {
@@ -216,6 +230,14 @@ export const sayAsks = (asks: LookAsks): string =>
     asks.state === null ? null : STATE_NAMES[asks.state].toLowerCase(),
     asks.loadKg === null ? null : sayMass(asks.loadKg),
     asks.belt ? 'belt' : null,
+    // A load is always looked at in the setup in use.
+    asks.hold !== null || asks.stands === 'habit'
+      ? null
+      : asks.stands === 'inUse'
+        ? 'in the setup in use'
+        : asks.stanceWidthMm === null
+          ? 'in another stance'
+          : `stance ${sayLength(asks.stanceWidthMm)}`,
     asks.arms === 'up' ? 'arms up' : asks.arms === 'weight' ? 'weight in front' : null,
     asks.feet === 'straight' ? 'feet straight' : null,
     asks.depth === 'seat' ? 'to a seat' : null,

@@ -39,6 +39,8 @@ import {
   optionsBefore,
   keptCapture,
   scriptFor,
+  standsInUse,
+  standsUnprompted,
   subjectFor,
 } from '@zither/visit';
 import { newId, useChanges, today } from '../data/index.ts';
@@ -84,12 +86,20 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
   });
   // With a load, or in a setup on trial, the squat is asked as it is.
   const [state, setState] = useBodyState(client.id, day);
+  const standing = useMemo(
+    () => ({ inUse: standsInUse(dossier), habit: standsUnprompted(dossier) }),
+    [dossier],
+  );
   const asks = useMemo(
     (): LookAsks =>
       condition === 'bodyweight'
         ? { ...options, state }
-        : { ...PLAIN_LOOK, state, ...(condition === 'load' ? loaded : {}) },
-    [condition, options, state, loaded],
+        : {
+            ...PLAIN_LOOK,
+            state,
+            ...(condition === 'load' ? { ...standing.inUse, heelRiseMm: 0, ...loaded } : {}),
+          },
+    [condition, options, state, loaded, standing],
   );
   const [facing, setFacing] = useState<Side>('left');
   const [scale, setScale] = useState<Scale>('none');
@@ -228,7 +238,13 @@ export function WatchScreen({ dossier }: { dossier: Dossier }) {
           <LoadOptions loaded={loaded} usualKg={subject.setup.loadKg} onChange={setLoaded} />
         )}
         {condition === 'bodyweight' && (
-          <LookOptions asks={asks} before={before} heelMm={heelMm} onChange={setAsks} />
+          <LookOptions
+            asks={asks}
+            before={before}
+            heelMm={heelMm}
+            standing={standing}
+            onChange={setAsks}
+          />
         )}
         <Say soft small>
           {takes('watch', dossier, safety)}

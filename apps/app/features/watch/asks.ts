@@ -13,6 +13,7 @@ export const asksInAddress = (condition: Condition, asks: LookAsks): string =>
 
 /** The same read from an address typed by hand or kept as a bookmark; what cannot be is plain. */
 export function asksFrom(params: { [K in keyof LookAsks]?: string }): LookAsks {
+  const number = (of: string | undefined) => (of === undefined ? null : Number(of));
   const found = lookAsksSchema.safeParse({
     arms: params.arms ?? PLAIN_LOOK.arms,
     feet: params.feet ?? PLAIN_LOOK.feet,
@@ -20,8 +21,13 @@ export function asksFrom(params: { [K in keyof LookAsks]?: string }): LookAsks {
     heelRiseMm: Number(params.heelRiseMm ?? 0),
     shod: params.shod === 'true',
     state: params.state ?? null,
-    loadKg: params.loadKg === undefined ? null : Number(params.loadKg),
+    loadKg: number(params.loadKg),
     belt: params.belt === 'true',
+    stands: params.stands ?? PLAIN_LOOK.stands,
+    stanceWidthMm: number(params.stanceWidthMm),
+    toeOutLeftDeg: number(params.toeOutLeftDeg),
+    toeOutRightDeg: number(params.toeOutRightDeg),
+    hold: params.hold ?? null,
   });
   return found.success ? found.data : PLAIN_LOOK;
 }

@@ -1,0 +1,57 @@
+import type { Dossier } from '@zither/contract';
+import {
+  evidenceOf,
+  rangeFits,
+  shortByReadings,
+  tablesWith,
+  type Squat,
+  type Watched,
+} from '@zither/core';
+import { finderQuestion } from './finder.ts';
+import { faultsOf, lookedForIn } from './lookFaults.ts';
+import { looksInSetups, type Look } from './looks.ts';
+import type { PracticeRules } from './practiceRules.ts';
+import { squatIn } from './range.ts';
+import { ankleDay, countingTrials, triedFrom } from './trying.ts';
+import { watchedSets } from './watchedSets.ts';
+
+/** Looks at one squat of one day, from whatever side. */
+function groupsOf(looks: readonly Look[]): Look[][] {
+  const groups = new Map<string, Look[]>();
+  for (const l of looks) {
+    const key = `${l.look.takenOn} ${JSON.stringify(l.look.asks)}`;
+    groups.set(key, [...(groups.get(key) ?? []), l]);
+  }
+  return [...groups.values()];
+}
+
+/**
+ * Squats that were watched beside the unprompted one and the trials, since the ankles were last read: looks in the setup in use or another, and sets of the
+ * load log.
+ */
+export function otherSquats(dossier: Dossier, rules: PracticeRules): Watched[] {
+  const read = ankleDay(dossier);
+  if (!read) return [];
+  const tables = tablesWith(rules.changes ?? []);
+  const looks = groupsOf(looksInSetups(dossier).filter((l) => l.look.takenOn >= read)).flatMap(
+    (group): Watched[] => {
+      const squat = squatIn(dossier, group);
+      const evidence = evidenceOf({ findings: faultsOf(group), ...lookedForIn(group) }, tables);
+      return squat ? [{ ...squat, fits: rangeFits(evidence, tables), pieces: group.length }] : [];
+    },
+  );
+  return [...looks, ...watchedSets(dossier, rules)];
+}
+
+/** How likely each combination of ends is short in a squat, by readings, trials and other squats; null until both ankles are known. */
+export function rangeOf(dossier: Dossier, squat: Squat, rules: PracticeRules): number[] | null {
+  const question = finderQuestion(dossier, [], rules);
+  return (
+    question &&
+    shortByReadings(
+      { ...question, watched: otherSquats(dossier, rules) },
+      countingTrials(dossier).map((t) => triedFrom(dossier, t)),
+      squat,
+    )
+  );
+}
