@@ -1,6 +1,6 @@
 import {
-  afterTrial,
   BALANCED,
+  beliefAfter,
   chanceMap,
   chooseSetup,
   loopAfter,
@@ -13,7 +13,7 @@ import {
   type SetupTried,
 } from '@zither/core';
 import { simulateTrial } from '@zither/core/practice';
-import { optionsFor, practiceClient } from '../packages/core/test/practice.ts';
+import { optionsFor, practiceClient, recordOf } from '../packages/core/test/practice.ts';
 import type { BenchLine } from './line.ts';
 
 const people = practiceClient(seededRandom(100));
@@ -56,8 +56,10 @@ export function benchSet(): BenchLine[] {
   const option = optionsFor(people, BALANCED, 40)[0];
   if (!option) throw new Error('nothing to try');
   const reach = reachOf(question, BALANCED, option);
-  const seen = simulateTrial(reach, people.truth.guess, seededRandom(1));
-  const update = middleOf(40, () => afterTrial(belief, reach, seen));
+  const seen = simulateTrial(reach, people.truth.guess, people.truth.use, seededRandom(1));
+  const record = recordOf(option, BALANCED, seen);
+  // Another record each time: the one asked for last is kept.
+  const update = middleOf(40, () => beliefAfter({ ...question }, [{ ...record }]));
   const tried = Array.from({ length: 3 }, (_, i): SetupTried => ({
     setup: { ...option.setup, stanceWidthMm: option.setup.stanceWidthMm + 20 * i },
     targetDepthDeg: option.targetDepthDeg,

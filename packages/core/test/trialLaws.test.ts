@@ -11,7 +11,7 @@ import {
 } from '../src/index.ts';
 import { client } from './setupClients.ts';
 
-const RECORDS = Number(process.env['RECORDS'] ?? 48);
+const RECORDS = Number(process.env['RECORDS'] ?? 24);
 const PARTS: readonly TrialPart[] = ['heels', 'foot', 'knees', 'tuck', 'shift', 'balance', 'rise'];
 
 const standing = (stanceWidthMm: number, left: number, right = left) => ({
