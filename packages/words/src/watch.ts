@@ -237,7 +237,7 @@ export const sayAsks = (asks: LookAsks): string =>
         ? 'in the setup in use'
         : asks.stanceWidthMm === null
           ? 'in another stance'
-          : `stance ${sayLength(asks.stanceWidthMm)}`,
+          : `stance ${sayLength(asks.stanceWidthMm, 1)}`,
     asks.arms === 'up' ? 'arms up' : asks.arms === 'weight' ? 'weight in front' : null,
     asks.feet === 'straight' ? 'feet straight' : null,
     asks.depth === 'seat' ? 'to a seat' : null,
