@@ -12,7 +12,7 @@ import {
   showedIn,
 } from '@zither/visit';
 import { sayShowed } from '@zither/words/trials';
-import { trial } from '../../../packages/visit/test/trialRows.ts';
+import { five, trial } from '../../../packages/visit/test/trialRows.ts';
 import { OWN, own, setup, values, tried, client, capture, finding } from './setRecords.ts';
 
 describe('trials that count', () => {
@@ -60,7 +60,8 @@ describe('trials that count', () => {
     // What the screen forbids is not tried: no load, whatever the setup in use has.
     const unloaded = finderQuestion(dossier, [{ kind: 'noLoad' }], HOUSE_RULES)!;
     expect(unloaded.safety).toEqual([{ kind: 'noLoad' }]);
-    expect(settledSetup(dossier, [{ kind: 'noLoad' }], HOUSE_RULES)?.setup.loadKg).toBe(0);
+    const free = client({ trials: five({ wall: [110, 120] }) });
+    expect(settledSetup(free, [{ kind: 'noLoad' }], HOUSE_RULES)?.setup.loadKg).toBe(0);
     // Tried with a goblet while the bar is in use: both stay to choose from.
     const bar = client({ setupTrials: [tried()] });
     bar.setup!.setup = { ...setup, hold: 'lowBar' };

@@ -122,7 +122,10 @@ describe('what the version before wrote', () => {
     const judged = all('judgement').map((j) => [j.condition, j.asks] as const);
     judged.sort((a, b) => a[1].heelRiseMm - b[1].heelRiseMm || b[0].localeCompare(a[0]));
     // What was not asked at the time is not recorded.
-    const since = { state: null, loadKg: null, belt: false };
+    const since = {
+      ...{ state: null, loadKg: null, belt: false, stands: 'habit', hold: null },
+      ...{ stanceWidthMm: null, toeOutLeftDeg: null, toeOutRightDeg: null },
+    };
     expect(judged).toEqual([
       ['load', { arms: 'free', feet: 'own', depth: 'free', heelRiseMm: 0, shod: false, ...since }],
       [
