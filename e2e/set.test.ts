@@ -66,12 +66,12 @@ describe('the trial loop, at 390 × 844', () => {
     await page.getByText(/heel rose.*From the camera/i).waitFor();
     await page.getByText(/by the readings and 2 trials/).waitFor();
 
-    // The third is clean, and is to be kept.
-    const third = await advised(page);
+    // The third is clean, and one like it is to be kept.
+    let third = await advised(page);
     const ready = page.getByRole('heading', { name: 'Ready to lock' });
-    for (let n = 3; n <= 5 && (await ready.count()) === 0; n += 1) {
-      // A clean trial that is not believed enough yet is worth repeating.
-      expect(await advised(page)).toBe(third);
+    for (let n = 3; n <= 6 && (await ready.count()) === 0; n += 1) {
+      // A clean trial that is not believed enough yet is worth repeating; it may make less of a heel likely enough, and then that is tried.
+      third = await advised(page);
       // What trials do not look at stays clear, so the load is the coach's own word.
       await page.getByRole('radio', { name: 'With 40 kg' }).tap();
       await page.getByRole('button', { name: 'All clean' }).tap();

@@ -455,25 +455,36 @@ export function rangeFits(evidence: readonly Evidence[], tables: Tables = HOUSE_
   const states = 2 ** RANGE_ENDS.length;
   const fits = new Array<number>(states * USES).fill(0);
   const prior = priorOfUse(tables);
+  const isDepthNamed = seen.some((e) => e.kind === 'finding' && e.finding === 'depthShort');
+  const jointFor = (stops: boolean | null) =>
+    jointOf(bearingOn(allFactors(seen, tables, stops), FITTED), FITTED);
+  // Only a named short depth tells who stops short from who does not, through the causes.
+  const alike = isDepthNamed ? null : jointFor(null);
   for (const stops of [false, true]) {
-    const factors = bearingOn(allFactors(seen, tables, stops), FITTED);
-    const { vars, table, sum } = jointOf(factors, FITTED);
-    const bitOf = new Map(vars.map((node, bit) => [node, bit]));
-    table.forEach((p, index) => {
-      const is = (node: number) => ((index >> bitOf.get(node)!) & 1) === 1;
-      const use = USE_FAMILIES.reduce(
-        (bits, nodes, family) => bits | (nodes.some(is) ? 2 << family : 0),
-        Number(stops),
-      );
-      const at = endState(is) + states * use;
-      fits[at] = fits[at]! + p * sum * (stops ? STOPS.share : 1 - STOPS.share);
-    });
+    const { table, sum } = alike ?? jointFor(stops);
+    const share = sum * (stops ? STOPS.share : 1 - STOPS.share);
+    const shift = stops ? states : 0;
+    for (let index = 0; index < table.length; index += 1) {
+      const at = FITTED_AT[index]! + shift;
+      fits[at] = fits[at]! + table[index]! * share;
+    }
   }
   return fits.map((p, i) => {
     const common = prior[Math.floor(i / states)]!;
     return common > 0 ? p / (houseShare(i % states) * common) : 0;
   });
 }
+
+/** Where each combination of the fitted causes belongs in a table of fits, of those who do not stop short. */
+const FITTED_AT: Int32Array = Int32Array.from({ length: 2 ** FITTED.length }, (_, index) => {
+  const order = [...FITTED].sort((a, b) => a - b);
+  const is = (node: number) => ((index >> order.indexOf(node)) & 1) === 1;
+  const use = USE_FAMILIES.reduce(
+    (bits, nodes, family) => bits | (nodes.some(is) ? 2 << family : 0),
+    0,
+  );
+  return endState(is) + 2 ** RANGE_ENDS.length * use;
+});
 
 /** How common a combination of short ends is by the house's tables alone. */
 const houseShare = (state: number): number =>
