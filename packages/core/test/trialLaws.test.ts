@@ -154,6 +154,17 @@ describe('a watched squat', () => {
     expect(times(20)).toBeLessThan(1 - 0.25 * (1 - times(1)));
   });
 
+  it('seen once and not in five squats after, a heel that rose is more likely not there', () => {
+    const question = client({ dorsiflexionDeg: { left: 32, right: 32 }, hipFold: null });
+    const at = standing(430, 15);
+    const chance = askedOf(question, at);
+    const rose = clean(at, { heelRose: { left: true, right: true } });
+    const five = Array.from({ length: 5 }, () => clean(at));
+    expect(chance([rose, ...five])).toBeGreaterThan(chance([]));
+    expect(chance([rose, ...five])).toBeLessThan(chance([...five, clean(at)]));
+    expect(chance([rose, rose, rose, clean(at)])).toBeLessThan(chance([]));
+  });
+
   it('leaves enough guesses after a day that contradicts itself', () => {
     const question = client({ dorsiflexionDeg: { left: 33, right: 33 } });
     const twelve = Array.from({ length: 12 }, (_, k) =>

@@ -94,9 +94,14 @@ const isSaidSince = (
   { trials, tried, judgements, captures, setupTrials, loadSets }: Dossier,
   lock: Lock,
 ): boolean =>
-  [...trials, ...tried, ...judgements, ...captures, ...setupTrials, ...loadSets].some(
-    (row) => row.saidAt > lock.at,
-  );
+  [
+    ...trials,
+    ...tried,
+    ...judgements,
+    ...captures,
+    ...setupTrials,
+    ...loadSets.filter((s) => s.watched !== null),
+  ].some((row) => row.saidAt > lock.at);
 
 /** A setup as a question under the screen's limits, and whether they change it. */
 export function underLimits(

@@ -41,7 +41,17 @@ export function looksInSetups(dossier: Dossier): Look[] {
 export const isSameSquat = (
   a: Pick<CaptureLine, 'condition' | 'asks'>,
   b: Pick<CaptureLine, 'condition' | 'asks'>,
-): boolean => a.condition === b.condition && asksAlike(a.asks, b.asks);
+): boolean => a.condition === b.condition && asksAlike(comparedAsks(a), comparedAsks(b));
+
+/** All that two looks are compared by. With a load the setup in use is meant, whatever stance that was; rows from before it was kept do not say. */
+export const comparedAsks = ({
+  condition,
+  asks,
+}: Pick<CaptureLine, 'condition' | 'asks'>): LookAsks => {
+  if (condition !== 'load') return asks;
+  const { stands, stanceWidthMm, toeOutLeftDeg, toeOutRightDeg, hold } = PLAIN_LOOK;
+  return { ...asks, stands, stanceWidthMm, toeOutLeftDeg, toeOutRightDeg, hold };
+};
 
 /** Looks at the client as they squat unprompted: a setup on trial is no baseline, what it shows belongs to the trial. */
 export const baselinesOf = (dossier: Dossier, day: string | null): Look[] =>

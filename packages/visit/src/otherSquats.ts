@@ -33,13 +33,15 @@ export function otherSquats(dossier: Dossier, rules: PracticeRules): Watched[] {
   const read = ankleDay(dossier);
   if (!read) return [];
   const tables = tablesWith(rules.changes ?? []);
-  const looks = groupsOf(looksInSetups(dossier).filter((l) => l.look.takenOn >= read)).flatMap(
-    (group): Watched[] => {
-      const squat = squatIn(dossier, group);
-      const evidence = evidenceOf({ findings: faultsOf(group), ...lookedForIn(group) }, tables);
-      return squat ? [{ ...squat, fits: rangeFits(evidence, tables), pieces: group.length }] : [];
-    },
+  // After the routine the client has more than who came in.
+  const counting = looksInSetups(dossier).filter(
+    ({ look }) => look.takenOn >= read && look.asks.state !== 'after',
   );
+  const looks = groupsOf(counting).flatMap((group): Watched[] => {
+    const squat = squatIn(dossier, group);
+    const evidence = evidenceOf({ findings: faultsOf(group), ...lookedForIn(group) }, tables);
+    return squat ? [{ ...squat, fits: rangeFits(evidence, tables), pieces: group.length }] : [];
+  });
   return [...looks, ...watchedSets(dossier, rules)];
 }
 

@@ -28,7 +28,7 @@ import { parseISO } from 'date-fns/parseISO';
 import { hurtAtHome } from './home.ts';
 import { keepingOf } from './keeping.ts';
 import { loadSetsOf } from './loadLog.ts';
-import { baselinesOf, isTelling, type Look } from './looks.ts';
+import { baselinesOf, comparedAsks, isTelling, type Look } from './looks.ts';
 import { aimsFor } from './planning.ts';
 import { rechecksOf, type Recheck } from './rechecks.ts';
 import { dossierOn, planOf } from './record.ts';
@@ -118,7 +118,7 @@ const isFinding =
 export const differsIn = (before: Look, after: Look): Differs[] => [
   ...(before.look.condition === after.look.condition ? [] : (['condition'] as const)),
   ...(Object.keys(before.look.asks) as (keyof LookAsks)[]).filter(
-    (key) => (before.look.asks[key] ?? null) !== (after.look.asks[key] ?? null),
+    (key) => (comparedAsks(before.look)[key] ?? null) !== (comparedAsks(after.look)[key] ?? null),
   ),
 ];
 

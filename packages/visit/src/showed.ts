@@ -111,8 +111,8 @@ const SHOWN_BY: Readonly<Record<TrialPart, readonly CameraView[]>> = {
   balance: ['side'],
   rise: ['side'],
 };
-/** Faults that must have been judged for a part to count as looked at, where it has more than one. */
-const ALL_OF: Partial<Record<TrialPart, readonly (keyof typeof FAULTS)[]>> = {
+/** Faults that must have been judged for a part to count as looked at. */
+export const FAULTS_OF_PART: Readonly<Record<TrialPart, readonly (keyof typeof FAULTS)[]>> = {
   foot: ['archDrops', 'feetTurnOut', 'outerEdge'],
   heels: ['heelsRise'],
   tuck: ['pelvisTuck'],
@@ -122,8 +122,21 @@ const ALL_OF: Partial<Record<TrialPart, readonly (keyof typeof FAULTS)[]>> = {
   rise: ['hipsRiseEarly'],
 };
 
-const isTrialFault = (fault: string): fault is TrialFaultId =>
+export const isTrialFault = (fault: string): fault is TrialFaultId =>
   (TRIAL_FAULTS as readonly string[]).includes(fault);
+
+/** Parts that captures show: each view what it can, where everything in it could be judged. */
+export function partsFilmed(captures: readonly CaptureLine[]): TrialPart[] {
+  return TRIAL_PARTS.filter((part) =>
+    captures.some(
+      ({ view, report }) =>
+        SHOWN_BY[part].includes(view) &&
+        !report.quality.notJudged.some((n) =>
+          (FAULTS_OF_PART[part] as readonly string[]).includes(n.fault),
+        ),
+    ),
+  );
+}
 
 /** What captures of a trial showed, each view what it can; a part counts as looked at where everything in it could be judged. */
 export function showedIn(
@@ -132,12 +145,6 @@ export function showedIn(
   method: Pick<MethodProfile, 'decides'>,
 ): Showed {
   let showed: Showed = { ...cleanTo(targetDepthDeg, method), lookedAt: [] };
-  const looked = new Set<TrialPart>();
-  for (const { view, report } of captures) {
-    const not = new Set<string>(report.quality.notJudged.map((n) => n.fault));
-    for (const part of TRIAL_PARTS)
-      if (SHOWN_BY[part].includes(view) && !ALL_OF[part]?.some((f) => not.has(f))) looked.add(part);
-  }
   const faults: TrialFault[] = [];
   for (const { report, facing } of captures)
     for (const { fault, side, value } of report.findings) {
@@ -157,6 +164,6 @@ export function showedIn(
       )
         faults.push({ fault, side: FAULTS[fault].sided ? (side ?? null) : null });
     }
-  showed = { ...showed, faults, lookedAt: TRIAL_PARTS.filter((part) => looked.has(part)) };
+  showed = { ...showed, faults, lookedAt: partsFilmed(captures) };
   return showed;
 }

@@ -13,7 +13,7 @@ import {
   type SquatScript,
 } from '@zither/core';
 import { bodyOf } from './body.ts';
-import { clientCase, kitHere, knownOf, lockOf, startingSetup } from './derive.ts';
+import { caseWith, clientCase, kitHere, knownOf, lockOf, startingSetup } from './derive.ts';
 import { methodOf } from './method.ts';
 
 /** Under the heels when the kit has nothing for it, mm (house default). */
@@ -37,7 +37,8 @@ export function subjectFor(
   asks: LookAsks,
   limits: readonly SafetyLimit[],
 ): Case | null {
-  const found = clientCase(dossier);
+  const lock = condition === 'load' ? lockOf(dossier) : null;
+  const found = lock ? caseWith(dossier, lock) : clientCase(dossier);
   if (found.kind !== 'ready') return null;
   // Shoulder width is a yardstick for stances only; a capture's question has no room for it.
   const { shoulderWidthMm: _width, ...body } = found.question.body;
@@ -97,7 +98,7 @@ const stood = (
 
 /** What a look in the setup in use says of how the client stood; null = none is in use. Kept with the look, since the setup in use may change. */
 export function standsInUse(dossier: Dossier): Partial<LookAsks> | null {
-  const setup = lockOf(dossier)?.setup ?? dossier.setup?.setup;
+  const setup = (lockOf(dossier) ?? dossier.setup)?.setup;
   if (!setup) return null;
   const body = resolveBody(bodyOf(dossier.client));
   return {

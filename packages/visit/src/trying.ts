@@ -27,8 +27,10 @@ import {
   type SetupQuestion,
   type SetupTried,
 } from '@zither/core';
+import { differenceInCalendarDays, parseISO } from 'date-fns';
 import { bodyOf } from './body.ts';
 import { methodById, methodUnder } from './method.ts';
+import { partsFilmed } from './showed.ts';
 
 /** Day of the newest ankle reading: what was tried before it was tried on other ankles. */
 export function ankleDay({ client, trials }: Pick<Dossier, 'client' | 'trials'>): string | null {
@@ -47,10 +49,9 @@ export function countingTrials(dossier: Dossier): SetupTrial[] {
 }
 
 /** A record as the core reads it. */
-export const triedFrom = (
-  dossier: Pick<Dossier, 'schools' | 'screenings'>,
-  trial: SetupTrialValues,
-): SetupTried => ({
+export const triedFrom = (dossier: Dossier, trial: SetupTrialValues): SetupTried => ({
+  ...filmedIn(dossier, trial),
+  weeks: weeksFrom(dossier, trial.takenOn),
   setup: trial.setup,
   targetDepthDeg: trial.thighDepthDeg,
   profile: methodUnder(dossier, trial.profile, trial.setup.loadKg),
@@ -63,6 +64,25 @@ export const triedFrom = (
   comfort: trial.comfort,
   pain: trial.pain,
 });
+
+/** Parts of a trial that were filled in from film. */
+function filmedIn(
+  { captures }: Dossier,
+  { captureIds }: SetupTrialValues,
+): Pick<SetupTried, 'measured'> {
+  const own = captures.filter((c) => captureIds.includes(c.id) && !c.discarded);
+  if (own.length === 0) return {};
+  const parts = partsFilmed(own);
+  return { measured: own.some((c) => c.view === 'side') ? [...parts, 'depth'] : parts };
+}
+
+/** Weeks between a day and the ankle readings; 0 where there are none. */
+export function weeksFrom(dossier: Pick<Dossier, 'client' | 'trials'>, day: string): number {
+  const read = ankleDay(dossier);
+  return read ? Math.abs(differenceInCalendarDays(parseISO(day), parseISO(read))) / DAYS_A_WEEK : 0;
+}
+
+const DAYS_A_WEEK = 7;
 
 /** Everything the worker needs to say where the trials stand. */
 export interface LoopQuestion {

@@ -1,26 +1,22 @@
 import type { Dossier, LoadSet } from '@zither/contract';
 import {
   FAULTS,
-  PART_OF_FAULT,
   squatsOf,
   tablesWith,
-  TRIAL_FAULTS,
   TRIAL_PARTS,
   type Hold,
   type RungId,
   type SetupTried,
   type Side,
   type TrialFault,
-  type TrialFaultId,
-  type TrialPart,
   type Watched,
 } from '@zither/core';
-import { differenceInCalendarDays, parseISO } from 'date-fns';
 import { knownOf, startingSetup } from './derive.ts';
 import { loadSetsOf, tellsOf } from './loadLog.ts';
 import { methodOf, methodUnder } from './method.ts';
 import type { PracticeRules } from './practiceRules.ts';
-import { ankleDay } from './trying.ts';
+import { FAULTS_OF_PART, isTrialFault } from './showed.ts';
+import { ankleDay, weeksFrom } from './trying.ts';
 
 /** Variations that are a free squat with the load in one place; a seat or support asks for something else. */
 const FREE: Readonly<Partial<Record<RungId, Hold>>> = {
@@ -31,28 +27,11 @@ const FREE: Readonly<Partial<Record<RungId, Hold>>> = {
   overhead: 'overhead',
 };
 
-/** Faults by which each part of a squat is judged. */
-const FAULTS_OF: Readonly<Record<TrialPart, readonly (keyof typeof FAULTS)[]>> = {
-  heels: ['heelsRise'],
-  tuck: ['pelvisTuck'],
-  ...(Object.fromEntries(
-    (['foot', 'knees', 'shift', 'balance', 'rise'] as const).map((part) => [
-      part,
-      (Object.keys(PART_OF_FAULT) as (keyof typeof PART_OF_FAULT)[]).filter(
-        (fault) => PART_OF_FAULT[fault] === part,
-      ),
-    ]),
-  ) as Record<'foot' | 'knees' | 'shift' | 'balance' | 'rise', (keyof typeof PART_OF_FAULT)[]>),
-};
-
 /** Degrees by which a squat that is called short is short, and above the target at which a back that tucks begins to. */
 const SHORT_BY_DEG = 2 * FAULTS.depthShort.slight;
 
-const isTrialFault = (fault: string): fault is TrialFaultId =>
-  (TRIAL_FAULTS as readonly string[]).includes(fault);
-
 /** A watched set as the squat it was; null where that is not known, or nothing of its depth was seen. */
-function squatOf(dossier: Dossier, set: LoadSet, read: string): SetupTried | null {
+function squatOf(dossier: Dossier, set: LoadSet): SetupTried | null {
   if (set.watched === null || !tellsOf(dossier, set, 'depthShort')) return null;
   const lock = dossier.locks.find((l) => l.id === set.lockId) ?? null;
   const hold = FREE[set.rung];
@@ -73,7 +52,7 @@ function squatOf(dossier: Dossier, set: LoadSet, read: string): SetupTried | nul
     clear.some((f) => f.fault === fault && (!side || f.side === side || f.side === null));
   // A slight one is neither there nor clean.
   const lookedAt = TRIAL_PARTS.filter((part) =>
-    FAULTS_OF[part].every(
+    FAULTS_OF_PART[part].every(
       (fault) =>
         tellsOf(dossier, set, fault) &&
         !set.faults.some((f) => f.fault === fault && f.severity === 'slight'),
@@ -85,8 +64,8 @@ function squatOf(dossier: Dossier, set: LoadSet, read: string): SetupTried | nul
     setup,
     profile,
     targetDepthDeg,
-    by: set.watched === 'camera' ? 'measured' : 'eye',
-    weeks: Math.abs(differenceInCalendarDays(parseISO(set.takenOn), parseISO(read))) / 7,
+    ...(set.watched === 'camera' ? { measured: [...TRIAL_PARTS, 'depth' as const] } : {}),
+    weeks: weeksFrom(dossier, set.takenOn),
     depthDeg: targetDepthDeg - (has('depthShort') ? SHORT_BY_DEG : 0),
     heelRose: { left: has('heelsRise', 'left'), right: has('heelsRise', 'right') },
     knees: { left: knee('left'), right: knee('right') },
@@ -106,6 +85,6 @@ export function watchedSets(dossier: Dossier, rules: PracticeRules): Watched[] {
   if (!read) return [];
   const squats = loadSetsOf(dossier)
     .filter((set) => set.takenOn >= read)
-    .flatMap((set) => squatOf(dossier, set, read) ?? []);
+    .flatMap((set) => squatOf(dossier, set) ?? []);
   return squatsOf(squats, tablesWith(rules.changes ?? []));
 }

@@ -29,13 +29,15 @@ import {
 import {
   answerOf,
   basisOf,
+  isSameSquat,
   setupBasis,
   startingCase,
   subjectFor,
   type Answer,
 } from '@zither/visit';
+import { set as logged, setupTrial } from './harmRows.ts';
 import { looksOf, ON, readings, row, type Eyed } from './lookRows.ts';
-import { AT, dossierOf, five } from './trialRows.ts';
+import { AT, dossierOf, filmed, five } from './trialRows.ts';
 
 const RECORDS = Number(process.env['RECORDS'] ?? 48);
 
@@ -237,27 +239,8 @@ describe('a watched set of the load log', () => {
     profile: 'balanced',
     takenBack: null,
   } as unknown as Dossier['locks'][number];
-  const set = (change: Partial<LoadSet> = {}, id = 71): LoadSet => ({
-    ...row(id),
-    takenOn: ON,
-    takenAt: `${ON}T11:00:00.000Z`,
-    rung: 'highBar',
-    lockId: lock.id,
-    loadKg: 40,
-    reps: 5,
-    descentS: null,
-    pauseS: null,
-    watched: 'eye',
-    captureId: null,
-    faults: [],
-    repsLeft: null,
-    pain: null,
-    heelRiseMm: 0,
-    shod: false,
-    belt: false,
-    undone: false,
-    ...change,
-  });
+  const set = (change: Partial<LoadSet> = {}, k = 1): LoadSet =>
+    logged(40, k, { lockId: lock.id, ...change });
   const dossier = dossierOf(readings({ left: 29, right: 29 }), { locks: [lock] });
   const chance = (loadSets: LoadSet[]): number => {
     const { question, method, tried } = setupBasis({ ...dossier, loadSets }, [], HOUSE_RULES)!;
@@ -276,9 +259,12 @@ describe('a watched set of the load log', () => {
       );
     expect(chance([set({ faults: fault('heelsRise') })])).toBeLessThan(none);
     expect(chance([set({ faults: fault('depthShort') })])).toBeLessThan(none);
-    // Several of a day all count, and the same setup only as far as it can tell.
-    expect(chance([set(), set({}, 72)])).toBeGreaterThan(chance([set()]));
-    expect(chance([set({ faults: fault('heelsRise') }), set({}, 72)])).toBeGreaterThan(
+    // Load more or less is the same squat, on whatever day: many clean sets say no more than that squat can.
+    const many = Array.from({ length: 12 }, (_, k) => set({ loadKg: 40 + 2.5 * k }, k));
+    expect(chance(many)).toBeLessThan(1 - 0.2 * (1 - chance([set()])));
+    // Several of a day all count.
+    expect(chance([set(), set({}, 2)])).toBeGreaterThan(chance([set()]));
+    expect(chance([set({ faults: fault('heelsRise') }), set({}, 2)])).toBeGreaterThan(
       chance([set({ faults: fault('heelsRise') })]),
     );
   });
@@ -296,6 +282,12 @@ describe('a watched set of the load log', () => {
     const slight = chance([set({ faults: fault('heelsRise', null, 'slight') })]);
     expect(slight).toBeLessThan(chance([set()]));
     expect(slight).toBeGreaterThan(chance([set({ faults: fault('heelsRise') })]));
+  });
+
+  it('by camera says more than by eye', () => {
+    const rose = { faults: fault('heelsRise') };
+    const by = (watched: 'eye' | 'camera') => chance([set({ ...rose, watched })]);
+    expect(by('camera')).toBeLessThan(by('eye') - 0.01);
   });
 
   it('reaches Probe as well: the ends it showed short are short there', () => {
@@ -372,12 +364,51 @@ describe('a look says which setup it was made in', () => {
     const asks = { ...PLAIN_LOOK, stands: 'inUse' as const, ...narrow };
     const subject = subjectFor(dossier, 'bodyweight', asks, [])!;
     expect(subject.setup).toMatchObject({ stanceWidthMm: 380, toeOutDeg: { left: 5, right: 5 } });
+    // A loaded look is compared with one from before its stance was kept: with a load the setup in use is meant.
+    const before = { condition: 'load' as const, asks: { ...PLAIN_LOOK, loadKg: 30 } };
+    const after = {
+      condition: 'load' as const,
+      asks: { ...asks, hold: 'front' as const, loadKg: 30 },
+    };
+    expect(isSameSquat(before, after)).toBe(true);
+    expect(
+      isSameSquat({ ...before, condition: 'bodyweight' }, { ...after, condition: 'bodyweight' }),
+    ).toBe(false);
     const loaded = { ...asks, hold: 'front' as const, loadKg: 30 };
     expect(subjectFor(dossier, 'load', loaded, [])!.setup).toMatchObject({
       stanceWidthMm: 380,
       hold: 'front',
       loadKg: 30,
     });
+  });
+});
+
+describe('a trial', () => {
+  const tried = (change: Partial<Dossier['setupTrials'][number]>) =>
+    setupTrial({ stanceWidthMm: 420 }, { heelRose: { left: true, right: true }, ...change });
+  const record = (change: Partial<Dossier>): Dossier =>
+    dossierOf(readings({ left: 31, right: 31 }), change);
+  const squats = (dossier: Dossier) => setupBasis(dossier, [], HOUSE_RULES)!.tried;
+
+  it('filled in from film counts by the camera’s error for what was filmed, the rest by the eye’s', () => {
+    const side = { ...filmed('c', 'side', null), condition: 'trial' as const };
+    const front = { ...filmed('d', 'front', null), condition: 'trial' as const };
+    const of = (...captures: Dossier['captures']) =>
+      squats(
+        record({ captures, setupTrials: [tried({ captureIds: captures.map((c) => c.id) })] }),
+      )[0]!.measured;
+    expect(of()).toBeUndefined();
+    expect(of(side)).toEqual(['heels', 'tuck', 'balance', 'rise', 'depth']);
+    expect(of(front)).toEqual(['foot', 'knees', 'shift']);
+  });
+
+  it('says less of the body the longer ago the ankles were read', () => {
+    const on = (takenOn: string) =>
+      record({ setupTrials: [tried({ takenOn, takenAt: `${takenOn}T10:00:00.000Z` })] });
+    const [now, later] = [on(ON), on('2026-06-01')];
+    expect(squats(now)[0]!.weeks).toBe(0);
+    expect(squats(later)[0]!.weeks).toBeCloseTo(21, 9);
+    expect(habitChance(later)).toBeGreaterThan(habitChance(now));
   });
 });
 

@@ -57,21 +57,37 @@ function workedOut(question: SetupQuestion, tried: readonly SetupTried[]): Belie
   return afterWatched(startBelief(question), question, watched, priorOfUse(tables));
 }
 
-/** Squats that were tried, each setup once however often it was. A squat that pain stopped is left out, as it shows no limit. */
+/** Whether two squats are of one setup; a load more or less makes it no other. */
+const isSameSquat = (a: SetupTried, b: SetupTried): boolean =>
+  a.profile === b.profile &&
+  isSame(
+    a.setup.loadKg > 0 && b.setup.loadKg > 0
+      ? { ...a, setup: { ...a.setup, loadKg: b.setup.loadKg } }
+      : a,
+    b,
+  );
+
+/** Squats that were tried, each setup once however often and on however many days it was. A squat that pain stopped is left out, as it shows no limit. */
 export function squatsOf(tried: readonly SetupTried[], tables: Tables): Watched[] {
   const bySetup: SetupTried[][] = [];
   for (const t of tried) {
     if (t.pain) continue;
-    const known = bySetup.find(
-      ([first]) => isSame(first!, t) && first!.profile === t.profile && first!.weeks === t.weeks,
-    );
+    const known = bySetup.find(([first]) => isSameSquat(first!, t));
     if (known) known.push(t);
     else bySetup.push([t]);
   }
   return bySetup.map((list) => {
-    const { setup, targetDepthDeg, profile, weeks = 0 } = list[0]!;
-    const fits = fitsOfSquats(list, tables);
-    return { setup, targetDepthDeg, profile, weeks, fits, pieces: list.length };
+    const { setup, targetDepthDeg, profile } = list[0]!;
+    const mean = (of: (t: SetupTried) => number) =>
+      list.reduce((sum, t) => sum + of(t), 0) / list.length;
+    return {
+      setup: { ...setup, loadKg: mean((t) => t.setup.loadKg) },
+      targetDepthDeg,
+      profile,
+      weeks: mean((t) => t.weeks ?? 0),
+      fits: fitsOfSquats(list, tables),
+      pieces: list.length,
+    };
   });
 }
 

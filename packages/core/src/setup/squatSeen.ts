@@ -22,7 +22,6 @@ interface Observed {
   side: Side | null;
   /** How likely it is there, by the error of who looked. */
   sure: number;
-  isSeen: boolean;
 }
 
 /** Faults that one squat showed, with their sides. */
@@ -48,10 +47,15 @@ function named(t: SquatShowed): { fault: Observed['fault']; side: Side | null }[
 
 /** All that one squat showed, part by part. Below its own depth nothing was seen. */
 function observed(t: SquatShowed, tables: Tables): Observed[] {
-  const by = t.by ?? 'eye';
-  const sure = tables.sure[by].clear;
-  const missed = missedBy(tables, by);
-  const seen = named(t).map((f): Observed => ({ ...f, sure, isSeen: true }));
+  const measured = t.measured ?? [];
+  const by = (fault: Observed['fault']) =>
+    measured.includes(fault === 'depthShort' ? 'depth' : TOLD_BY[fault as ToldFault])
+      ? ('measured' as const)
+      : ('eye' as const);
+  const seen = named(t).map((f): Observed => ({
+    ...f,
+    sure: tables.sure[by(f.fault)].clear,
+  }));
   const looked = partsLookedAt(t);
   const isDown = !seen.some((f) => f.fault === 'depthShort');
   const clean = (fault: Observed['fault']) =>
@@ -59,7 +63,7 @@ function observed(t: SquatShowed, tables: Tables): Observed[] {
       .filter(
         (side) => !seen.some((f) => f.fault === fault && (f.side === null || f.side === side)),
       )
-      .map((side): Observed => ({ fault, side, sure: missed, isSeen: false }));
+      .map((side): Observed => ({ fault, side, sure: missedBy(tables, by(fault)) }));
   return isDown
     ? [
         ...seen,
@@ -75,16 +79,13 @@ export function evidenceOfSquats(squats: readonly SquatShowed[], tables: Tables)
   for (const o of squats.flatMap((t) => observed(t, tables))) {
     const key = `${o.fault} ${o.side ?? ''}`;
     const known = parts.get(key);
-    if (!known) parts.set(key, { ...o });
-    else {
-      known.sure = together(known.sure, o.sure);
-      known.isSeen ||= o.isSeen;
-    }
+    parts.set(key, known ? { ...known, sure: together(known.sure, o.sure) } : o);
   }
   const all = [...parts.values()];
-  const seen = all.filter((o) => o.isSeen);
+  // Seen once and not again and again, it is more likely not there.
+  const seen = all.filter((o) => o.sure > 0.5);
   const of = all
-    .filter((o) => !o.isSeen)
+    .filter((o) => o.sure <= 0.5)
     .map(({ fault, side, sure }): CleanPart => ({ finding: fault, side, missed: sure }));
   return [
     ...seen.map(({ fault, side, sure }): Evidence => ({

@@ -61,8 +61,8 @@ export const isClean = (seen: TrialSeen): boolean =>
 
 /** Three to five reps in one setup, as recorded: a trial, or any other squat that was watched. Degrees. */
 export interface SetupTried extends Placed {
-  /** Who looked; absent = an eye. */
-  by?: 'measured' | 'eye' | undefined;
+  /** Parts that a camera looked at; the rest an eye did. Absent = none. */
+  measured?: readonly (TrialPart | 'depth')[] | undefined;
   /** Weeks between it and the ankle readings; absent = none. */
   weeks?: number | undefined;
   /** The method it was tried under: its limits say what the setup asks. */
