@@ -334,9 +334,9 @@ export const sayKneeGap = (abductionDeg: number | null): string =>
     ? 'Wider than these thighs reach. Check the gap.'
     : `= ${sayNumber(abductionDeg)}° of hip abduction for this pelvis and thigh.`;
 
-/** A limit that a reading would go beyond. */
-export const sayReadUpTo = (limit: SafetyLimit): string =>
-  `Clear: ${sayLimit(limit)}. ${limit.kind === 'supportedOnly' ? 'Let the client hold on.' : 'Stop there, whatever range is left.'}`;
+/** Limits that a reading would go beyond, in one sentence. */
+export const sayReadUpTo = (limits: readonly SafetyLimit[]): string =>
+  `Clear allows for this reading: ${limits.map(sayLimit).join(' · ')}. Stop there, whatever range is left.`;
 
 /** The sheet was copied. */
 export const sayCopied = (lines: number): string =>

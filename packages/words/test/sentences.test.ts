@@ -18,7 +18,7 @@ import {
   sayVerdict,
 } from '@zither/words/probe';
 import { sayDeviceClock } from '@zither/words/attention';
-import { sayTraced } from '@zither/words/measure';
+import { sayReadUpTo, sayTraced } from '@zither/words/measure';
 import { sayWhyCame } from '@zither/words/referral';
 import { sayTried } from '@zither/words/trials';
 import { setUnits } from '@zither/words/units';
@@ -238,4 +238,15 @@ describe('sentences with something put into them', () => {
     expect(sayDeviceClock(180_000)).toMatch(/^This device’s clock is 3 minutes slow\./);
     expect(sayDeviceClock(-240_000)).toMatch(/4 minutes fast/);
   });
+});
+
+it('says every limit that a reading would go beyond, once', () => {
+  expect(
+    sayReadUpTo([
+      { kind: 'depthCap', thighDepthDeg: 0 },
+      { kind: 'jointRange', joint: 'ankle', side: 'left', mostDeg: 20 },
+    ]),
+  ).toBe(
+    'Clear allows for this reading: No deeper than parallel · Left ankle dorsiflexed no further than 20°. Stop there, whatever range is left.',
+  );
 });

@@ -223,11 +223,7 @@ export function useStation(dossier: Dossier, station: Station, day: string) {
             : position?.name}
         </Say>
         {isBarred && <Notice tone="now">Held by Clear: no squatting, so knee travel waits.</Notice>}
-        {readUpTo.map(sayReadUpTo).map((says) => (
-          <Notice key={says} tone="now">
-            {says}
-          </Notice>
-        ))}
+        {readUpTo.length > 0 && <Notice tone="now">{sayReadUpTo(readUpTo)}</Notice>}
         {station.stop && !isBarred && (
           <Notice tone="before" isTight>
             {station.stop}
