@@ -1,11 +1,8 @@
 import type { DecisionValues } from '@zither/contract';
 import {
-  aheadOf,
   CAUSES,
-  diagnose,
   evidenceOf,
   ledgersOf,
-  likelyReferrals,
   mindChangersOf,
   NODES,
   OTHER_FINDINGS,
@@ -18,17 +15,18 @@ import {
   tablesWith,
   worthTesting,
   testKey,
+  weighSigns,
   withheldFor,
-  type Ahead,
   type Circumstances,
   type Diagnosis,
   type Evidence,
   type LikelyCause,
   type MindChanger,
-  type NextTest,
   type Signs,
   type TableChange,
   type Weight,
+  type Weighed,
+  type WeighedTest,
 } from '@zither/core';
 
 /** The engine's question: all that is known, and the practice's own tables. */
@@ -46,7 +44,7 @@ export interface Opinion {
   /** Causes to act on: those of the groups that act, and those a clinician should see. */
   plan: number[];
   /** Every test that could be done, the one that tells most a minute first, with what each outcome would change. */
-  tests: { next: NextTest; ahead: Ahead[]; isWorth: boolean }[];
+  tests: WeighedTest[];
   /** How many pieces of evidence it rests on, and of them faults seen. */
   pieces: number;
   faults: number;
@@ -54,20 +52,7 @@ export interface Opinion {
 
 /** The whole opinion on a client. Deterministic. */
 export function opine({ signs, circumstances, changes }: OpinionQuestion): Opinion {
-  const tables = tablesFor(tablesWith(changes), signs);
-  const evidence = evidenceOf(signs, tables);
-  const beliefs = posterior(evidence, tables);
-  const diagnosis = diagnosisOf({ signs, circumstances, changes });
-  const done = (signs.tests ?? []).map((t) => testKey(t.test, t.side));
-  const known = [...(circumstances.known ?? []), ...done];
-  const worth = new Set(diagnosis.nextTests.map((t) => testKey(t.test, t.side)));
-  const tests = diagnosis.stop
-    ? []
-    : worthTesting(evidence, { ...circumstances, known }, tables).map((next) => ({
-        next,
-        ahead: aheadOf(evidence, next, beliefs, tables),
-        isWorth: worth.has(testKey(next.test, next.side)),
-      }));
+  const { diagnosis, evidence, beliefs, tests } = weighedFor({ signs, circumstances, changes });
   return {
     diagnosis,
     beliefs,
@@ -79,15 +64,17 @@ export function opine({ signs, circumstances, changes }: OpinionQuestion): Opini
 }
 
 /** The diagnosis, in which whatever a likely referral withholds is nothing to train either. */
-export function diagnosisOf({ signs, circumstances, changes }: OpinionQuestion): Diagnosis {
-  const tables = tablesFor(tablesWith(changes), signs);
-  const first = diagnose(signs, circumstances, tables);
-  const { referred = [] } = circumstances;
-  const withheld = withheldFor(likelyReferrals(first.causes)).filter((c) => !referred.includes(c));
-  return withheld.length === 0
-    ? first
-    : diagnose(signs, { ...circumstances, referred: [...referred, ...withheld] }, tables);
-}
+export const diagnosisOf = (question: OpinionQuestion): Diagnosis => weighedFor(question).diagnosis;
+
+const weighedFor = ({ signs, circumstances, changes }: OpinionQuestion): Weighed =>
+  weighSigns(
+    signs,
+    (likely) => ({
+      ...circumstances,
+      referred: [...new Set([...(circumstances.referred ?? []), ...withheldFor(likely)])],
+    }),
+    tablesWith(changes),
+  );
 
 /** Most that a conclusion keeps. */
 const CONCLUDED_MOST = 6;

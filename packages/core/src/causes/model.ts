@@ -2,15 +2,7 @@ import { SIDES, type Side } from '../linkage/setup.ts';
 import { CAUSE_IDS, CAUSES, type CauseId } from './causes.ts';
 import { FAULT_IDS, type Phase } from '../faults/table.ts';
 import { RANGE_READINGS, SIDED_FINDINGS, type FindingId } from './links.ts';
-import {
-  bearingOn,
-  entropyBits,
-  factorOf,
-  factorsOf,
-  jointOf,
-  marginalsOf,
-  type Factor,
-} from './network.ts';
+import { eliminated, entropyBits, factorOf, factorsOf, type Factor } from './network.ts';
 import { HOUSE_TABLES, type Tables } from './tables.ts';
 import { outcomesOf, type Outcome, type ProbeTest, type TestId } from './tests.ts';
 
@@ -127,6 +119,8 @@ interface Worked {
   pulls: Map<string, TestPulls>;
   findings: Map<string, Factor>;
   outcomes: Map<string, Partial<Record<Outcome, Factor>>>;
+  /** Of pieces of evidence as they came, of whom it is not known whether they stop short. */
+  pieces: WeakMap<Evidence, readonly Factor[]>;
 }
 
 const worked = new WeakMap<Tables['links'], Worked & { of: Tables }>();
@@ -142,6 +136,7 @@ function workedFor(tables: Tables): Worked {
     pulls: new Map(),
     findings: new Map(),
     outcomes: new Map(),
+    pieces: new WeakMap(),
   };
   worked.set(tables.links, fresh);
   return fresh;
@@ -188,8 +183,15 @@ const parentsOf = (
     return { toward, against };
   });
 
-const noisyOr = (leak: number, pulls: readonly Pulling[], isTrue: (node: number) => boolean) =>
-  1 - pulls.reduce((rest, p) => (isTrue(p.node) ? rest * (1 - p.strength) : rest), 1 - leak);
+function noisyOr(
+  leak: number,
+  pulls: readonly Pulling[],
+  isTrue: (node: number) => boolean,
+): number {
+  let rest = 1 - leak;
+  for (const { node, strength } of pulls) if (isTrue(node)) rest *= 1 - strength;
+  return 1 - rest;
+}
 
 /** Chance that a finding is there, the causes being what they are: noisy-OR, reduced by the evidence against it. */
 export function findingChance(
@@ -234,32 +236,46 @@ export function outcomeChances(
   isTrue: (node: number) => boolean,
   tables: Tables = HOUSE_TABLES,
 ): Partial<Record<Outcome, number>> {
-  const { relieves, worsens, hurts, blocks, named } = testPulls(test, side, tables);
+  const list = chancesOf(test, testPulls(test, side, tables), isTrue, tables);
+  return Object.fromEntries(outcomesOf(tables.tests[test]).map((outcome, i) => [outcome, list[i]]));
+}
+
+/** The same, in the order of `outcomesOf`: plain sums, since it is asked for every combination of causes. */
+function chancesOf(
+  test: TestId,
+  { relieves, worsens, hurts, blocks, named }: TestPulls,
+  isTrue: (node: number) => boolean,
+  tables: Tables,
+): number[] {
+  const entry = tables.tests[test];
   const pain = noisyOr(CHANCE.pain, hurts, isTrue);
-  const entry = tables.tests[test].named;
-  if (entry) {
-    const weights = Object.entries(entry).map(([outcome, { usually }]) => {
-      const pulls = (named[outcome as Outcome] ?? []).filter((p) => isTrue(p.node));
-      const tip = pulls.reduce((sum, p) => sum + (NAMING * p.strength) / (1 - p.strength), 0);
-      return [outcome, usually + tip] as const;
+  const calm = 1 - pain;
+  const outcomes = outcomesOf(entry);
+  if (entry.named) {
+    let whole = 0;
+    const weights = outcomes.map((outcome) => {
+      const own = entry.named![outcome];
+      if (!own) return 0;
+      let weight: number = own.usually;
+      for (const { node, strength } of named[outcome] ?? [])
+        if (isTrue(node)) weight += (NAMING * strength) / (1 - strength);
+      whole += weight;
+      return weight;
     });
-    const whole = weights.reduce((sum, [, w]) => sum + w, 0);
-    return {
-      ...Object.fromEntries(weights.map(([outcome, w]) => [outcome, ((1 - pain) * w) / whole])),
-      pain,
-    };
+    return outcomes.map((outcome, i) => (outcome === 'pain' ? pain : (calm * weights[i]!) / whole));
   }
-  const free = noisyOr(tables.tests[test].usually ?? CHANCE.relief, relieves, isTrue);
+  const free = noisyOr(entry.usually ?? CHANCE.relief, relieves, isTrue);
   const relief = blocks.some(isTrue) ? BLOCKED * free : free;
   const worse = noisyOr(CHANCE.worse, worsens, isTrue);
-  const calm = 1 - pain;
-  return {
+  const rest = calm * (1 - relief);
+  const of: Partial<Record<Outcome, number>> = {
     pain,
     clears: calm * relief * CLEARS_SHARE,
     helps: calm * relief * (1 - CLEARS_SHARE),
-    worse: calm * (1 - relief) * worse,
-    same: calm * (1 - relief) * (1 - worse),
+    worse: rest * worse,
+    same: rest * (1 - worse),
   };
+  return outcomes.map((outcome) => of[outcome] ?? 0);
 }
 
 /** Every outcome of a test as a factor over the causes it depends on. */
@@ -269,12 +285,11 @@ const outcomeFactors = (
   tables: Tables,
 ): Partial<Record<Outcome, Factor>> =>
   once(workedFor(tables).outcomes, `${test} ${side ?? ''}`, () => {
-    const { vars } = testPulls(test, side, tables);
+    const pulls = testPulls(test, side, tables);
     const outcomes = outcomesOf(tables.tests[test]);
-    const factors = factorsOf(vars, outcomes.length, (is) => {
-      const chances = outcomeChances(test, side, is, tables);
-      return outcomes.map((outcome) => chances[outcome] ?? 0);
-    });
+    const factors = factorsOf(pulls.vars, outcomes.length, (is) =>
+      chancesOf(test, pulls, is, tables),
+    );
     return Object.fromEntries(outcomes.map((outcome, i) => [outcome, factors[i]!]));
   });
 
@@ -355,6 +370,16 @@ function cleanFactors(
 
 /** Evidence as factors over the causes it depends on. */
 function factorsFor(evidence: Evidence, tables: Tables, stops: boolean | null): readonly Factor[] {
+  if (stops !== null) return madeFrom(evidence, tables, stops);
+  const { pieces } = workedFor(tables);
+  const known = pieces.get(evidence);
+  if (known) return known;
+  const fresh = madeFrom(evidence, tables, null);
+  pieces.set(evidence, fresh);
+  return fresh;
+}
+
+function madeFrom(evidence: Evidence, tables: Tables, stops: boolean | null): readonly Factor[] {
   switch (evidence.kind) {
     case 'test':
       return [outcomeFactors(evidence.test, evidence.side, tables)[evidence.outcome] ?? SILENT];
@@ -456,8 +481,7 @@ export function rangeFits(evidence: readonly Evidence[], tables: Tables = HOUSE_
   const fits = new Array<number>(states * USES).fill(0);
   const prior = priorOfUse(tables);
   const isDepthNamed = seen.some((e) => e.kind === 'finding' && e.finding === 'depthShort');
-  const jointFor = (stops: boolean | null) =>
-    jointOf(bearingOn(allFactors(seen, tables, stops), FITTED), FITTED);
+  const jointFor = (stops: boolean | null) => eliminated(allFactors(seen, tables, stops), FITTED);
   // Only a named short depth tells who stops short from who does not, through the causes.
   const alike = isDepthNamed ? null : jointFor(null);
   for (const stops of [false, true]) {
@@ -495,7 +519,7 @@ const houseShare = (state: number): number =>
 
 /** Probability of every cause given all evidence, exact; in the order of {@link NODES}. */
 export function posterior(evidence: readonly Evidence[], tables: Tables = HOUSE_TABLES): number[] {
-  return marginalsOf(allFactors(evidence, tables), NODES.length);
+  return eliminated(allFactors(evidence, tables), []).truths();
 }
 
 /** Probability that none of some causes is at work, given all evidence, exact. */
@@ -504,7 +528,7 @@ export function noneOf(
   nodes: readonly number[],
   tables: Tables = HOUSE_TABLES,
 ): number {
-  return jointOf(bearingOn(allFactors(evidence, tables), nodes), nodes).table[0] ?? NaN;
+  return eliminated(allFactors(evidence, tables), nodes).table[0] ?? NaN;
 }
 
 /** Causes that may lie behind findings: those linked to any of them, on the side each is said of. */
@@ -518,46 +542,63 @@ export const causesBehind = (
     ),
   );
 
+/** Combinations of causes less likely than this count for nothing in what a test tells: less than 0.0001 bit for the widest test. */
+const UNHEARD_OF = 1e-9;
+
+/** A test under thought, before it is done. */
+export interface TestAhead {
+  /** What it would be expected to tell, bits: how much less is known of its outcome than would be if the causes asked about were known. Never below nothing. */
+  bits: number;
+  /** How likely each outcome is. */
+  chances: Partial<Record<Outcome, number>>;
+  /** Probability of every cause after an outcome, exact; in the order of {@link NODES}. */
+  after: (outcome: Outcome) => number[];
+}
+
 /**
- * What a test would be expected to tell, bits: how much less is known of its outcome than would be if the causes asked about were known. It
- * is never below nothing. And how likely each outcome is.
+ * What a test would tell, and what each of its outcomes would leave: all from one solution of the network, in which the causes the test depends on go last.
  *
  * @param about causes that matter; absent = all
  */
-export function expectedGain(
+export function lookAhead(
   evidence: readonly Evidence[],
   test: TestId,
   side: Side | null,
   about?: readonly number[],
   tables: Tables = HOUSE_TABLES,
-): { bits: number; chances: Partial<Record<Outcome, number>> } {
+): TestAhead {
   const { vars } = testPulls(test, side, tables);
-  const joint = jointOf(bearingOn(allFactors(evidence, tables), vars), vars);
-  const outcomes = Object.values(outcomeFactors(test, side, tables));
+  const solved = eliminated(allFactors(evidence, tables), vars);
+  const outcomes = outcomeFactors(test, side, tables);
   const names = outcomesOf(tables.tests[test]);
-  const chances = names.map(() => 0);
+  const lists = names.map((name) => outcomes[name]!.table);
   let mask = 0;
   vars.forEach((v, i) => {
     if (!about || about.includes(v)) mask |= 1 << i;
   });
   // Causes that do not matter are averaged over: learning of them is not counted.
-  const groups = new Map<number, { weight: number; chances: number[] }>();
-  joint.table.forEach((p, index) => {
-    const group = groups.get(index & mask) ?? { weight: 0, chances: names.map(() => 0) };
-    group.weight += p;
-    outcomes.forEach(({ table }, i) => {
-      const share = p * (table[index] ?? 0);
-      chances[i] = chances[i]! + share;
-      group.chances[i] = group.chances[i]! + share;
-    });
-    groups.set(index & mask, group);
-  });
+  const { table } = solved;
+  const weights = new Float64Array(table.length);
+  for (let index = 0; index < table.length; index += 1)
+    weights[index & mask] = weights[index & mask]! + table[index]!;
   let within = 0;
-  for (const { weight, chances: sums } of groups.values())
-    if (weight > 0) within += weight * entropyBits(sums.map((s) => s / weight));
+  const chances = lists.map((list) => {
+    const sums = new Float64Array(table.length);
+    let chance = 0;
+    for (let index = 0; index < table.length; index += 1) {
+      const share = table[index]! * list[index]!;
+      chance += share;
+      sums[index & mask] = sums[index & mask]! + share;
+    }
+    for (let group = 0; group < table.length; group += 1)
+      if (weights[group]! > UNHEARD_OF && sums[group]! > 0)
+        within -= sums[group]! * Math.log2(sums[group]! / weights[group]!);
+    return chance;
+  });
   return {
     // Rounding may leave a hair below nothing.
     bits: Math.max(0, entropyBits(chances) - within),
     chances: Object.fromEntries(names.map((outcome, i) => [outcome, chances[i] ?? 0])),
+    after: (outcome) => solved.truths(outcomes[outcome]?.table),
   };
 }

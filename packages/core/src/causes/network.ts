@@ -1,12 +1,7 @@
-/** A set of variables: bit v % 32 of word v / 32. As many words as the largest variable needs. */
-type Mask = readonly number[];
-
 /** A factor over binary variables: bit i of a table's index says whether vars[i] is true. */
 export interface Factor {
   /** Rising variable numbers, from 0. */
   vars: readonly number[];
-  /** The same as bits, so that who touches whom is one operation a word. */
-  mask: Mask;
   table: Float64Array;
 }
 
@@ -26,212 +21,262 @@ export function factorsOf(
   values: (isTrue: (variable: number) => boolean) => readonly number[],
 ): Factor[] {
   const sorted = [...vars].sort((a, b) => a - b);
-  const place = new Map(sorted.map((v, i) => [v, i]));
+  const place = new Int32Array((sorted.at(-1) ?? 0) + 1);
+  sorted.forEach((v, i) => {
+    place[v] = i;
+  });
   const tables = Array.from({ length: count }, () => new Float64Array(2 ** sorted.length));
   for (let index = 0; index < 2 ** sorted.length; index += 1) {
-    const row = values((variable) => ((index >> place.get(variable)!) & 1) === 1);
+    const row = values((variable) => ((index >> place[variable]!) & 1) === 1);
     for (let k = 0; k < count; k += 1) tables[k]![index] = row[k]!;
   }
-  const mask = maskOf(sorted);
-  return tables.map((table) => ({ vars: sorted, mask, table }));
+  return tables.map((table) => ({ vars: sorted, table }));
 }
 
-const maskOf = (vars: readonly number[]): Mask => {
-  const words: number[] = [];
-  for (const v of vars) {
-    while (words.length <= v >> 5) words.push(0);
-    words[v >> 5]! |= 1 << (v & 31);
+/** One variable summed out: the table it stood in, and what that hands on. */
+interface Step {
+  variable: number;
+  scope: readonly number[];
+  product: Float64Array;
+  /** Over the scope without the variable. */
+  message: Factor;
+  /** The step whose table takes the message; -1 = the table of what was asked for. */
+  to: number;
+}
+
+/** A network in which all variables but those asked for are summed out. */
+export interface Eliminated {
+  /** Asked for, rising. */
+  vars: readonly number[];
+  /** Their joint distribution, normalised: bit i for vars[i]. */
+  table: Float64Array;
+  /** What the table was divided by. */
+  sum: number;
+  /**
+   * Probability that each variable of the network is true, all at once: on the way back every table learns from the one it was handed to what the rest of
+   * the network says. Exact.
+   *
+   * @param weights by what every entry of {@link Eliminated.table} counts more or less; absent = as they are
+   * @returns by variable; one that no factor touches comes out as NaN
+   * @throws when the evidence is impossible
+   */
+  truths: (weights?: Float64Array) => number[];
+}
+
+/** Who stands in a table with whom, by words of 32 variables. */
+class Neighbours {
+  private readonly words: number;
+  private readonly near: Int32Array;
+
+  constructor(
+    factors: readonly Factor[],
+    private readonly count: number,
+  ) {
+    this.words = Math.ceil(count / 32);
+    this.near = new Int32Array(count * this.words);
+    for (const { vars } of factors)
+      for (const a of vars)
+        for (const b of vars) this.near[a * this.words + (b >> 5)]! |= 1 << (b & 31);
   }
-  return words;
-};
 
-const has = (mask: Mask, v: number): boolean => ((mask[v >> 5] ?? 0) & (1 << (v & 31))) !== 0;
+  /** How many variables stand in the table in which this one is summed out, itself among them. */
+  width(variable: number): number {
+    let bits = 0;
+    for (let w = 0; w < this.words; w += 1)
+      for (let m = this.near[variable * this.words + w]!; m !== 0; m &= m - 1) bits += 1;
+    return bits;
+  }
 
-const touches = (a: Mask, b: Mask): boolean => {
-  for (let i = 0; i < a.length && i < b.length; i += 1) if ((a[i]! & b[i]!) !== 0) return true;
-  return false;
-};
+  of(variable: number): number[] {
+    const list: number[] = [];
+    for (let v = 0; v < this.count; v += 1)
+      if ((this.near[variable * this.words + (v >> 5)]! >> (v & 31)) & 1) list.push(v);
+    return list;
+  }
 
-/** Adds what is in a mask to words that are still being gathered. */
-function gather(words: number[], mask: Mask): void {
-  for (let i = 0; i < mask.length; i += 1) words[i] = (words[i] ?? 0) | mask[i]!;
+  /** Takes a variable away; those it stood with stand together from now on. */
+  remove(variable: number, scope: readonly number[]): void {
+    for (const v of scope)
+      for (let w = 0; w < this.words; w += 1)
+        this.near[v * this.words + w]! |= this.near[variable * this.words + w]!;
+    for (const v of scope) this.near[v * this.words + (variable >> 5)]! &= ~(1 << (variable & 31));
+  }
 }
 
-const unionOf = (factors: readonly Factor[]): number[] => {
-  const words: number[] = [];
-  for (const { mask } of factors) gather(words, mask);
-  return words;
-};
-
-const without = (mask: Mask, gone: Mask): number[] => mask.map((w, i) => w & ~(gone[i] ?? 0));
-const isEmpty = (mask: Mask): boolean => mask.every((w) => w === 0);
-
-const varsOf = (mask: Mask): number[] => {
-  const vars: number[] = [];
-  for (let v = 0; v < 32 * mask.length; v += 1) if (has(mask, v)) vars.push(v);
-  return vars;
-};
-
-function countBits(mask: Mask): number {
-  let n = 0;
-  for (const word of mask) for (let m = word; m !== 0; m &= m - 1) n += 1;
-  return n;
+/** The order in which variables are summed out, each with its table's variables: always the one that tangles the fewest others. */
+function orderOf(
+  factors: readonly Factor[],
+  count: number,
+  isWanted: (variable: number) => boolean,
+): { variable: number; scope: number[] }[] {
+  const neighbours = new Neighbours(factors, count);
+  const open: number[] = [];
+  for (let v = 0; v < count; v += 1) if (!isWanted(v) && neighbours.width(v) > 0) open.push(v);
+  const steps: { variable: number; scope: number[] }[] = [];
+  while (open.length > 0) {
+    let [place, least] = [0, Infinity];
+    open.forEach((v, i) => {
+      const width = neighbours.width(v);
+      if (width < least) [place, least] = [i, width];
+    });
+    const variable = open.splice(place, 1)[0]!;
+    const scope = neighbours.of(variable);
+    neighbours.remove(variable, scope);
+    steps.push({ variable, scope });
+  }
+  return steps;
 }
 
-/** Variables of several factors together. */
-function scopeOf(factors: readonly Factor[]): number[] {
-  const scope = varsOf(unionOf(factors));
+/** The index in a smaller table at every index of one over `scope`. */
+function placesIn(vars: readonly number[], scope: readonly number[]): Int32Array {
+  const at = new Int32Array(2 ** scope.length);
+  for (let bit = 0; bit < scope.length; bit += 1) {
+    const place = vars.indexOf(scope[bit]!);
+    const add = place < 0 ? 0 : 1 << place;
+    const half = 1 << bit;
+    for (let index = 0; index < half; index += 1) at[half + index] = at[index]! + add;
+  }
+  return at;
+}
+
+/** Multiplies a smaller table into the first entries of a larger one, as many as there are places. */
+function multiplyBy(product: Float64Array, table: Float64Array, at: Int32Array): void {
+  for (let index = 0; index < at.length; index += 1)
+    product[index] = product[index]! * table[at[index]!]!;
+}
+
+/** The product of tables over all their variables: grown one variable at a time, so that a table is multiplied in while the product is as small as it can be. */
+function productOf(factors: readonly Factor[], scope: readonly number[]): Float64Array {
   if (scope.length > WIDTH_MOST) throw new Error('the network is too tangled to be solved exactly');
-  return scope;
-}
-
-/** A table with one variable summed away. */
-function summedOut({ vars, table }: Factor, variable: number): Factor {
-  const at = vars.indexOf(variable);
-  const rest = vars.filter((v) => v !== variable);
-  const sums = new Float64Array(2 ** rest.length);
-  for (let index = 0; index < table.length; index += 1) {
-    const low = index & ((1 << at) - 1);
-    const high = (index >> (at + 1)) << at;
-    sums[low | high] = sums[low | high]! + table[index]!;
-  }
-  return { vars: rest, mask: maskOf(rest), table: sums };
-}
-
-/** Of the variables still open, the one that tangles the fewest others. */
-function leastTangled(factors: readonly Factor[], open: Mask): number {
-  let next = -1;
-  let least = Infinity;
-  for (const v of varsOf(open)) {
-    const near: number[] = [];
-    for (const f of factors) if (has(f.mask, v)) gather(near, f.mask);
-    const width = countBits(near);
-    if (width < least) [next, least] = [v, width];
-  }
-  return next;
-}
-
-function multiplied(factors: readonly Factor[], scope: readonly number[]): Float64Array {
-  const product = new Float64Array(2 ** scope.length).fill(1);
-  for (const { vars, table } of factors) {
-    // The factor's own index at every index of the product, built bit by bit.
-    const own = new Int32Array(product.length);
-    for (let bit = 0; bit < scope.length; bit += 1) {
-      const add = 1 << vars.indexOf(scope[bit]!);
-      const isOwn = vars.includes(scope[bit]!);
-      const half = 1 << bit;
-      for (let index = 0; index < half; index += 1)
-        own[half + index] = isOwn ? own[index]! | add : own[index]!;
-    }
-    for (let index = 0; index < product.length; index += 1)
-      product[index] = product[index]! * table[own[index]!]!;
+  const shelves = Array.from({ length: scope.length + 1 }, (): Factor[] => []);
+  for (const factor of factors) shelves[scope.indexOf(factor.vars.at(-1) ?? -1) + 1]!.push(factor);
+  const product = new Float64Array(2 ** scope.length);
+  product[0] = shelves[0]!.reduce((whole, { table }) => whole * table[0]!, 1);
+  for (let bit = 0; bit < scope.length; bit += 1) {
+    product.copyWithin(1 << bit, 0, 1 << bit);
+    const grown = scope.slice(0, bit + 1);
+    for (const { vars, table } of shelves[bit + 1]!)
+      multiplyBy(product, table, placesIn(vars, grown));
   }
   return product;
 }
 
+/** A table with the variable of one bit summed away. */
+function summedOut(table: Float64Array, bit: number): Float64Array {
+  const sums = new Float64Array(table.length / 2);
+  const step = 1 << bit;
+  for (let index = 0; index < sums.length; index += 1) {
+    const own = ((index >> bit) << (bit + 1)) | (index & (step - 1));
+    sums[index] = table[own]! + table[own | step]!;
+  }
+  return sums;
+}
+
+/** A table over fewer of its variables, the rest summed away one by one, so that the table halves each time. */
+function narrowed(
+  table: Float64Array,
+  scope: readonly number[],
+  to: readonly number[],
+): Float64Array {
+  let sums = table;
+  for (let bit = scope.length - 1; bit >= 0; bit -= 1)
+    if (!to.includes(scope[bit]!)) sums = summedOut(sums, bit);
+  return sums;
+}
+
+/** How likely each variable of a table is true, the last first: what was looked at is summed away, so that the table halves each time. */
+function truthsOf(table: Float64Array, width: number): number[] {
+  const truths = new Array<number>(width);
+  let sums = table;
+  for (let bit = width - 1; bit >= 0; bit -= 1) {
+    const half = 1 << bit;
+    let [no, yes] = [0, 0];
+    for (let index = 0; index < half; index += 1) {
+      no += sums[index]!;
+      yes += sums[half + index]!;
+    }
+    if (!(no + yes > 0)) throw new Error('the evidence contradicts itself');
+    truths[bit] = yes / (no + yes);
+    sums = summedOut(sums, bit);
+  }
+  return truths;
+}
+
 /**
- * Exact joint distribution of some variables, by variable elimination: at each step the variable that tangles the fewest others goes. The
- * answer does not depend on the order of the factors.
+ * Sums all variables out but those asked for, one by one, by variable elimination: at each step the one that tangles the fewest others goes, and leaves its
+ * small table behind. The answer does not depend on the order of the factors. Exact.
  *
- * @returns normalised table over `query`, bit i for query[i] in rising order; and the sum it was divided by
+ * @param query what is asked for; none = only {@link Eliminated.truths}
  * @throws when the evidence is impossible, or the network too tangled
  */
-export function jointOf(
-  factors: readonly Factor[],
-  query: readonly number[],
-): Factor & { sum: number } {
-  let left = [...factors];
-  const wanted = [...query].sort((a, b) => a - b);
-  let open = without(unionOf(left), maskOf(wanted));
-  while (!isEmpty(open)) {
-    const next = leastTangled(left, open);
-    const touched = left.filter((f) => has(f.mask, next));
-    left = left.filter((f) => !has(f.mask, next));
-    const scope = scopeOf(touched);
-    const product = { vars: scope, mask: maskOf(scope), table: multiplied(touched, scope) };
-    left.push(summedOut(product, next));
-    open = without(open, maskOf([next]));
-  }
-  const table = multiplied(left, wanted);
+export function eliminated(factors: readonly Factor[], query: readonly number[]): Eliminated {
+  const wanted = [...new Set(query)].sort((a, b) => a - b);
+  let count = (wanted.at(-1) ?? -1) + 1;
+  for (const { vars } of factors) for (const v of vars) count = Math.max(count, v + 1);
+  const order = orderOf(factors, count, (v) => wanted.includes(v));
+  const turn = new Int32Array(count).fill(order.length);
+  order.forEach(({ variable }, i) => {
+    turn[variable] = i;
+  });
+  // A table is multiplied in where the first of its variables goes; where none does, into what is asked for.
+  const firstOf = (vars: readonly number[]) =>
+    vars.reduce((first, v) => Math.min(first, turn[v]!), order.length);
+  const shelves = Array.from({ length: order.length + 1 }, (): Factor[] => []);
+  for (const factor of factors) shelves[firstOf(factor.vars)]!.push(factor);
+  const steps = order.map(({ variable, scope }, i): Step => {
+    const product = productOf(shelves[i]!, scope);
+    const message: Factor = {
+      vars: scope.filter((v) => v !== variable),
+      table: summedOut(product, scope.indexOf(variable)),
+    };
+    const to = firstOf(message.vars);
+    shelves[to]!.push(message);
+    return { variable, scope, product, message, to: to < order.length ? to : -1 };
+  });
+  const table = productOf(shelves[order.length]!, wanted);
   const sum = table.reduce((a, b) => a + b, 0);
   if (!(sum > 0)) throw new Error('the evidence contradicts itself');
-  return { vars: wanted, mask: maskOf(wanted), table: table.map((v) => v / sum), sum };
+  return {
+    vars: wanted,
+    table: table.map((v) => v / sum),
+    sum,
+    truths: (weights) => truthsFrom(steps, table, wanted, count, weights),
+  };
 }
 
-/**
- * Probability that each variable is true, all at once: the variables go one by one as in {@link jointOf}, each leaving its own small table
- * behind, and on the way back every table learns from the one it was handed to what the rest of the network says. Exact.
- *
- * @param count variables there are; one that no factor touches comes out as NaN
- * @throws when the evidence is impossible, or the network too tangled
- */
-export function marginalsOf(factors: readonly Factor[], count: number): number[] {
-  let left = [...factors];
-  let open = unionOf(left);
-  const steps: { variable: number; product: Factor; message: Factor; to: number }[] = [];
-  while (!isEmpty(open)) {
-    const next = leastTangled(left, open);
-    const touched = left.filter((f) => has(f.mask, next));
-    left = left.filter((f) => !has(f.mask, next));
-    const scope = scopeOf(touched);
-    const product: Factor = { vars: scope, mask: maskOf(scope), table: multiplied(touched, scope) };
-    const message = summedOut(product, next);
-    steps.push({ variable: next, product, message, to: -1 });
-    left.push(message);
-    open = without(open, maskOf([next]));
-  }
-  // A table hands its sum to the step of whichever of its other variables goes first.
-  const stepOf = new Map(steps.map((s, i) => [s.variable, i]));
-  for (const step of steps)
-    step.to = Math.min(...step.message.vars.map((v) => stepOf.get(v) ?? Infinity), Infinity);
-  const truth = new Array<number>(count).fill(NaN);
+function truthsFrom(
+  steps: readonly Step[],
+  table: Float64Array,
+  wanted: readonly number[],
+  count: number,
+  weights?: Float64Array,
+): number[] {
+  const root = weights ? table.map((v, i) => v * weights[i]!) : table;
+  const truths = new Array<number>(count).fill(NaN);
+  truthsOf(root, wanted.length).forEach((truth, bit) => {
+    truths[wanted[bit]!] = truth;
+  });
+  const whole = new Array<Float64Array>(steps.length);
   for (let i = steps.length - 1; i >= 0; i -= 1) {
-    const step = steps[i]!;
-    const { product, message, variable, to } = step;
-    const parent = Number.isFinite(to) ? steps[to]!.product : null;
-    if (parent) {
-      const ratio = divided(narrowed(parent, message.vars), message);
-      step.product = {
-        ...product,
-        table: multiplied([product, ratio], product.vars),
-      };
+    const { variable, scope, product, message, to } = steps[i]!;
+    let own = product;
+    if (message.vars.length > 0) {
+      const ratio =
+        to < 0
+          ? narrowed(root, wanted, message.vars)
+          : narrowed(whole[to]!, steps[to]!.scope, message.vars);
+      own = product.slice();
+      multiplyBy(own, divided(ratio, message.table), placesIn(message.vars, scope));
     }
-    const own = narrowed(step.product, [variable]).table;
-    const [no = 0, yes = 0] = own;
-    if (!(no + yes > 0)) throw new Error('the evidence contradicts itself');
-    truth[variable] = yes / (no + yes);
+    whole[i] = own;
+    truths[variable] = truthsOf(narrowed(own, scope, [variable]), 1)[0]!;
   }
-  return truth;
-}
-
-/** A table over fewer of its variables, the rest summed away. */
-function narrowed({ vars, table }: Factor, to: readonly number[]): Factor {
-  const places = to.map((v) => vars.indexOf(v));
-  const sums = new Float64Array(2 ** to.length);
-  for (let index = 0; index < table.length; index += 1) {
-    let own = 0;
-    for (let i = 0; i < places.length; i += 1) own |= ((index >> places[i]!) & 1) << i;
-    sums[own] = sums[own]! + table[index]!;
-  }
-  return { vars: to, mask: maskOf(to), table: sums };
+  return truths;
 }
 
 /** One table by another over the same variables; where the divisor is nothing the dividend is too. */
-const divided = (over: Factor, under: Factor): Factor => ({
-  ...over,
-  table: over.table.map((v, i) => (under.table[i] === 0 ? 0 : v / under.table[i]!)),
-});
-
-/** Only the factors connected with some variables, through whatever they share: the rest cancels out. */
-export function bearingOn(factors: readonly Factor[], query: readonly number[]): Factor[] {
-  const reached = [...maskOf(query)];
-  let before = -1;
-  while (countBits(reached) !== before) {
-    before = countBits(reached);
-    for (const { mask } of factors) if (touches(mask, reached)) gather(reached, mask);
-  }
-  return factors.filter((f) => touches(f.mask, reached));
-}
+const divided = (over: Float64Array, under: Float64Array): Float64Array =>
+  over.map((v, i) => (under[i] === 0 ? 0 : v / under[i]!));
 
 /** Entropy of a distribution, bits. */
 export const entropyBits = (probabilities: Iterable<number>): number => {

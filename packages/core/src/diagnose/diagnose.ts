@@ -3,16 +3,16 @@ import { FAULT_IDS, FAULTS, type FaultId, type Phase, type Severity } from '../f
 import type { Side } from '../linkage/setup.ts';
 import { CAUSES, type CauseId } from '../causes/causes.ts';
 import { evidenceOf, type Signs } from './evidence.ts';
-import { aheadOf, mayChangePlan, PLAN_FROM } from './foresight.ts';
+import { aheadOf, mayChangePlan, PLAN_FROM, type Ahead } from './foresight.ts';
 import { ledgersOf, type Weight } from './ledger.ts';
 import { groupBeliefs, membersOf, type GroupBelief } from './groups.ts';
 import type { FindingId } from '../causes/links.ts';
-import { causesBehind, NODES, posterior } from '../causes/model.ts';
+import { causesBehind, NODES, posterior, type Evidence } from '../causes/model.ts';
 import {
   isThere,
+  openTests,
   testKey,
   WORTH_BITS,
-  worthTesting,
   type Circumstances,
   type NextTest,
 } from './nextTests.ts';
@@ -65,10 +65,33 @@ export interface Diagnosis {
   stop: boolean;
 }
 
+/** A short test that may be done, and what it would change. */
+export interface WeighedTest {
+  next: NextTest;
+  ahead: Ahead[];
+  /** Whether it tells enough, and may turn out so that another plan is made. */
+  isWorth: boolean;
+}
+
+/** A diagnosis with all it was made from. */
+export interface Weighed {
+  diagnosis: Diagnosis;
+  evidence: Evidence[];
+  /** Probability of every cause, in the order of {@link NODES}. */
+  beliefs: number[];
+  /** Every test that could be done, the one that tells most a minute first. */
+  tests: WeighedTest[];
+}
+
 /** Causes for a clinician that are likely enough to be sent on, before any conclusion. */
-export const likelyReferrals = (causes: readonly LikelyCause[]): CauseId[] => [
+export const likelyReferrals = (
+  causes: readonly Pick<LikelyCause, 'cause' | 'refer' | 'probability'>[],
+): CauseId[] => [
   ...new Set(causes.filter((c) => c.refer && c.probability >= PLAN_FROM.refer).map((c) => c.cause)),
 ];
+
+const isForClinician = (cause: CauseId): boolean =>
+  CAUSES[cause].kind === 'refer' || CAUSES[cause].kind === 'stop';
 
 /** Weights below this say nothing, bits of log-odds. */
 const WEIGHT_LEAST = 0.15;
@@ -103,11 +126,22 @@ const FAULT_ORDER = Object.keys(FAULTS);
  *
  * @param circumstances limits of Clear and missing kit rule tests out
  */
-export function diagnose(
+export const diagnose = (
   signs: Signs,
   circumstances: Circumstances = {},
   own: Tables = HOUSE_TABLES,
-): Diagnosis {
+): Diagnosis => weighSigns(signs, () => circumstances, own).diagnosis;
+
+/**
+ * The diagnosis with all it was made from.
+ *
+ * @param circumstancesFor what keeps tests from being done, and causes from being trained, told the causes that are likely enough to be sent on
+ */
+export function weighSigns(
+  signs: Signs,
+  circumstancesFor: (likelySentOn: readonly CauseId[]) => Circumstances,
+  own: Tables = HOUSE_TABLES,
+): Weighed {
   const tables = tablesFor(own, signs);
   const evidence = evidenceOf(signs, tables);
   const there = evidence.filter(isThere);
@@ -123,7 +157,10 @@ export function diagnose(
     ...n,
     node,
     probability: probabilities[node] ?? 0,
-  })).sort((a, b) => b.probability - a.probability);
+  })).sort((a, b) => Math.round(1e9 * (b.probability - a.probability)));
+  const circumstances = circumstancesFor(
+    likelyReferrals(ranked.map((c) => ({ ...c, refer: isForClinician(c.cause) }))),
+  );
   const { referred } = circumstances;
   const groups = groupBeliefs(evidence, tables, referred)
     .map((g) => ({ ...g, members: membersOf(g.group, probabilities, referred) }))
@@ -142,25 +179,27 @@ export function diagnose(
   const causes = ranked.map((c): LikelyCause => {
     const { cause, side, probability } = c;
     const ledger = ledgers[explained.indexOf(c)] ?? [];
-    const { kind } = CAUSES[cause];
     return {
       cause,
       side,
       probability: neverCertain(probability),
-      refer: kind === 'refer' || kind === 'stop',
+      refer: isForClinician(cause),
       because: ledger.filter((w) => w.bits >= WEIGHT_LEAST),
       against: ledger.filter((w) => w.bits <= -WEIGHT_LEAST),
     };
   });
   const done = tests.map((t) => testKey(t.test, t.side));
   const known = [...(circumstances.known ?? []), ...done];
-  const nextTests = stop
+  const weighed = stop
     ? []
-    : worthTesting(evidence, { ...circumstances, known }, tables).filter(
-        (t) => t.bits >= WORTH_BITS && mayChangePlan(aheadOf(evidence, t, probabilities, tables)),
+    : openTests(evidence, { ...circumstances, known }, tables).map(
+        ({ next, after }): WeighedTest => {
+          const ahead = aheadOf(next, after, probabilities, tables);
+          return { next, ahead, isWorth: next.bits >= WORTH_BITS && mayChangePlan(ahead) };
+        },
       );
 
-  return {
+  const diagnosis: Diagnosis = {
     causes,
     groups: groups.map(({ members, ...g }) => ({
       ...g,
@@ -168,10 +207,11 @@ export function diagnose(
       members: members.map(({ cause, side }) => ({ cause, side })),
     })),
     faults: countedFaults(signs, tables),
-    nextTests,
+    nextTests: weighed.filter((t) => t.isWorth).map((t) => t.next),
     notFaults: notFaultsOf(signs, there),
     bannedCues: bannedCues(there, comesIn, probabilities),
     knees: kneesSeen(signs, sees('kneesIn'), sees('kneesOut')),
     stop,
   };
+  return { diagnosis, evidence, beliefs: probabilities, tests: weighed };
 }

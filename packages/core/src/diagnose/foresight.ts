@@ -1,8 +1,8 @@
-import type { Side } from '../linkage/setup.ts';
 import { CAUSES } from '../causes/causes.ts';
 import { NODES, posterior, type Evidence } from '../causes/model.ts';
 import { HOUSE_TABLES, type Tables } from '../causes/tables.ts';
-import { outcomesOf, type Outcome, type TestId } from '../causes/tests.ts';
+import { outcomesOf, type Outcome } from '../causes/tests.ts';
+import type { NextTest } from './nextTests.ts';
 
 /** From here a cause is worked on, or sent on (house defaults): a referral is thought of sooner than a drill. */
 export const PLAN_FROM = { work: 0.5, refer: 0.3 } as const;
@@ -23,7 +23,7 @@ export const planOf = (probabilities: readonly number[]): number[] =>
         p >= (kind === 'refer' || kind === 'stop' ? PLAN_FROM.refer : PLAN_FROM.work)
       );
     })
-    .sort((a, b) => b.p - a.p)
+    .sort((a, b) => Math.round(1e9 * (b.p - a.p)))
     .map((c) => c.node);
 
 const leading = (probabilities: readonly number[]): number =>
@@ -58,42 +58,36 @@ export interface Ahead {
   moves: Move[];
 }
 
-/** A test under thought, with how likely each of its outcomes is now. */
-export interface Considered {
-  test: TestId;
-  side: Side | null;
-  chances: Partial<Record<Outcome, number>>;
-}
-
 /**
  * What each outcome of a test would change, before it is done. Pain stops, whatever the beliefs.
  *
+ * @param after beliefs an outcome would leave
  * @param before beliefs as they stand
  */
-export function aheadOf(
-  evidence: readonly Evidence[],
-  { test, side, chances }: Considered,
+export const aheadOf = (
+  { test, chances }: Pick<NextTest, 'test' | 'chances'>,
+  after: (outcome: Outcome) => readonly number[],
   before: readonly number[],
   tables: Tables = HOUSE_TABLES,
-): Ahead[] {
-  return outcomesOf(tables.tests[test]).map((outcome): Ahead => {
-    const after = posterior([...evidence, { kind: 'test', test, side, outcome }], tables);
+): Ahead[] =>
+  outcomesOf(tables.tests[test]).map((outcome): Ahead => {
+    const then = after(outcome);
     return {
       outcome,
       chance: chances[outcome] ?? 0,
-      plan: planOf(after),
-      changesPlan: outcome === 'pain' || differs(before, after),
-      moves: movesOf(before, after),
+      plan: planOf(then),
+      changesPlan: outcome === 'pain' || differs(before, then),
+      moves: movesOf(before, then),
     };
   });
-}
 
 /** Beliefs that moved enough to be said, largest first. */
 export const movesOf = (before: readonly number[], after: readonly number[]): Move[] =>
   before
     .map((from, node): Move => ({ node, from, to: after[node] ?? from }))
     .filter((m) => Math.abs(m.to - m.from) >= MOVE_LEAST)
-    .sort((a, b) => Math.abs(b.to - b.from) - Math.abs(a.to - a.from));
+    // Sides that move alike stay in their order, whatever the last digit says.
+    .sort((a, b) => Math.round(1e9 * (Math.abs(b.to - b.from) - Math.abs(a.to - a.from))));
 
 /** Whether a test may turn out so that another plan would be made; the chance of pain alone is no reason to do one. */
 export const mayChangePlan = (ahead: readonly Ahead[]): boolean =>

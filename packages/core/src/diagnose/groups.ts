@@ -104,7 +104,7 @@ export function membersOf(
     probability: probabilities[node] ?? 0,
   }))
     .filter(({ cause }) => GROUPS[group].causes.includes(cause) && !referred.includes(cause))
-    .sort((a, b) => b.probability - a.probability);
+    .sort((a, b) => Math.round(1e9 * (b.probability - a.probability)));
   const most = all[0]?.probability ?? 0;
   return all.filter((m) => m.probability >= MEMBER_SHARE * most);
 }

@@ -2,10 +2,10 @@ export * from '../causes/causes.ts';
 export * from '../causes/links.ts';
 export * from './groups.ts';
 export * from '../causes/tests.ts';
-export { entropyBits, factorOf, jointOf, type Factor } from '../causes/network.ts';
+export { entropyBits, eliminated, factorOf, type Factor } from '../causes/network.ts';
 export {
   causesBehind,
-  expectedGain,
+  lookAhead,
   findingChance,
   NODES,
   outcomeChances,
@@ -27,9 +27,12 @@ export {
 } from './evidence.ts';
 export {
   diagnose,
+  weighSigns,
   EXPLAINED,
   likelyReferrals,
   type CountedFault,
+  type Weighed,
+  type WeighedTest,
   type Diagnosis,
   type GroupOpinion,
   type LikelyCause,
@@ -40,6 +43,7 @@ export {
   isThere,
   testKey,
   WORTH_BITS,
+  openTests,
   worthTesting,
   type Circumstances,
   type NextTest,

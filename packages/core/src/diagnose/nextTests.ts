@@ -3,7 +3,7 @@ import { limitOn } from '../safety/asks.ts';
 import type { SafetyLimit } from '../safety/screen.ts';
 import type { CauseId } from '../causes/causes.ts';
 import type { FindingId } from '../causes/links.ts';
-import { causesBehind, expectedGain, type Evidence } from '../causes/model.ts';
+import { causesBehind, lookAhead, type Evidence, type TestAhead } from '../causes/model.ts';
 import { HOUSE_TABLES, type Tables } from '../causes/tables.ts';
 import { TEST_IDS, TESTS, type Need, type Outcome, type TestId } from '../causes/tests.ts';
 
@@ -60,14 +60,19 @@ export function testBar(
   return needs && missing.includes(needs) ? { by: 'kit', need: needs } : null;
 }
 
-/**
- * Tests that may be done now, by information per minute: about something seen, not barred, not done yet.
- */
-export function worthTesting(
+/** Tests that may be done now, by information per minute: about something seen, not barred, not done yet. */
+export const worthTesting = (
+  evidence: readonly Evidence[],
+  circumstances: Circumstances,
+  tables: Tables = HOUSE_TABLES,
+): NextTest[] => openTests(evidence, circumstances, tables).map(({ next }) => next);
+
+/** The same, each with what its outcomes would leave of every cause. */
+export function openTests(
   evidence: readonly Evidence[],
   { limits = [], missing = [], known = [] }: Circumstances,
   tables: Tables = HOUSE_TABLES,
-): NextTest[] {
+): { next: NextTest; after: TestAhead['after'] }[] {
   const there = evidence.filter(isThere);
   const sees = (id: FindingId) => there.some((e) => e.finding === id);
   const asked = causesBehind(there, tables);
@@ -76,11 +81,10 @@ export function worthTesting(
     .filter((id) => id !== 'kneesOutCue' || (sees('kneesIn') && !sees('kneesOut')))
     .flatMap((test) => sidesFor(test, there).map((side) => ({ test, side })))
     .filter(({ test, side }) => !known.includes(testKey(test, side)))
-    .map(({ test, side }): NextTest => ({
-      test,
-      side,
-      minutes: tables.tests[test].minutes,
-      ...expectedGain(evidence, test, side, asked, tables),
-    }))
-    .sort((a, b) => b.bits / b.minutes - a.bits / a.minutes);
+    .map(({ test, side }) => {
+      const { bits, chances, after } = lookAhead(evidence, test, side, asked, tables);
+      const { minutes } = tables.tests[test];
+      return { next: { test, side, bits, minutes, chances }, after };
+    })
+    .sort((a, b) => b.next.bits / b.next.minutes - a.next.bits / a.next.minutes);
 }
