@@ -13,7 +13,7 @@ import {
   posterior,
   rangeFits,
   seededRandom,
-  shortByReadings,
+  saidOfSquat,
   SIDED_FINDINGS,
   TEST_IDS,
   TESTS,
@@ -26,6 +26,7 @@ import {
   type Squat,
   type Tables,
 } from '../src/index.ts';
+import { noneOf } from '../src/causes/model.ts';
 import { BALANCED } from '../src/setup/profiles.ts';
 import { shortFor, startBelief } from '../src/setup/belief.ts';
 import { reachOf } from '../src/setup/setupReach.ts';
@@ -116,6 +117,12 @@ function worldsOf(nodes: readonly number[], seen: readonly Evidence[], tables: T
 
 const mean = (list: readonly number[]) => list.reduce((a, b) => a + b, 0) / list.length;
 
+/** Causes by which the client uses the range there is. */
+const FAMILIES: readonly (readonly CauseId[])[] = [
+  ['habitSitsBack', 'habitDives', 'overCuedKneesOut'],
+  ['footControl', 'abductors', 'trunkBracing'],
+];
+
 describe('one belief', () => {
   it('is what every guess in every world of the causes gives: causes and chance alike', () => {
     const random = seededRandom(3301);
@@ -156,7 +163,7 @@ describe('one belief', () => {
               dorsiflexionDeg: question.dorsiflexionDeg,
               hipFold: question.hipFold ?? null,
             },
-            range: shortByReadings(question, [], squat),
+            ...saidOfSquat(question, [], squat),
           },
           tables,
         ),
@@ -203,6 +210,7 @@ describe('one belief', () => {
     const random = seededRandom(3305);
     const within = (low: number, high: number) => low + (high - low) * random();
     const off: number[] = [];
+    const causesOff: number[] = [];
     for (let n = 0; n < CASES / 2; n += 1) {
       const { tables, nodes } = cut(random);
       const question: SetupQuestion = client({
@@ -254,6 +262,15 @@ describe('one belief', () => {
       };
       const after = beliefAfter({ ...question, watched: [watched] }, tried);
       const asked = standing();
+      const { dorsiflexionDeg, hipFold = null } = question;
+      const said = saidOfSquat(question, tried, watched);
+      const probed = FAMILIES.map((causes) =>
+        noneOf(
+          [...seen, ...evidenceOf({ measures: { dorsiflexionDeg, hipFold }, ...said }, tables)],
+          NODES.flatMap((n, node) => (causes.includes(n.cause) ? [node] : [])),
+          tables,
+        ),
+      );
 
       // The reference: every world of the other causes and of stopping short; in each squat every way its own ends may be short.
       const squats = [
@@ -283,6 +300,7 @@ describe('one belief', () => {
         });
       });
       const weights = new Float64Array(start.weight.length);
+      const none = FAMILIES.map(() => 0);
       for (let bits = 0; bits < 2 ** (others.length + 1); bits += 1) {
         const stops = (bits & 1) === 1;
         const truth = others.filter((_, k) => (bits >> (k + 1)) & 1);
@@ -312,9 +330,14 @@ describe('one belief', () => {
             product *= list.reduce((sum, p, state) => sum + p * own[state]!, 0);
           });
           weights[i] = weights[i]! + product;
+          FAMILIES.forEach((causes, k) => {
+            if (!truth.some((node) => causes.includes(NODES[node]!.cause)))
+              none[k] = none[k]! + product;
+          });
         });
       }
       const all = weights.reduce((sum, w) => sum + w, 0);
+      probed.forEach((p, k) => causesOff.push(Math.abs(p - none[k]! / all)));
       const whole = { ...start, weight: weights.map((w) => w / all) };
       off.push(
         Math.abs(
@@ -325,5 +348,8 @@ describe('one belief', () => {
     // Within a family of causes the one at work may differ from squat to squat: that is what is left out.
     expect(mean(off)).toBeLessThan(0.02);
     expect(Math.max(...off)).toBeLessThan(0.05);
+    // Probe learns of use from trials as well: whether a habit is at work, or control.
+    expect(mean(causesOff)).toBeLessThan(0.02);
+    expect(Math.max(...causesOff)).toBeLessThan(0.1);
   });
 });

@@ -2,8 +2,9 @@ import type { Dossier } from '@zither/contract';
 import {
   evidenceOf,
   rangeFits,
-  shortByReadings,
+  saidOfSquat,
   tablesWith,
+  type SaidOfSquat,
   type Squat,
   type Watched,
 } from '@zither/core';
@@ -45,12 +46,12 @@ export function otherSquats(dossier: Dossier, rules: PracticeRules): Watched[] {
   return [...looks, ...watchedSets(dossier, rules)];
 }
 
-/** How likely each combination of ends is short in a squat, by readings, trials and other squats; null until both ankles are known. */
-export function rangeOf(dossier: Dossier, squat: Squat, rules: PracticeRules): number[] | null {
+/** What readings, trials and other squats say of the ends of range and of use in a squat; null until both ankles are known. */
+export function rangeOf(dossier: Dossier, squat: Squat, rules: PracticeRules): SaidOfSquat | null {
   const question = finderQuestion(dossier, [], rules);
   return (
     question &&
-    shortByReadings(
+    saidOfSquat(
       { ...question, watched: otherSquats(dossier, rules) },
       countingTrials(dossier).map((t) => triedFrom(dossier, t)),
       squat,

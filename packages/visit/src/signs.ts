@@ -277,7 +277,7 @@ export function basisOf(
 ): Basis {
   const seen = seenBasis(dossier, day, limits, missing);
   const range = seen.squat && rangeOf(dossier, seen.squat, rules);
-  return range ? { ...seen, signs: { ...seen.signs, range } } : seen;
+  return range ? { ...seen, signs: { ...seen.signs, ...range } } : seen;
 }
 
 /** What was seen, measured and tested, the ends of range aside. */

@@ -41,7 +41,10 @@ export type Evidence =
       of: readonly CleanPart[];
       seen: readonly { finding: FindingId; side: Side | null }[];
     }
-  /** What readings say of the ends of range together, beyond what each says by itself; see {@link RANGE_ENDS}. */
+  /**
+   * What readings say of the ends of range together, beyond what each says by itself: over the bits of {@link RANGE_ENDS}; or, after squats that were watched, of
+   * ends and use as in {@link rangeFits}.
+   */
   | { kind: 'together'; side: null; table: readonly number[] };
 
 /** A finding that was looked for and not seen. */
@@ -67,6 +70,9 @@ export const RANGE_ENDS: readonly {
   nodes: RANGE_READINGS[reading]!.causes.flatMap((cause) => nodeOf(cause, side)),
 }));
 
+/** Combinations of short ends. */
+const END_STATES = 2 ** RANGE_ENDS.length;
+
 /** How common it is that an end is short, by the house's tables alone. */
 export const endShare = (nodes: readonly number[]): number =>
   1 - nodes.reduce((none, node) => none * (1 - CAUSES[NODES[node]!.cause].prior), 1);
@@ -82,6 +88,31 @@ const stopsLeak = (stops: boolean | null): number =>
     : stops
       ? STOPS.shows
       : STOPS.else;
+
+/** Ways in which a client uses the range there is, whatever the squat: families of causes that are no range, each at work or not. */
+const USE_FAMILIES: readonly (readonly number[])[] = (
+  [
+    ['habitSitsBack', 'habitDives', 'overCuedKneesOut'],
+    ['footControl', 'abductors', 'trunkBracing'],
+  ] as const
+).map((causes) => causes.flatMap((cause) => nodeOf(cause, null)));
+/** Ways of use, by bits: 1 stops short as they always have, 2 a habit, 4 control. */
+export const USES = 2 ** (1 + USE_FAMILIES.length);
+
+/** Variables beside the causes: each end of range, whether the client stops short, and each family of use. In a table over all of them the ends come first. */
+const END_AT = NODES.length;
+const STOPS_AT = END_AT + RANGE_ENDS.length;
+const FAMILY_AT = STOPS_AT + 1;
+const SHARED = Array.from(
+  { length: RANGE_ENDS.length + 1 + USE_FAMILIES.length },
+  (_, k) => END_AT + k,
+);
+/** An end is short, and a family at work, where any of its causes is. */
+const orOf = (nodes: readonly number[], variable: number): Factor =>
+  factorOf([...nodes, variable], (is) => (is(variable) === nodes.some(is) ? 1 : 0));
+const END_FACTORS = RANGE_ENDS.map(({ nodes }, end) => orOf(nodes, END_AT + end));
+const FAMILY_FACTORS = USE_FAMILIES.map((nodes, family) => orOf(nodes, FAMILY_AT + family));
+const STOPS_PRIOR = factorOf([STOPS_AT], (is) => (is(STOPS_AT) ? STOPS.share : 1 - STOPS.share));
 /** A test that helps, hurts or worsens without reason (house defaults). */
 const CHANCE = { relief: 0.08, worse: 0.05, pain: 0.01 } as const;
 /** A cause that blocks a test lets it turn out well only so often (house default). */
@@ -368,72 +399,73 @@ function cleanFactors(
   });
 }
 
-/** Evidence as factors over the causes it depends on. */
-function factorsFor(evidence: Evidence, tables: Tables, stops: boolean | null): readonly Factor[] {
-  if (stops !== null) return madeFrom(evidence, tables, stops);
+/** Evidence as factors over the causes it depends on; worked out once for every piece. */
+function factorsFor(evidence: Evidence, tables: Tables): readonly Factor[] {
   const { pieces } = workedFor(tables);
   const known = pieces.get(evidence);
   if (known) return known;
-  const fresh = madeFrom(evidence, tables, null);
+  const fresh = madeFrom(evidence, tables);
   pieces.set(evidence, fresh);
   return fresh;
 }
 
-function madeFrom(evidence: Evidence, tables: Tables, stops: boolean | null): readonly Factor[] {
+function madeFrom(evidence: Evidence, tables: Tables): readonly Factor[] {
   switch (evidence.kind) {
     case 'test':
       return [outcomeFactors(evidence.test, evidence.side, tables)[evidence.outcome] ?? SILENT];
     case 'clean':
       return cleanFactors(evidence, tables);
     case 'together':
-      return [togetherFactor(evidence.table)];
+      return togetherFactors(evidence.table);
     case 'finding':
-      return [findingFactor(evidence, tables, stops)];
+      return [findingFactor(evidence, tables)];
   }
 }
 
-const END_NODES = RANGE_ENDS.flatMap((end) => end.nodes);
-
-/** Which ends of range are short, by bits. */
-const endState = (is: (node: number) => boolean): number =>
-  RANGE_ENDS.reduce((bits, { nodes }, end) => bits | (nodes.some(is) ? 1 << end : 0), 0);
-
-const togetherFactor = (table: readonly number[]): Factor =>
-  factorOf(END_NODES, (is) => table[endState(is)] ?? 1);
+function togetherFactors(table: readonly number[]): Factor[] {
+  const isOfUse = table.length > END_STATES;
+  const vars = isOfUse ? SHARED : SHARED.slice(0, RANGE_ENDS.length);
+  return [
+    { vars, table: Float64Array.from(table) },
+    ...END_FACTORS,
+    ...(isOfUse ? [...FAMILY_FACTORS, STOPS_PRIOR] : []),
+  ];
+}
 
 function findingFactor(
   { finding, side, sure, phase = null }: Extract<Evidence, { kind: 'finding' }>,
   tables: Tables,
-  stops: boolean | null,
 ): Factor {
   if (finding in RANGE_READINGS) return readingFactor(finding, side, sure);
-  const key = `${finding} ${side ?? ''} ${phase ?? ''} ${stops ?? ''}`;
+  const key = `${finding} ${side ?? ''} ${phase ?? ''}`;
   const there = once(workedFor(tables).findings, key, () => {
     const { toward, against } = parentsOf(finding, side, tables, phase);
-    return factorOf(unique([...toward, ...against].map((p) => p.node)), (is) =>
-      findingChance(finding, side, is, tables, phase, stops),
+    const stops = finding === 'depthShort' ? [STOPS_AT] : [];
+    return factorOf(unique([...[...toward, ...against].map((p) => p.node), ...stops]), (is) =>
+      findingChance(finding, side, is, tables, phase, is(STOPS_AT)),
     );
   });
   return { ...there, table: there.table.map((p) => sure * p + (1 - sure) * (1 - p)) };
 }
 
-/** All that is known as factors: how common causes are, and the evidence. Factors of one cause alone are multiplied into one. */
+/** All that is known as factors: how common causes are, and the evidence. Factors of one variable alone are multiplied into one. */
 function allFactors(
   evidence: readonly Evidence[],
   tables: Tables,
-  stops: boolean | null = null,
+  more: readonly Factor[] = [],
 ): Factor[] {
   const alone = [...priorFactors(tables)];
-  const shared: Factor[] = [];
-  for (const e of evidence)
-    for (const factor of factorsFor(e, tables, stops)) {
-      const [node] = factor.vars;
-      if (factor.vars.length !== 1) shared.push(factor);
-      else {
-        const known = alone[node!]!;
-        alone[node!] = { ...known, table: known.table.map((p, i) => p * factor.table[i]!) };
-      }
-    }
+  const shared = new Set<Factor>();
+  const add = (factor: Factor) => {
+    const [node] = factor.vars;
+    const known = factor.vars.length === 1 ? alone[node!] : undefined;
+    if (known) alone[node!] = { ...known, table: known.table.map((p, i) => p * factor.table[i]!) };
+    else shared.add(factor);
+  };
+  for (const e of evidence) factorsFor(e, tables).forEach(add);
+  more.forEach(add);
+  // Whether the client stops short shows in depth alone, and in what squats said together.
+  if ([...shared].some((f) => f.vars.includes(STOPS_AT))) shared.add(STOPS_PRIOR);
   return [...alone, ...shared];
 }
 
@@ -444,17 +476,6 @@ const isWatched = (e: Evidence): boolean =>
     (e.kind === 'finding' && (e.finding in RANGE_READINGS || e.finding === 'painSeen')) ||
     (e.kind === 'test' && e.outcome === 'pain')
   );
-
-/** How a client uses the range there is, shared by all their squats: whether they stop short as they always have, and families of causes that are no range. */
-const USE_FAMILIES: readonly (readonly number[])[] = (
-  [
-    ['habitSitsBack', 'habitDives', 'overCuedKneesOut'],
-    ['footControl', 'abductors', 'trunkBracing'],
-  ] as const
-).map((causes) => causes.flatMap((cause) => nodeOf(cause, null)));
-/** Ways of use, by bits: 1 stops short, 2 a habit, 4 control. */
-export const USES = 2 ** (1 + USE_FAMILIES.length);
-const FITTED = [...END_NODES, ...USE_FAMILIES.flat()];
 
 /** How common each way of use is before anything was seen; sums to 1. */
 export function priorOfUse(tables: Tables = HOUSE_TABLES): number[] {
@@ -476,39 +497,18 @@ export function priorOfUse(tables: Tables = HOUSE_TABLES): number[] {
  * @returns a table over the bits of {@link RANGE_ENDS}, of each way of use one after the other; only its ratios count
  */
 export function rangeFits(evidence: readonly Evidence[], tables: Tables = HOUSE_TABLES): number[] {
-  const seen = evidence.filter(isWatched);
-  const states = 2 ** RANGE_ENDS.length;
-  const fits = new Array<number>(states * USES).fill(0);
   const prior = priorOfUse(tables);
-  const isDepthNamed = seen.some((e) => e.kind === 'finding' && e.finding === 'depthShort');
-  const jointFor = (stops: boolean | null) => eliminated(allFactors(seen, tables, stops), FITTED);
-  // Only a named short depth tells who stops short from who does not, through the causes.
-  const alike = isDepthNamed ? null : jointFor(null);
-  for (const stops of [false, true]) {
-    const { table, sum } = alike ?? jointFor(stops);
-    const share = sum * (stops ? STOPS.share : 1 - STOPS.share);
-    const shift = stops ? states : 0;
-    for (let index = 0; index < table.length; index += 1) {
-      const at = FITTED_AT[index]! + shift;
-      fits[at] = fits[at]! + table[index]! * share;
-    }
-  }
-  return fits.map((p, i) => {
-    const common = prior[Math.floor(i / states)]!;
-    return common > 0 ? p / (houseShare(i % states) * common) : 0;
+  const factors = allFactors(evidence.filter(isWatched), tables, [
+    ...END_FACTORS,
+    ...FAMILY_FACTORS,
+    STOPS_PRIOR,
+  ]);
+  const { table, sum } = eliminated(factors, SHARED);
+  return Array.from(table, (p, i) => {
+    const common = prior[Math.floor(i / END_STATES)]!;
+    return common > 0 ? (p * sum) / (houseShare(i % END_STATES) * common) : 0;
   });
 }
-
-/** Where each combination of the fitted causes belongs in a table of fits, of those who do not stop short. */
-const FITTED_AT: Int32Array = Int32Array.from({ length: 2 ** FITTED.length }, (_, index) => {
-  const order = [...FITTED].sort((a, b) => a - b);
-  const is = (node: number) => ((index >> order.indexOf(node)) & 1) === 1;
-  const use = USE_FAMILIES.reduce(
-    (bits, nodes, family) => bits | (nodes.some(is) ? 2 << family : 0),
-    0,
-  );
-  return endState(is) + 2 ** RANGE_ENDS.length * use;
-});
 
 /** How common a combination of short ends is by the house's tables alone. */
 const houseShare = (state: number): number =>
@@ -519,7 +519,7 @@ const houseShare = (state: number): number =>
 
 /** Probability of every cause given all evidence, exact; in the order of {@link NODES}. */
 export function posterior(evidence: readonly Evidence[], tables: Tables = HOUSE_TABLES): number[] {
-  return eliminated(allFactors(evidence, tables), []).truths();
+  return eliminated(allFactors(evidence, tables), []).truths().slice(0, NODES.length);
 }
 
 /** Probability that none of some causes is at work, given all evidence, exact. */
@@ -542,7 +542,7 @@ export const causesBehind = (
     ),
   );
 
-/** Combinations of causes less likely than this count for nothing in what a test tells: less than 0.0001 bit for the widest test. */
+/** Less likely combinations of causes are left out of what a test tells, by less than 0.0001 bit for the widest test. */
 const UNHEARD_OF = 1e-9;
 
 /** A test under thought, before it is done. */
@@ -599,6 +599,6 @@ export function lookAhead(
     // Rounding may leave a hair below nothing.
     bits: Math.max(0, entropyBits(chances) - within),
     chances: Object.fromEntries(names.map((outcome, i) => [outcome, chances[i] ?? 0])),
-    after: (outcome) => solved.truths(outcomes[outcome]?.table),
+    after: (outcome) => solved.truths(outcomes[outcome]?.table).slice(0, NODES.length),
   };
 }

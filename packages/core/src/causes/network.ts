@@ -50,7 +50,7 @@ export interface Eliminated {
   vars: readonly number[];
   /** Their joint distribution, normalised: bit i for vars[i]. */
   table: Float64Array;
-  /** What the table was divided by. */
+  /** Sum of the table before it was normalised. */
   sum: number;
   /**
    * Probability that each variable of the network is true, all at once: on the way back every table learns from the one it was handed to what the rest of

@@ -70,6 +70,8 @@ export interface Signs {
    * Absent = the body is not known; then readings are taken against an average one.
    */
   range?: readonly number[] | undefined;
+  /** The same with each way of use, divided by how common that is: what other squats showed of use as well; see `rangeFits`. */
+  rangeByUse?: readonly number[] | null | undefined;
   /** Nothing was ever carried: no load can be beyond control. */
   isUnloaded?: boolean | undefined;
   /** A cue that sends the knees out is on record: only then is one to blame. */
@@ -174,7 +176,7 @@ export function evidenceOf(signs: Signs, tables: Tables = HOUSE_TABLES): Evidenc
 
 /** What readings say of the ends of range, each by itself, and what they say beyond that together. */
 function rangeEvidence(
-  { measures: { hipFold = null } = {}, range }: Signs,
+  { measures: { hipFold = null } = {}, range, rangeByUse }: Signs,
   ankles: BothSides<number | null>,
 ): Evidence[] {
   const isRead = [ankles.left !== null, ankles.right !== null, hipFold !== null];
@@ -187,13 +189,13 @@ function rangeEvidence(
     isRead[end] ? [finding(reading, side, short[end]!)] : [],
   );
   if (!range) return alone;
-  const together = table.map((p, state) => {
-    const apart = RANGE_ENDS.reduce((product, { nodes }, end) => {
+  const apart = table.map((_, state) =>
+    RANGE_ENDS.reduce((product, { nodes }, end) => {
       const likely = isRead[end] ? short[end]! : endShare(nodes);
       return product * ((state >> end) & 1 ? likely : 1 - likely);
-    }, 1);
-    return p / apart;
-  });
+    }, 1),
+  );
+  const together = (rangeByUse ?? table).map((p, at) => p / apart[at % apart.length]!);
   return [...alone, { kind: 'together', side: null, table: together }];
 }
 

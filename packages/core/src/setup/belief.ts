@@ -20,8 +20,8 @@ export interface Belief {
   balance: Float64Array;
   /** Sums to one. */
   weight: Float64Array;
-  /** How likely each way of use is, after what was watched; absent = nothing was. See `USES`. */
-  use?: readonly number[] | undefined;
+  /** How likely each way of use is for each guess, one guess after the other, each summing to one; absent = nothing was watched. See `USES`. */
+  use?: Float64Array | undefined;
 }
 
 /** A ceiling that leaves more than this ends nothing for any guess, degrees (house default). */

@@ -16,7 +16,14 @@ import type { MethodProfile } from './profiles.ts';
 import { chancesOf, type SetupQuestion } from './question.ts';
 import { placed, type FoundSetup, type Placed } from './search.ts';
 import { reachOf } from './setupReach.ts';
-import { afterWatched, shortIn, type Squat, type Watched } from './watched.ts';
+import {
+  afterWatched,
+  END_STATES,
+  endsAndUseIn,
+  shortIn,
+  type Squat,
+  type Watched,
+} from './watched.ts';
 import {
   COMFORT_LEAST,
   decidingSeen,
@@ -91,15 +98,34 @@ export function squatsOf(tried: readonly SetupTried[], tables: Tables): Watched[
   });
 }
 
-/** How likely each combination of ends is short in a squat by readings, trials and watched sets, looks and tests aside; sums to 1. */
-export const shortByReadings = (
+/** What readings, trials and watched sets say of a squat that was looked at, looks and tests aside. */
+export interface SaidOfSquat {
+  /** How likely each combination of ends is short; sums to 1. */
+  range: number[];
+  /** The same with each way of use, of each one after the other, divided by how common that is; null = nothing was watched. */
+  rangeByUse: number[] | null;
+}
+
+export function saidOfSquat(
   question: SetupQuestion,
   tried: readonly SetupTried[],
   squat: Squat,
-): number[] => {
+): SaidOfSquat {
   const watched = question.watched?.filter((w) => !w.isLook);
-  return shortIn(question, beliefAfter({ ...question, watched }, tried), squat);
-};
+  const belief = beliefAfter({ ...question, watched }, tried);
+  const joint = endsAndUseIn(question, belief, squat);
+  if (!joint) return { range: shortIn(question, belief, squat), rangeByUse: null };
+  const prior = priorOfUse(question.tables ?? HOUSE_TABLES);
+  return {
+    range: Array.from({ length: END_STATES }, (_, state) =>
+      prior.reduce((sum, _p, u) => sum + joint[u * END_STATES + state]!, 0),
+    ),
+    rangeByUse: joint.map((p, at) => {
+      const common = prior[Math.floor(at / END_STATES)]!;
+      return common > 0 ? p / common : 0;
+    }),
+  };
+}
 
 /**
  * Chance that a client who gets down in a setup keeps the form by which the method judges, from trials of setups like it; null until one of

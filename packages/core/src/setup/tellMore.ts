@@ -122,7 +122,9 @@ export function waysFor(
     }
     case 'trial': {
       const tables = question.tables ?? HOUSE_TABLES;
-      const use = belief.use ?? priorOfUse(tables);
+      const prior = priorOfUse(tables);
+      const { use } = belief;
+      const useOf = (i: number, u: number) => use?.[i * prior.length + u] ?? prior[u]!;
       const endsInto = endsIn(question, belief, { ...first, profile, weeks: 0 });
       const shortOf = Array.from(belief.weight, (_, i) => {
         const own = new Float64Array(END_STATES);
@@ -130,11 +132,16 @@ export function waysFor(
         return own;
       });
       return trialOutcomes(tables).map(({ chances }) => {
-        const byState = Array.from({ length: END_STATES }, (_, state) =>
-          use.reduce((sum, p, u) => sum + p * chances[u * END_STATES + state]!, 0),
-        );
-        const likelihoodOf = (i: number) =>
-          byState.reduce((sum, p, state) => sum + p * shortOf[i]![state]!, 0);
+        const likelihoodOf = (i: number) => {
+          let sum = 0;
+          for (let u = 0; u < prior.length; u += 1) {
+            let fit = 0;
+            for (let state = 0; state < END_STATES; state += 1)
+              fit += chances[u * END_STATES + state]! * shortOf[i]![state]!;
+            sum += useOf(i, u) * fit;
+          }
+          return sum;
+        };
         const share = belief.weight.reduce((sum, w, i) => sum + w * likelihoodOf(i), 0);
         return { share, likelihoodOf };
       });

@@ -73,6 +73,32 @@ export function shortIn(question: SetupQuestion, belief: Belief, squat: Squat): 
   return sums;
 }
 
+/**
+ * How likely each combination of short ends in a squat goes with each way of use under a belief, of each way of use one after the other; sums to 1. null =
+ * nothing was watched, so that use is as common as it is.
+ */
+export function endsAndUseIn(
+  question: SetupQuestion,
+  belief: Belief,
+  squat: Squat,
+): number[] | null {
+  const { use, weight } = belief;
+  if (!use) return null;
+  const uses = use.length / weight.length;
+  const endsInto = endsIn(question, belief, squat);
+  const own = new Float64Array(END_STATES);
+  const sums = new Array<number>(uses * END_STATES).fill(0);
+  weight.forEach((w, i) => {
+    endsInto(i, own);
+    for (let u = 0; u < uses; u += 1) {
+      const share = w * use[i * uses + u]!;
+      for (let state = 0; state < END_STATES; state += 1)
+        sums[u * END_STATES + state] = sums[u * END_STATES + state]! + share * own[state]!;
+    }
+  });
+  return sums;
+}
+
 /** How likely each combination of ends is short in a squat, guess by guess: written into a table it is given. */
 export function endsIn(
   question: SetupQuestion,
@@ -103,7 +129,7 @@ export function afterWatched(
   }));
   const own = new Float64Array(END_STATES);
   const byUse = new Float64Array(prior.length);
-  const use = new Array<number>(prior.length).fill(0);
+  const use = new Float64Array(belief.weight.length * prior.length);
   const weight = belief.weight.map((w, i) => {
     byUse.set(prior);
     for (const { endsInto, fits } of squats) {
@@ -116,12 +142,11 @@ export function afterWatched(
       }
     }
     let sum = 0;
-    for (let u = 0; u < byUse.length; u += 1) {
-      sum += byUse[u]!;
-      use[u] = use[u]! + w * byUse[u]!;
-    }
+    for (let u = 0; u < byUse.length; u += 1) sum += byUse[u]!;
+    for (let u = 0; u < byUse.length; u += 1)
+      use[i * byUse.length + u] = sum > 0 ? byUse[u]! / sum : prior[u]!;
     return w * sum;
   });
   const all = weight.reduce((sum, w) => sum + w, 0);
-  return { ...belief, weight: weight.map((w) => w / all), use: use.map((u) => u / all) };
+  return { ...belief, weight: weight.map((w) => w / all), use };
 }
