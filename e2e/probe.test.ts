@@ -57,10 +57,10 @@ describe('Probe, at 390 × 844', () => {
 
     // The card says what each outcome would change before the test is done.
     const card = page.getByTestId('test-card');
-    await card.getByText('tells most a minute now', { exact: false }).waitFor();
+    await card.getByText('would change most a minute now', { exact: false }).waitFor();
     await card.getByText(/^Gone \(\d+ %\): /).waitFor();
     // First: the foot cue changes nothing.
-    await page.getByRole('button', { name: /^Other tests/ }).tap();
+    await page.getByRole('button', { name: /^What else would tell more/ }).tap();
     if ((await card.getByRole('heading', { name: /^Foot cue/ }).count()) === 0)
       await page.getByRole('button', { name: /^Foot cue: tripod.*left/ }).tap();
     await page.getByRole('button', { name: /^No change we can see: Foot cue/ }).tap();
@@ -68,7 +68,7 @@ describe('Probe, at 390 × 844', () => {
     const hip = 'Abductor strength or timing, left';
     const before = await settled(page, hip);
     // Second: the leg raise aside ends early; the hip is believed more, and says what it was.
-    await page.getByRole('button', { name: /^Other tests/ }).waitFor();
+    await page.getByRole('button', { name: /^What else would tell more/ }).waitFor();
     if ((await card.getByRole('heading', { name: /^Standing hip abduction/ }).count()) === 0) {
       await page.getByRole('button', { name: /^Standing hip abduction, left/ }).tap();
       await card.getByRole('heading', { name: /^Standing hip abduction, left/ }).waitFor();
@@ -138,7 +138,7 @@ describe('Probe, at 390 × 844', () => {
     const { page, context, problems } = await visit(house.browser, PHONE, server.address);
     await probe(page, 'Orla Venn');
     const cause = 'Ankle joint or soleus, left';
-    await page.getByRole('button', { name: /^Other tests/ }).tap();
+    await page.getByRole('button', { name: /^What else would tell more/ }).tap();
     const card = page.getByTestId('test-card');
     if ((await card.getByRole('heading', { name: /^Heels raised/ }).count()) === 0)
       await page.getByRole('button', { name: /^Heels raised/ }).tap();
@@ -225,7 +225,7 @@ describe('Probe, at 390 × 844', () => {
     await probe(page, 'Brin Ostmoor');
     const card = page.getByTestId('test-card');
     await card.waitFor();
-    await page.getByRole('button', { name: /^Other tests/ }).tap();
+    await page.getByRole('button', { name: /^What else would tell more/ }).tap();
     if ((await card.getByRole('heading', { name: /^Light against/ }).count()) === 0)
       await page.getByRole('button', { name: /^Light against training load/ }).tap();
     await page.getByRole('button', { name: /^Not on hand here/ }).tap();

@@ -55,8 +55,8 @@ describe('trials that count', () => {
     expect(answer.limits.fold).toBeNull();
     expect(answer.advice!.chance).toBeGreaterThanOrEqual(0.6);
     expect(answer.now!.chance).toBeGreaterThanOrEqual(0);
-    // One trial looked at what the method judges by: now there is a chance that form holds as well.
-    expect(answer.now!.form).toBeGreaterThan(0.5);
+    // One trial looked at what the method judges by: now use is known as well.
+    expect(answer.now!.asUsed!.chance).toBeGreaterThan(0.5);
     // What the screen forbids is not tried: no load, whatever the setup in use has.
     const unloaded = finderQuestion(dossier, [{ kind: 'noLoad' }], HOUSE_RULES)!;
     expect(unloaded.safety).toEqual([{ kind: 'noLoad' }]);

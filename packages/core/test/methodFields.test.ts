@@ -6,7 +6,7 @@ import {
   caseFor,
   chooseSetup,
   FAULTS,
-  formChance,
+  asUsed,
   loopAfter,
   partsDeciding,
   placed,
@@ -258,8 +258,10 @@ describe('every field of a method changes something', () => {
     const dropped = tried({ faults: [{ fault: 'archDrops', side: 'left' }] });
     expect(wentClean(dropped, foot)).toBe(false);
     expect(wentClean(dropped, by({ decides: ['kneesIn'] }))).toBe(true);
-    expect(formChance(standing(), foot, [dropped])!).toBeLessThan(
-      formChance(standing(), foot, [tried()])!,
+    const at = { setup: standing(), targetDepthDeg: 0 };
+    const free = client();
+    expect(asUsed(free, foot, [dropped], at)!.chance).toBeLessThan(
+      asUsed(free, foot, [tried()], at)!.chance,
     );
 
     const sure = client({ dorsiflexionDeg: { left: 38, right: 38 }, hipFold: null });

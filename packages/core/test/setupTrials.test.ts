@@ -5,9 +5,11 @@ import {
   chanceAt,
   chanceMap,
   chanceOf,
-  formChance,
+  asUsed,
   limitNow,
+  cleanByUse,
   loopAfter,
+  priorOfUse,
   mapAxes,
   reachOf,
   resolveBody,
@@ -210,18 +212,20 @@ describe('the trial loop', () => {
 
   it('counts what the method watches as soon as trials saw it, and says nothing of it before', () => {
     const setup = standing();
-    expect(formChance(setup, BALANCED, [])).toBeNull();
+    const question = client();
+    const chance = (...list: SetupTried[]) =>
+      asUsed(question, BALANCED, list, { setup, targetDepthDeg: 0 })?.chance ?? null;
+    expect(chance()).toBeNull();
     const over = record({ setup });
     const inward = record({ setup, knees: { left: 'in', right: 'over' } });
-    // By hand: (9 + 1) / (10 + 1) and 9 / 11.
-    expect(formChance(setup, BALANCED, [over])).toBeCloseTo(10 / 11, 12);
-    expect(formChance(setup, BALANCED, [inward])).toBeCloseTo(9 / 11, 12);
+    // By hand: what is usual counts as four trials, then each as one.
+    const clean = cleanByUse([...BALANCED.decides, 'depthShort', 'heelsRise', 'pelvisTuck']);
+    const usual = priorOfUse().reduce((sum, p, use) => sum + p * clean[use]!, 0);
+    expect(chance(over)).toBeCloseTo((4 * usual + 1) / 5, 12);
+    expect(chance(inward)).toBeCloseTo((4 * usual) / 5, 12);
     // One in which nobody looked at what the method judges by tells nothing, unless it went wrong all the same.
-    expect(formChance(setup, BALANCED, [record({ setup, lookedAt: ['heels'] })])).toBeNull();
-    expect(formChance(setup, BALANCED, [{ ...inward, lookedAt: ['heels', 'knees'] }])).toBeCloseTo(
-      9 / 11,
-      12,
-    );
+    expect(chance(record({ setup, lookedAt: ['heels'] }))).toBeNull();
+    expect(chance({ ...inward, lookedAt: ['heels', 'knees'] })).toBeCloseTo((4 * usual) / 5, 12);
   });
 
   it('stops after a day’s worth, and says when no setup is likely', () => {

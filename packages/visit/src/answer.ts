@@ -1,8 +1,6 @@
 import type { Dossier, Stage, TableChangeRow } from '@zither/contract';
 import {
-  beliefAfter,
   solve,
-  tellMore,
   type ChoiceOptions,
   type LikelyCause,
   type Need,
@@ -21,7 +19,8 @@ import {
   type SetupBasis,
   type SetupUse,
 } from './inUse.ts';
-import { opine, type Opinion } from './opinion.ts';
+import { foresightOf, testsInOrder } from './foresight.ts';
+import { opine, type Opinion, type OpinionQuestion } from './opinion.ts';
 import { missingForPlan, planFor, type PlanAnswer } from './planning.ts';
 import { heelCourse } from './heel.ts';
 import { rulesOn } from './practiceRules.ts';
@@ -102,7 +101,8 @@ export function answerOf(
   const safety = safetyOf(dossier, on);
   const limits = limitsOf(safety);
   const held = isHeld(safety);
-  const opinion = opinionOn({ dossier, on, tables, missingKit });
+  const thought = opinionQuestion({ dossier, on, tables, missingKit });
+  const opinion = opine(thought);
   const rules = rulesOn(tables);
   const basis = held ? null : setupBasis(dossier, limits, rules);
   const loop =
@@ -114,10 +114,16 @@ export function answerOf(
   const use =
     basis && setupInUse(dossier, limits, rules, loop?.choice ?? null, loop?.method ?? null);
   const facts = factsOf(dossier, rules);
-  const plan =
+  const given =
     use && missingForPlan(dossier).length === 0
       ? planFor(dossier, use, opinion, limits, loop?.choice ?? null, on)
       : null;
+  // A plan without work names the test that would change most; it takes another search, so only then.
+  const isEmpty = given !== null && given.cues.length + given.drills.length === 0;
+  const isAsked = isWanted || (isEmpty && given.nextTest !== null);
+  const tellings = basis && loop && isAsked ? foresightOf(basis, loop, thought, opinion) : [];
+  const plan =
+    isEmpty && given.nextTest ? { ...given, nextTest: nextTestIn(opinion, tellings) } : given;
   return {
     on,
     safety,
@@ -134,7 +140,7 @@ export function answerOf(
     numbers: withNumbers && use && basis ? numbersOf(dossier, use, limits, { facts, basis }) : null,
     plan,
     recheck: withRecheck ? recheckWith({ dossier, on, tables, missingKit }, plan) : null,
-    tellMore: basis && loop && isWanted ? tellings(basis, loop) : [],
+    tellMore: isWanted ? tellings : [],
     next: resumeAt(dossier, on, rules),
   };
 }
@@ -158,27 +164,57 @@ function recheckWith(
 }
 
 /** An answer with what would tell more, for whoever shows the rest of it first. */
-export const withTellings = (answer: Answer): Answer =>
+export const withTellings = (answer: Answer, asked: AnswerQuestion): Answer =>
   answer.basis && answer.loop
-    ? { ...answer, tellMore: tellings(answer.basis, answer.loop) }
+    ? {
+        ...answer,
+        tellMore: foresightOf(answer.basis, answer.loop, opinionQuestion(asked), answer.opinion),
+      }
     : answer;
 
-/** What would tell more of the first choice, under what the trials showed. */
-function tellings({ question, tried }: SetupBasis, { choice, method }: LoopAnswer): Telling[] {
-  const [first] = choice.proposals;
-  return first ? tellMore(question, method, beliefAfter(question, tried), first) : [];
+/** The short test to do next: the one that would change most of what is done a minute. */
+function nextTestIn({ tests }: Opinion, tellings: readonly Telling[]): PlanAnswer['nextTest'] {
+  const next = testsInOrder(tests, tellings).find((t) => t.isWorth)?.next;
+  return next ? { test: next.test, side: next.side } : null;
+}
+
+/** What is thought of the causes, with what would tell more in the order of what it would change. */
+export interface Thought {
+  opinion: Opinion;
+  tellMore: Telling[];
+}
+
+/** The opinion and what would tell more, without the rest of the answer. */
+export function thoughtOn(asked: AnswerQuestion): Thought {
+  const { dossier, on, tables } = asked;
+  const safety = safetyOf(dossier, on);
+  const limits = limitsOf(safety);
+  const rules = rulesOn(tables);
+  const thought = opinionQuestion(asked);
+  const opinion = opine(thought);
+  const basis = isHeld(safety) ? null : setupBasis(dossier, limits, rules);
+  if (!basis || opinion.diagnosis.stop) return { opinion, tellMore: [] };
+  const loop = answerLoop(
+    loopQuestion(dossier, basis.question, basis.method, on, settledSetup(dossier, limits, rules)),
+    { withoutNeeded: true },
+  );
+  const tellMore = foresightOf(basis, loop, thought, opinion);
+  return { opinion: { ...opinion, tests: testsInOrder(opinion.tests, tellMore) }, tellMore };
 }
 
 /** What is thought of the causes on a day. */
-export function opinionOn({ dossier, on, tables, missingKit = [] }: AnswerQuestion): Opinion {
-  const { signs, circumstances } = basisOf(
-    dossier,
-    on,
-    limitsOf(safetyOf(dossier, on)),
-    missingKit,
-    rulesOn(tables),
-  );
-  return opine({ signs, circumstances, changes: tables.flatMap((t) => t.changes) });
+export const opinionOn = (asked: AnswerQuestion): Opinion => opine(opinionQuestion(asked));
+
+/** The question of the opinion: all that is known on a day, and the practice's own tables. */
+function opinionQuestion({
+  dossier,
+  on,
+  tables,
+  missingKit = [],
+}: AnswerQuestion): OpinionQuestion {
+  const limits = limitsOf(safetyOf(dossier, on));
+  const { signs, circumstances } = basisOf(dossier, on, limits, missingKit, rulesOn(tables));
+  return { signs, circumstances, changes: tables.flatMap((t) => t.changes) };
 }
 
 /** Room, depth and chance of the setup in use. */

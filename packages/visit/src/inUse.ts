@@ -1,9 +1,9 @@
 import type { ClientSetupValues, Dossier, Lock } from '@zither/contract';
 import {
+  asUsed,
   beliefAfter,
   chanceIn,
   chancesOf,
-  formChance,
   isBeyondFoot,
   isSame,
   type Case,
@@ -171,7 +171,7 @@ function assessorOf(
       ...placed,
       method,
       chance,
-      form: formChance(placed.setup, method, tried),
+      asUsed: asUsed(question, method, tried, placed),
       isLikely: chance >= chancesOf(question).try,
       isTried: tried.some((t) => isSame(t, placed)),
     };

@@ -1,11 +1,11 @@
 import type { CaptureLine, Dossier, SetupTrial, SetupTrialValues } from '@zither/contract';
 import {
+  asUsed,
   beliefAfter,
   chanceIn,
   chanceMap,
   chooseSetup,
   experienceOf,
-  formChance,
   limitNow,
   loopAfter,
   newestDorsiflexion,
@@ -26,6 +26,7 @@ import {
   type SetupChoice,
   type SetupQuestion,
   type SetupTried,
+  type AsUsed,
 } from '@zither/core';
 import { differenceInCalendarDays, parseISO } from 'date-fns';
 import { bodyOf } from './body.ts';
@@ -157,10 +158,10 @@ export interface Believed {
   sd: number;
 }
 
-/** The two chances of a setup: to get down in it; and, once down, to keep the form by which the method judges (null until a trial looked at it). */
+/** The two parts of a chance: that the client has the range for a setup; and, with the range, that the squat is clean by the method (null until that was watched). */
 export interface Chances {
   chance: number;
-  form: number | null;
+  asUsed: AsUsed | null;
 }
 
 /** Where the trials stand, without the guesses themselves. */
@@ -221,7 +222,7 @@ function loopAnswerOf(
     neededDeg === null || !Number.isFinite(neededDeg) ? null : neededDeg - pitchDeg;
   const chancesOf = (at: Placed, chance: number): Chances => ({
     chance,
-    form: formChance(at.setup, profile, tried),
+    asUsed: asUsed(question, profile, tried, at),
   });
   const reach = advice && reachOf(question, profile, advice);
   return {

@@ -12,6 +12,7 @@ import {
 } from '@zither/core';
 import { causesNamed, type Answer, type PlanAnswer, type ShownNumber } from '@zither/visit';
 import { sayBeforeLoad } from './beforeLoad.ts';
+import { sayAsUsed } from './chance.ts';
 import { EQUATIONS } from './equations.ts';
 import { ladderLines } from './ladder.ts';
 import { sayEvidence } from './evidence.ts';
@@ -184,7 +185,11 @@ export function writeAnswer(answer: Answer) {
           },
         },
         chance: round(use.chance),
-        form: use.form === null ? null : round(use.form),
+        asUsed: use.asUsed && {
+          chance: round(use.asUsed.chance),
+          mostly: use.asUsed.mostly,
+          says: sayAsUsed(use.asUsed),
+        },
         why: sayUse(use),
         kind: loop.choice.kind,
         says:

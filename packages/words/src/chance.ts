@@ -1,4 +1,4 @@
-import type { ChanceMap } from '@zither/core';
+import type { AsUsed, ChanceMap, UseKind } from '@zither/core';
 import { chanceOn, type FieldPoint } from '@zither/visit';
 import { sayLength } from './units.ts';
 import { sayNumber } from './numbers.ts';
@@ -13,6 +13,17 @@ export function sayLikely(p: number): string {
   if (p >= 0.95) return 'nearly always';
   return `in about ${Math.min(9, Math.max(1, Math.round(10 * p)))} of 10`;
 }
+
+/** What gets in the way of a range that is there, and what answers it. */
+const MOSTLY: Readonly<Record<UseKind, string>> = {
+  stops: 'Mostly a habit of stopping short: a cue first, before more range.',
+  habit: 'Mostly a habit of moving: a cue first, before more range.',
+  control: 'Mostly control: a cue and practice first, before more range.',
+};
+
+/** The second part of a chance: with the range, how likely the squat is clean as it was seen. */
+export const sayAsUsed = ({ chance, mostly }: AsUsed): string =>
+  `With the range, clean ${sayLikely(chance)} as seen so far.${mostly ? ` ${MOSTLY[mostly]}` : ''}`;
 
 /** A point of the map as a sentence. */
 export const sayPoint = (map: ChanceMap, point: FieldPoint): string =>

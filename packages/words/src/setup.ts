@@ -16,12 +16,13 @@ import {
   type Setup,
   type SetupQuestion,
   type Telling,
+  type ToTell,
 } from '@zither/core';
 import { sayBox } from './box.ts';
 import type { Assessed, LoadAnswer, SetAside, SetupSource, SetupUse } from '@zither/visit';
-import { sayLikely, sayChance } from './chance.ts';
+import { sayAsUsed, sayLikely, sayChance } from './chance.ts';
 import { sayAdvice } from './loadLog.ts';
-import { sayBar } from './probe.ts';
+import { sayBar, sayTest } from './probe.ts';
 import { sayFooting } from './sides.ts';
 import { sayDepth, saySupport, sayToes } from './instrument.ts';
 import { CEILING_WORDS, FLOOR_WORDS, HOLD_NAMES } from './names.ts';
@@ -71,6 +72,7 @@ const sayUseBriefly = (use: SetupUse): string => `${SOURCE_NAMES[use.from]}: ${s
 export const sayUseHere = (use: SetupUse): string =>
   [
     capital(sayHowLikely(use)),
+    ...(use.asUsed ? [sayAsUsed(use.asUsed)] : []),
     ...(use.from === 'proposed' ? [sayFirst(use.isLikely)] : []),
     ...sayNotUsed({ ...use, held: null }),
   ].join(' ');
@@ -329,7 +331,7 @@ const READING_NAMES: Record<ReadingToTake, string> = {
 };
 
 /** Where a reading is taken: a station of Measure, the client's body, or the trials. */
-export const READING_AT: Record<ReadingToTake, 'edit' | 'measure' | 'setup?show=trials'> = {
+const READING_AT: Record<ReadingToTake, 'edit' | 'measure' | 'setup?show=trials'> = {
   thigh: 'edit',
   trunk: 'edit',
   shank: 'edit',
@@ -339,18 +341,37 @@ export const READING_AT: Record<ReadingToTake, 'edit' | 'measure' | 'setup?show=
   trial: 'setup?show=trials',
 };
 
-export const sayReading = (reading: ReadingToTake): string => READING_NAMES[reading];
+/** What could be done to know more, by name. */
+export const sayToTell = (what: ToTell): string =>
+  'reading' in what ? READING_NAMES[what.reading] : sayTest(what.test, what.side);
 
-/** What a reading would be worth, in a sentence. */
-export function sayTelling({ reading, minutes, narrows, changes }: Telling): string {
+/** Where it is done. */
+export const toTellAt = (what: ToTell): string =>
+  'reading' in what ? READING_AT[what.reading] : 'probe';
+
+/** How long it takes, in words. */
+export const sayTellingTime = ({ minutes }: Pick<Telling, 'minutes'>): string =>
+  minutes < 1
+    ? minutes <= 0.5
+      ? 'half a minute'
+      : 'under a minute'
+    : minutes === 1
+      ? 'a minute'
+      : `${sayNumber(minutes)} minutes`;
+
+/** How much of what is done it would change: "moves the chance by about 4 of 100; another setup in about 2 of 10, other work in about 3 of 10". */
+export function sayWouldChange({ narrows, changes, works }: Telling): string {
   const points = Math.max(1, Math.round(100 * narrows));
-  const time = minutes < 1 ? 'half a minute' : minutes === 1 ? 'a minute' : `${minutes} minutes`;
-  const choice =
-    changes < 0.05
-      ? 'it would hardly change the choice'
-      : `it would change the choice ${sayLikely(changes)}`;
-  return `${READING_NAMES[reading]} (${time}): moves the chance by about ${points} of 100 on average; ${choice}.`;
+  const would = [
+    ...(changes < 0.05 ? [] : [`another setup ${sayLikely(changes)}`]),
+    ...(works < 0.05 ? [] : [`other work ${sayLikely(works)}`]),
+  ];
+  return `moves the chance by about ${points} of 100; ${would.length > 0 ? would.join(', ') : 'would hardly change what is done'}`;
 }
+
+/** What a reading, a trial or a test would be worth, in a sentence. */
+export const sayTelling = (t: Telling): string =>
+  `${sayToTell(t)} (${sayTellingTime(t)}): ${sayWouldChange(t)}.`;
 
 /** What the map of chances shows, sign by sign. */
 export const sayMapSigns = (method: string, client: string, showsInUse: boolean): string =>

@@ -13,7 +13,7 @@ import {
 } from '@zither/core';
 import { sayDepth } from './instrument.ts';
 import type { LoopAnswer } from '@zither/visit';
-import { sayLikely, sayChance } from './chance.ts';
+import { sayAsUsed, sayLikely, sayChance } from './chance.ts';
 import { sayFound } from './setup.ts';
 import { sayNumber } from './numbers.ts';
 
@@ -126,8 +126,8 @@ export const sayRests = (trials: number, hasLooks = false): string =>
 
 /** Why this trial next, or why this one is ready to lock. */
 export function sayAdvice(advice: NonNullable<LoopAnswer['advice']>, trials: number): string {
-  const form = advice.form === null ? '' : ` Once down, form holds ${sayLikely(advice.form)}.`;
-  const chance = `Gets down ${sayLikely(advice.chance)}, ${sayRests(trials)}.${form}`;
+  const used = advice.asUsed ? ` ${sayAsUsed(advice.asUsed)}` : '';
+  const chance = `Gets down ${sayLikely(advice.chance)}, ${sayRests(trials)}.${used}`;
   if (advice.kind === 'lock') return `${chance} A trial of it went clean. It is ready to lock.`;
   return advice.kind === 'likeliest'
     ? `${chance} Not likely enough for a trial; this is the likeliest.`

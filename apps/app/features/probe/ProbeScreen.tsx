@@ -37,6 +37,7 @@ import {
   today,
 } from '../data/index.ts';
 import { takes } from '@zither/words/takes';
+import { toTellAt } from '@zither/words/setup';
 import { CausesPart } from './CausesPart.tsx';
 import { PainPanel } from './PainPanel.tsx';
 import { SeenPart } from './SeenPart.tsx';
@@ -73,11 +74,14 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
     () => basisOf(dossier, day, limitsOf(safety), missing, rulesOn(changes)),
     [dossier, day, safety, missing, changes],
   );
-  const { now, before, isFresh, hasFailed } = useOpinion({
-    signs: basis.signs,
-    circumstances: basis.circumstances,
-    changes: changes.flatMap((c) => c.changes),
-  });
+  const { now, tellMore, before, isFresh, hasFailed } = useOpinion(
+    { dossier, on: day, tables: changes, missingKit: missing },
+    {
+      signs: basis.signs,
+      circumstances: basis.circumstances,
+      changes: changes.flatMap((c) => c.changes),
+    },
+  );
   const { moment, putTried, putDecision, putPain } = useChanges();
   const dispatch = useAppDispatch();
   const [picked, setPicked] = useState<string | null>(null);
@@ -318,10 +322,12 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
         <Part>
           <TestList
             opinion={now}
+            tellMore={tellMore}
             circumstances={basis.circumstances}
             current={current ? keyOf(current) : null}
             canPutBack={missing}
             onPick={setPicked}
+            onTake={(reading) => go(toTellAt(reading))}
             onHere={(need) => setMissing(missing.filter((m) => m !== need))}
           />
         </Part>

@@ -7,6 +7,8 @@ import {
   TESTS,
   type Circumstances,
   type Need,
+  type Telling,
+  type ToTell,
 } from '@zither/core';
 import { Button, ListItem } from '../../ui/elements.ts';
 import { Fold } from '../../ui/Fold.tsx';
@@ -14,40 +16,64 @@ import { Say } from '../../ui/Say.tsx';
 import { useLook } from '../../ui/useLook.ts';
 import type { Opinion } from '@zither/visit';
 import { tellsWord } from './TestCard.tsx';
-import { sayTest, sayNotDone } from '@zither/words/probe';
+import { sayNotDone } from '@zither/words/probe';
+import { sayTellingTime, sayToTell, sayWouldChange } from '@zither/words/setup';
+import { capital } from '@zither/words/terms';
 
-/** Every other test that could be done, and those that may not, each with the reason. */
+/** What would tell more beside the test to do now: readings, trials and tests in one list, the one that would change most a minute first; and tests that may not be done, each with the reason. */
 export function TestList({
   opinion,
+  tellMore,
   circumstances,
   current,
   canPutBack,
   onPick,
+  onTake,
   onHere,
 }: {
   opinion: Opinion;
+  tellMore: readonly Telling[];
   circumstances: Circumstances;
   current: string | null;
   /** Needs that were said to be missing on this device, and so can be said to be here again. */
   canPutBack: readonly Need[];
   onPick: (key: string) => void;
+  /** A reading or trial was picked: it is taken elsewhere. */
+  onTake: (what: ToTell) => void;
   onHere: (need: Need) => void;
 }) {
   const { colors } = useLook();
-  const others = opinion.tests.filter(({ next }) => testKey(next.test, next.side) !== current);
+  const keyOf = (t: ToTell) => ('test' in t ? testKey(t.test, t.side) : t.reading);
+  const open = opinion.tests.filter(({ next }) => testKey(next.test, next.side) !== current);
+  const told = tellMore.filter(
+    (t) => 'reading' in t || open.some(({ next }) => keyOf(next) === keyOf(t)),
+  );
+  const rest = open.filter(({ next }) => !told.some((t) => keyOf(t) === keyOf(next)));
   const barred = TEST_IDS.flatMap((id) => {
     const bar = testBar(id, circumstances);
     return bar ? [{ id, bar }] : [];
   });
-  if (others.length + barred.length === 0) return null;
+  if (open.length + told.length + barred.length === 0) return null;
   return (
-    <Fold title="Other tests" note={`${others.length} possible · ${barred.length} not here`}>
+    <Fold
+      title="What else would tell more"
+      note={`${told.length + rest.length} possible · ${barred.length} not here`}
+    >
       <View>
-        {others.map(({ next, isWorth }) => (
+        {[
+          ...told.map((t) => ({
+            what: t as ToTell,
+            says: `${sayTellingTime(t)} · ${sayWouldChange(t)}`,
+          })),
+          ...rest.map(({ next, isWorth }) => ({
+            what: next as ToTell,
+            says: `${sayTellingTime(next)} · ${isWorth ? tellsWord(next.bits, next.minutes) : 'would not change the plan'}`,
+          })),
+        ].map(({ what, says }) => (
           <ListItem
-            key={testKey(next.test, next.side)}
+            key={keyOf(what)}
             role="button"
-            onPress={() => onPick(testKey(next.test, next.side))}
+            onPress={() => ('test' in what ? onPick(keyOf(what)) : onTake(what))}
             containerStyle={{
               paddingHorizontal: 0,
               minHeight: 52,
@@ -56,10 +82,8 @@ export function TestList({
             }}
           >
             <ListItem.Content>
-              <ListItem.Title>{sayTest(next.test, next.side)}</ListItem.Title>
-              <ListItem.Subtitle>
-                {`${next.minutes} min · ${isWorth ? tellsWord(next.bits, next.minutes) : 'would not change the plan'}`}
-              </ListItem.Subtitle>
+              <ListItem.Title>{sayToTell(what)}</ListItem.Title>
+              <ListItem.Subtitle>{capital(says)}</ListItem.Subtitle>
             </ListItem.Content>
           </ListItem>
         ))}

@@ -1,11 +1,11 @@
-import { movedStands, opine, reasonsFor } from '@zither/visit';
+import { movedStands, reasonsFor, thoughtOn } from '@zither/visit';
 import type { Asked, Told } from './useOpinion.ts';
 
 function answered(data: Asked): Told | null {
   const { id } = data;
   switch (data.kind) {
     case 'opinion':
-      return { id, kind: 'opinion', opinion: opine(data.question) };
+      return { id, kind: 'opinion', ...thoughtOn(data.ask) };
     case 'reasons':
       return { id, kind: 'reasons', reasons: reasonsFor(data.question, data.node) };
     case 'moved': {

@@ -1,12 +1,19 @@
 import { startTransition, useCallback, useEffect, useRef, useState } from 'react';
 import type { Dossier, TableChangeRow } from '@zither/contract';
-import type { Need } from '@zither/core';
-import type { Opinion, OpinionQuestion, Reasons, Stand } from '@zither/visit';
+import type { Need, Telling } from '@zither/core';
+import type {
+  AnswerQuestion,
+  Opinion,
+  OpinionQuestion,
+  Reasons,
+  Stand,
+  Thought,
+} from '@zither/visit';
 import { workersOf } from '../../ui/workers.ts';
 
 /** A question to the worker and its answer; answers to older questions are ignored. */
 export type Asked = { id: number } & (
-  | { kind: 'opinion'; question: OpinionQuestion }
+  | { kind: 'opinion'; ask: AnswerQuestion }
   | { kind: 'reasons'; question: OpinionQuestion; node: number }
   | ({ kind: 'moved' } & MovedAsked)
 );
@@ -17,7 +24,7 @@ export interface MovedAsked {
   tables: readonly TableChangeRow[];
 }
 export type Told = { id: number } & (
-  | { kind: 'opinion'; opinion: Opinion }
+  | ({ kind: 'opinion' } & Thought)
   | { kind: 'reasons'; reasons: Reasons }
   | { kind: 'moved'; before: Stand[]; after: Stand[] }
 );
@@ -73,9 +80,21 @@ function useEngine(onTold: (told: Told) => void) {
 const isAlike = (a: readonly number[], b: readonly number[]) =>
   a.length === b.length && a.every((p, i) => Math.abs(p - (b[i] ?? p)) < 0.005);
 
-/** The opinion on what is known, worked out beside the page; `before` are the beliefs it moved from. */
-export function useOpinion(question: OpinionQuestion): {
+const NONE: readonly Telling[] = [];
+
+/**
+ * The opinion on what is known, worked out beside the page; `before` are the beliefs it moved from.
+ *
+ * @param asked the record it is on
+ * @param question what is said in it: only when that changes it is asked again
+ */
+export function useOpinion(
+  asked: AnswerQuestion,
+  question: OpinionQuestion,
+): {
   now: Opinion | null;
+  /** What would tell more, the one that would change most a minute first. */
+  tellMore: readonly Telling[];
   before: readonly number[] | null;
   /** Whether the opinion is on the question as it is now. */
   isFresh: boolean;
@@ -83,25 +102,31 @@ export function useOpinion(question: OpinionQuestion): {
 } {
   const [state, setState] = useState<{
     now: Opinion | null;
+    tellMore: readonly Telling[];
     before: readonly number[] | null;
     of: string | null;
-  }>({ now: null, before: null, of: null });
+  }>({ now: null, tellMore: NONE, before: null, of: null });
   // The record is read again every few seconds: only what is said in it matters, not that it was read.
   const said = JSON.stringify(question);
   const { ask, hasFailed } = useEngine((told) => {
     if (told.kind !== 'opinion') return;
     setState(({ now, before }) => ({
       now: told.opinion,
+      tellMore: told.tellMore,
       of: said,
       // The ghost stays where the last move started until there is another move.
       before: now && !isAlike(now.beliefs, told.opinion.beliefs) ? now.beliefs : before,
     }));
   });
+  const newest = useRef(asked);
   useEffect(() => {
-    ask({ kind: 'opinion', question: JSON.parse(said) as OpinionQuestion });
+    newest.current = asked;
+  });
+  useEffect(() => {
+    ask({ kind: 'opinion', ask: newest.current });
   }, [ask, said]);
-  const { now, before, of } = state;
-  return { now, before, isFresh: of === said, hasFailed };
+  const { now, tellMore, before, of } = state;
+  return { now, tellMore, before, isFresh: of === said, hasFailed };
 }
 
 /** Why one cause is as likely as it is, worked out beside the page. */

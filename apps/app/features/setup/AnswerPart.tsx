@@ -1,13 +1,13 @@
 import { chancesOf, isWithinReading } from '@zither/core';
 import { chanceShown, lockOf, versionInForce, type SetupUse } from '@zither/visit';
 import {
-  READING_AT,
   sayChoice,
   sayFound,
   sayInstead,
   sayNoTrial,
-  sayReading,
+  sayToTell,
   sayTelling,
+  toTellAt,
   sayStaysLocked,
   saySearched,
 } from '@zither/words/setup';
@@ -139,9 +139,9 @@ export function FurtherPart({ page, shown }: { page: SetPage; shown: Shown | nul
         </Fold>
       )}
       {answer.tellMore[0] && (
-        <Fold title="What would tell more" note={sayReading(answer.tellMore[0].reading)}>
-          {answer.tellMore.slice(0, 2).map((telling) => (
-            <View key={telling.reading} style={{ gap: space.xs }}>
+        <Fold title="What would tell more" note={sayToTell(answer.tellMore[0])}>
+          {answer.tellMore.slice(0, 4).map((telling) => (
+            <View key={sayToTell(telling)} style={{ gap: space.xs }}>
               <Say small number>
                 {sayTelling(telling)}
               </Say>
@@ -149,11 +149,9 @@ export function FurtherPart({ page, shown }: { page: SetPage; shown: Shown | nul
                 <Button
                   type="outline"
                   title="Take it"
-                  accessibilityLabel={`Take it: ${sayReading(telling.reading)}`}
+                  accessibilityLabel={`Take it: ${sayToTell(telling)}`}
                   onPress={() =>
-                    router.navigate(
-                      `/clients/${dossier.client.id}/${READING_AT[telling.reading]}` as never,
-                    )
+                    router.navigate(`/clients/${dossier.client.id}/${toTellAt(telling)}` as never)
                   }
                 />
               </View>

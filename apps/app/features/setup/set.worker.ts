@@ -30,7 +30,7 @@ function work(data: SetAsked): void {
       // The setup is shown at once; what would tell more takes about as long again.
       if (!isWhole)
         ifStillWanted(id, () =>
-          tell({ id, kind: 'answer', isWhole: true, answer: withTellings(answer) }),
+          tell({ id, kind: 'answer', isWhole: true, answer: withTellings(answer, data.ask) }),
         );
       return;
     }

@@ -96,8 +96,11 @@ const USE_FAMILIES: readonly (readonly number[])[] = (
     ['footControl', 'abductors', 'trunkBracing'],
   ] as const
 ).map((causes) => causes.flatMap((cause) => nodeOf(cause, null)));
-/** Ways of use, by bits: 1 stops short as they always have, 2 a habit, 4 control. */
-export const USES = 2 ** (1 + USE_FAMILIES.length);
+/** Ways of use, in the order of their bits: stops short as they always have, a habit of moving, lack of control. */
+export const USE_KINDS = ['stops', 'habit', 'control'] as const;
+export type UseKind = (typeof USE_KINDS)[number];
+/** Combinations of them. */
+export const USES = 2 ** USE_KINDS.length;
 
 /** Variables beside the causes: each end of range, whether the client stops short, and each family of use. In a table over all of them the ends come first. */
 const END_AT = NODES.length;
@@ -491,6 +494,38 @@ export function priorOfUse(tables: Tables = HOUSE_TABLES): number[] {
 }
 
 /**
+ * How likely a squat shows none of some faults for the way the range is used, by way of use: with range enough, no other cause and no fault without one.
+ *
+ * @returns over the bits of {@link USE_KINDS}
+ */
+export function cleanByUse(
+  faults: readonly FindingId[],
+  tables: Tables = HOUSE_TABLES,
+): readonly number[] {
+  const list = faults.flatMap((finding) =>
+    (SIDED_FINDINGS.includes(finding) ? SIDES : [null]).map(
+      (side) => parentsOf(finding, side, tables).toward,
+    ),
+  );
+  const families = USE_FAMILIES.map((nodes) => {
+    let [none, clean] = [1, 1];
+    for (const node of nodes) {
+      const prior = tables.priors[NODES[node]!.cause];
+      const hidden = list
+        .flat()
+        .reduce((rest, p) => (p.node === node ? rest * (1 - p.strength) : rest), 1);
+      none *= 1 - prior;
+      clean *= 1 - prior + prior * hidden;
+    }
+    return none < 1 ? (clean - none) / (1 - none) : 1;
+  });
+  const shown = [faults.includes('depthShort') ? 1 - STOPS.shows : 1, ...families];
+  return Array.from({ length: USES }, (_, use) =>
+    shown.reduce((product, clean, bit) => ((use >> bit) & 1 ? product * clean : product), 1),
+  );
+}
+
+/**
  * How likely all that was seen and tested is, by which ends of range are short and how the client uses them: what looks, tests and trials say to the belief
  * about the body. Readings are left out, since they are the body's own. A practice that holds an end to be commoner or rarer than the house does tips it as much.
  *
@@ -508,6 +543,52 @@ export function rangeFits(evidence: readonly Evidence[], tables: Tables = HOUSE_
     const common = prior[Math.floor(i / END_STATES)]!;
     return common > 0 ? (p * sum) / (houseShare(i % END_STATES) * common) : 0;
   });
+}
+
+/**
+ * How likely each outcome of a test is after all that was seen and tested, by which ends of range are short and how they are used.
+ *
+ * @returns by outcome, a table as of {@link rangeFits}; of all outcomes together 1 for each entry
+ */
+export function outcomesByRange(
+  evidence: readonly Evidence[],
+  test: TestId,
+  side: Side | null,
+  tables: Tables = HOUSE_TABLES,
+): { outcome: Outcome; chances: number[] }[] {
+  const seen = evidence.filter(isWatched);
+  const more = [...END_FACTORS, ...FAMILY_FACTORS, STOPS_PRIOR];
+  const outcomes = outcomeFactors(test, side, tables);
+  const jointWith = (outcome: Outcome) => {
+    const factors = allFactors(seen, tables, [...more, outcomes[outcome] ?? SILENT]);
+    const { table, sum } = eliminated(factors, SHARED);
+    return Array.from(table, (p) => p * sum);
+  };
+  const all = outcomesOf(tables.tests[test]).map((outcome) => ({
+    outcome,
+    joint: jointWith(outcome),
+  }));
+  return all.map(({ outcome, joint }) => ({
+    outcome,
+    chances: joint.map((p, at) => {
+      const whole = all.reduce((sum, other) => sum + other.joint[at]!, 0);
+      return whole > 0 ? p / whole : 0;
+    }),
+  }));
+}
+
+/** Probability of every cause given all evidence, for each combination of short ends; in the order of {@link NODES}. */
+export function causesByRange(
+  evidence: readonly Evidence[],
+  tables: Tables = HOUSE_TABLES,
+): number[][] {
+  const ends = SHARED.slice(0, RANGE_ENDS.length);
+  const solved = eliminated(allFactors(evidence, tables, END_FACTORS), ends);
+  return Array.from(solved.table, (p, state) =>
+    p > 0
+      ? solved.truths(solved.table.map((_, at) => Number(at === state))).slice(0, NODES.length)
+      : NODES.map(() => 0),
+  );
 }
 
 /** How common a combination of short ends is by the house's tables alone. */

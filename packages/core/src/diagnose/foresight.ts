@@ -30,7 +30,7 @@ const leading = (probabilities: readonly number[]): number =>
   probabilities.indexOf(Math.max(...probabilities));
 
 /** Whether another plan would be made: another cause leads, or another set is likely enough to act on. */
-function differs(before: readonly number[], after: readonly number[]): boolean {
+export function differs(before: readonly number[], after: readonly number[]): boolean {
   const [was, is] = [planOf(before), planOf(after)];
   return (
     leading(before) !== leading(after) ||

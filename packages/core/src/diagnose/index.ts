@@ -13,6 +13,8 @@ export {
   rangeFits,
   priorOfUse,
   USES,
+  cleanByUse,
+  type UseKind,
   type CauseNode,
   type CleanPart,
   type Evidence,
@@ -74,3 +76,4 @@ export {
   type TableChange,
   type Tables,
 } from '../causes/tables.ts';
+export { foresee, type ForesightQuestion } from './foresee.ts';

@@ -76,7 +76,7 @@ export {
   beliefAfter,
   chanceIn,
   experienceOf,
-  formChance,
+  asUsed,
   isSame,
   loopAfter,
   saidOfSquat,
@@ -117,6 +117,7 @@ export {
   tellMore,
   waysFor,
   type ReadingToTake,
+  type ToTell,
   type Telling,
   type Way,
 } from './tellMore.ts';
@@ -133,3 +134,4 @@ export {
   type FloorPoint,
   type FootMarks,
 } from './floorMarks.ts';
+export type { AsUsed } from './asUsed.ts';

@@ -1,7 +1,6 @@
 import { priorOfUse } from '../causes/model.ts';
 import { fitsOfSquats } from './squatSeen.ts';
 import { HOUSE_TABLES, type Tables } from '../causes/tables.ts';
-import { neverCertain } from '../chance/certain.ts';
 import type { Setup } from '../linkage/setup.ts';
 import { chanceOf, startBelief, type Belief } from './belief.ts';
 import {
@@ -16,6 +15,7 @@ import type { MethodProfile } from './profiles.ts';
 import { chancesOf, type SetupQuestion } from './question.ts';
 import { placed, type FoundSetup, type Placed } from './search.ts';
 import { reachOf } from './setupReach.ts';
+import { asUsedBy, type AsUsed } from './asUsed.ts';
 import {
   afterWatched,
   END_STATES,
@@ -24,15 +24,7 @@ import {
   type Squat,
   type Watched,
 } from './watched.ts';
-import {
-  COMFORT_LEAST,
-  decidingSeen,
-  keptForm,
-  wentClean,
-  wentWrong,
-  verdictOf,
-  type SetupTried,
-} from './tried.ts';
+import { COMFORT_LEAST, decidingSeen, wentClean, wentWrong, type SetupTried } from './tried.ts';
 
 /** After so many trials on one day the best so far is kept or the search goes on another day (house default). */
 export const TRIALS_A_DAY = 6;
@@ -40,8 +32,6 @@ export const TRIALS_A_DAY = 6;
 const DISLIKE = { uncomfortable: 6, formLost: 15, pain: 60 } as const;
 /** What each step of comfort above all right takes from it, points (house default). */
 const LIKE = 3;
-/** Before any trial, knees that track and a comfortable stance are as likely as in so many of so many trials (house default). */
-const WATCHED_BEFORE = { good: 9, of: 10 } as const;
 
 /** The belief about a client after everything seen, tested and tried; the order does not matter. */
 export function beliefAfter(question: SetupQuestion, tried: readonly SetupTried[]): Belief {
@@ -54,6 +44,14 @@ export function beliefAfter(question: SetupQuestion, tried: readonly SetupTried[
 
 /** The belief asked for last, for each question: whoever shows a client asks for it several times. */
 const newestBelief = new WeakMap<SetupQuestion, { tried: readonly SetupTried[]; belief: Belief }>();
+
+/** The belief without the trials, for each question. */
+const untriedBelief = new WeakMap<SetupQuestion, Belief>();
+function untried(question: SetupQuestion): Belief {
+  const belief = untriedBelief.get(question) ?? workedOut(question, []);
+  untriedBelief.set(question, belief);
+  return belief;
+}
 
 const isAlike = (a: readonly SetupTried[], b: readonly SetupTried[]): boolean =>
   a.length === b.length && a.every((t, i) => t === b[i]);
@@ -127,28 +125,20 @@ export function saidOfSquat(
   };
 }
 
-/**
- * Chance that a client who gets down in a setup keeps the form by which the method judges, from trials of setups like it; null until one of
- * them looked at all of it.
- */
-export function formChance(
-  setup: Setup,
+/** How a client uses a range that is there, in one setup; see {@link asUsedBy}. */
+export const asUsed = (
+  question: SetupQuestion,
   method: MethodProfile,
   tried: readonly SetupTried[],
-): number | null {
-  const telling = tried.filter(
-    (t) => !keptForm(t, method) || verdictOf(t, method).kind !== 'notSeen',
+  at: Placed,
+): AsUsed | null =>
+  asUsedBy(
+    question,
+    method,
+    tried,
+    { before: untried(question), after: beliefAfter(question, tried) },
+    at,
   );
-  if (telling.length === 0) return null;
-  let good: number = WATCHED_BEFORE.good;
-  let of: number = WATCHED_BEFORE.of;
-  for (const t of telling) {
-    const weight = likeness(setup, t.setup);
-    of += weight;
-    if (keptForm(t, method)) good += weight;
-  }
-  return neverCertain(good / of);
-}
 
 /** Whether two rows are of the same setup. */
 export const isSame = (a: Placed, b: Placed): boolean =>
@@ -225,7 +215,7 @@ export function loopAfter(
   return { belief, choice, advice: { ...first, kind }, stop: null };
 }
 
-/** The cheapest setup that went clean and of which both chances are believed enough; null when none is. */
+/** The cheapest setup that went clean, for which the client has the range by what is enough to lock and uses it by what is enough to try; null when none is. */
 function readyToLock(
   question: SetupQuestion,
   profile: MethodProfile,
@@ -238,10 +228,10 @@ function readyToLock(
       .filter((t) => wentClean(t, profile) && !isOut(t))
       .flatMap((t) => {
         const found = placed(question, profile, belief, t);
-        const { lock } = chancesOf(question);
+        const { lock, try: likely } = chancesOf(question);
         return found &&
           found.chance >= lock &&
-          (formChance(found.setup, profile, tried) ?? 0) >= lock
+          (asUsed(question, profile, tried, found)?.chance ?? 0) >= likely
           ? [{ ...found, price: found.price + disliked(found.setup) }]
           : [];
       })

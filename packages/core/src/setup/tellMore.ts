@@ -3,6 +3,8 @@ import { resolveBody } from '../body/resolveBody.ts';
 import { priorOfUse } from '../causes/model.ts';
 import { trialOutcomes } from './squatSeen.ts';
 import { HOUSE_TABLES } from '../causes/tables.ts';
+import type { TestId } from '../causes/tests.ts';
+import type { Side } from '../linkage/setup.ts';
 import { getsDownFor, weighedBy, type Belief } from './belief.ts';
 import type { MethodProfile } from './profiles.ts';
 import { chancesOf, rulesOf, type SetupQuestion } from './question.ts';
@@ -23,16 +25,20 @@ export const READINGS = [
 ] as const;
 export type ReadingToTake = (typeof READINGS)[number];
 
-/** What one more reading would be worth. */
-export interface Telling {
-  reading: ReadingToTake;
+/** Anything that may be done to know more: a reading, a trial, or a short test. */
+export type ToTell = { reading: ReadingToTake } | { test: TestId; side: Side | null };
+
+/** What one more reading, trial or test would be worth. */
+export type Telling = ToTell & {
   /** House default. */
   minutes: number;
   /** By how much the chance of the first choice would move on average, 0 to 1. */
   narrows: number;
   /** Share of the ways it may turn out in which another setup would be the first choice. */
   changes: number;
-}
+  /** Share of the ways in which other causes, and so other cues and drills, would be worked on. */
+  works: number;
+};
 
 const MINUTES: Record<ReadingToTake, number> = {
   thigh: 1,
@@ -51,11 +57,23 @@ const WAYS_UNREAD = 27;
 const RIVALS = 12;
 /** A reading that would move the chance by less is not worth naming (house default). */
 const LEAST = 0.005;
+/** From this share on, other work is worth naming (house default). */
+const WORKS_LEAST = 0.05;
 
 /** One way a reading may turn out: how likely, and how well each guess explains it. */
 export interface Way {
   share: number;
   likelihoodOf: (i: number) => number;
+  /** Whether other causes would be worked on; absent = by what the guesses say then. */
+  changesWork?: boolean | undefined;
+}
+
+/** A short test that could be done, with the ways it may turn out. */
+export interface TestToTell {
+  test: TestId;
+  side: Side | null;
+  minutes: number;
+  ways: readonly Way[];
 }
 
 /** A reading y of values known through guesses: y = shift + slope · value, with noise. */
@@ -124,7 +142,7 @@ export function waysFor(
       const tables = question.tables ?? HOUSE_TABLES;
       const prior = priorOfUse(tables);
       const { use } = belief;
-      const useOf = (i: number, u: number) => use?.[i * prior.length + u] ?? prior[u]!;
+      const shareOf = (i: number, u: number) => use?.[i * prior.length + u] ?? prior[u]!;
       const endsInto = endsIn(question, belief, { ...first, profile, weeks: 0 });
       const shortOf = Array.from(belief.weight, (_, i) => {
         const own = new Float64Array(END_STATES);
@@ -138,7 +156,7 @@ export function waysFor(
             let fit = 0;
             for (let state = 0; state < END_STATES; state += 1)
               fit += chances[u * END_STATES + state]! * shortOf[i]![state]!;
-            sum += useOf(i, u) * fit;
+            sum += shareOf(i, u) * fit;
           }
           return sum;
         };
@@ -150,15 +168,20 @@ export function waysFor(
 }
 
 /**
- * What would tell more of the first choice: for each reading not taken, draws how it may turn out, brings the belief up to date and asks again
- * (preposterior analysis, Raiffa & Schlaifer 1961, from memory). Only setups near the first choice in price are asked again. Most information per
- * minute first.
+ * Weighs all that could be done to know more: for each reading not taken, each trial and each short test, draws how it may turn out, brings the belief up to date and
+ * asks again (preposterior analysis, Raiffa & Schlaifer 1961, from memory). Only setups near the first choice in price are asked again. What would change most
+ * a minute first.
+ *
+ * @param tests short tests that could be done
+ * @param changesWork whether other causes would be worked on if the guesses were weighed like this; absent = not known
  */
 export function tellMore(
   question: SetupQuestion,
   profile: MethodProfile,
   belief: Belief,
   first: FoundSetup,
+  tests: readonly TestToTell[] = [],
+  changesWork: (weight: Float64Array) => boolean = () => false,
 ): Telling[] {
   const least = chancesOf(question);
   const rivals = rivalsOf(question, profile, belief, first).map((setup) => {
@@ -174,21 +197,29 @@ export function tellMore(
   const before = firstUnder(belief.weight);
   if (!now) return [];
   const chance = chanceUnder(belief.weight, now.holds);
-  return READINGS.flatMap((reading): Telling[] => {
-    const ways = waysFor(reading, question, profile, belief, first);
-    if (!ways) return [];
-    let narrows = 0;
-    let changes = 0;
-    for (const { share, likelihoodOf } of ways) {
+  const weigh = (of: ToTell, minutes: number, ways: readonly Way[]): Telling[] => {
+    let [narrows, changes, works] = [0, 0, 0];
+    for (const { share, likelihoodOf, changesWork: isKnown } of ways) {
       const { weight } = weighedBy(belief, likelihoodOf);
       narrows += share * Math.abs(chanceUnder(weight, now.holds) - chance);
       if (firstUnder(weight) !== before) changes += share;
+      if (isKnown ?? changesWork(weight)) works += share;
     }
-    return narrows < LEAST ? [] : [{ reading, minutes: MINUTES[reading], narrows, changes }];
-  }).sort((a, b) => worth(b) - worth(a));
+    return narrows < LEAST && works < WORKS_LEAST
+      ? []
+      : [{ ...of, minutes, narrows, changes, works }];
+  };
+  return [
+    ...READINGS.flatMap((reading) => {
+      const ways = waysFor(reading, question, profile, belief, first);
+      return ways ? weigh({ reading }, MINUTES[reading], ways) : [];
+    }),
+    ...tests.flatMap(({ test, side, minutes, ways }) => weigh({ test, side }, minutes, ways)),
+  ].sort((a, b) => worth(b) - worth(a));
 }
 
-const worth = ({ narrows, changes, minutes }: Telling): number => (narrows + changes) / minutes;
+const worth = ({ narrows, changes, works, minutes }: Telling): number =>
+  (narrows + changes + works) / minutes;
 
 /** Setups that may become the first choice, cheapest first: the likelier of those that cost less, the first itself, and the next that follow. */
 function rivalsOf(

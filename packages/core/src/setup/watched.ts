@@ -99,6 +99,31 @@ export function endsAndUseIn(
   return sums;
 }
 
+/**
+ * How likely each combination of ends and use is for each guess, in a squat that was watched and with all that was seen of it: one guess after the other, of each
+ * way of use one after the other; of each guess 1 together.
+ */
+export function afterSeen(question: SetupQuestion, belief: Belief, squat: Watched): Float64Array {
+  const { use, weight } = belief;
+  const uses = squat.fits.length / END_STATES;
+  const endsInto = endsIn(question, belief, squat);
+  const own = new Float64Array(END_STATES);
+  const joint = new Float64Array(weight.length * squat.fits.length);
+  weight.forEach((_, i) => {
+    endsInto(i, own);
+    for (let u = 0; u < uses; u += 1) {
+      const at = u * END_STATES;
+      let all = 0;
+      for (let state = 0; state < END_STATES; state += 1)
+        all += own[state]! * squat.fits[at + state]!;
+      const share = use && all > 0 ? use[i * uses + u]! / all : 0;
+      for (let state = 0; state < END_STATES; state += 1)
+        joint[i * squat.fits.length + at + state] = share * own[state]! * squat.fits[at + state]!;
+    }
+  });
+  return joint;
+}
+
 /** How likely each combination of ends is short in a squat, guess by guess: written into a table it is given. */
 export function endsIn(
   question: SetupQuestion,

@@ -1,0 +1,83 @@
+import { causesByRange, outcomesByRange, posterior, type Evidence } from '../causes/model.ts';
+import type { Tables } from '../causes/tables.ts';
+import type { Belief } from '../setup/belief.ts';
+import type { MethodProfile } from '../setup/profiles.ts';
+import type { SetupQuestion } from '../setup/question.ts';
+import type { FoundSetup } from '../setup/search.ts';
+import { tellMore, type Telling, type TestToTell } from '../setup/tellMore.ts';
+import { afterSeen, END_STATES } from '../setup/watched.ts';
+import type { WeighedTest } from './diagnose.ts';
+import { differs } from './foresight.ts';
+
+/** All that is thought of a client, as a question about what to do next. */
+export interface ForesightQuestion {
+  question: SetupQuestion;
+  profile: MethodProfile;
+  belief: Belief;
+  /** The setup that is tried or kept first. */
+  first: FoundSetup;
+  evidence: readonly Evidence[];
+  tables: Tables;
+  /** Tests that could be done. */
+  tests: readonly WeighedTest[];
+}
+
+/**
+ * Readings, trials and short tests in one list, by how much of what is done they would change a minute: the setup, and the causes for which cues, drills and load
+ * are chosen. A test moves the setup through the squat that was looked at, a reading the causes through the ends of range in it.
+ */
+export function foresee({
+  question,
+  profile,
+  belief,
+  first,
+  evidence,
+  tables,
+  tests,
+}: ForesightQuestion): Telling[] {
+  const look = question.watched?.find((w) => w.isLook);
+  if (!look) return tellMore(question, profile, belief, first);
+  const joint = afterSeen(question, belief, look);
+  const size = look.fits.length;
+  const likelihoodOf = (chances: readonly number[]) => (i: number) => {
+    let sum = 0;
+    for (let at = 0; at < size; at += 1) sum += joint[i * size + at]! * chances[at]!;
+    return sum;
+  };
+  const before = posterior(evidence, tables);
+  const byRange = causesByRange(evidence, tables);
+  const changesWork = (weight: Float64Array): boolean => {
+    const states = new Array<number>(END_STATES).fill(0);
+    weight.forEach((w, i) => {
+      if (w > 0)
+        for (let at = 0; at < size; at += 1)
+          states[at % END_STATES] = states[at % END_STATES]! + w * joint[i * size + at]!;
+    });
+    return differs(
+      before,
+      before.map((_, node) =>
+        states.reduce((sum, p, state) => sum + p * byRange[state]![node]!, 0),
+      ),
+    );
+  };
+  const toTell = tests.map(({ next, ahead }): TestToTell => {
+    const { test, side, minutes } = next;
+    return {
+      test,
+      side,
+      minutes,
+      // That something may hurt is no reason to do a test.
+      ways: outcomesByRange(evidence, test, side, tables)
+        .filter(({ outcome }) => outcome !== 'pain')
+        .map(({ outcome, chances }) => {
+          const own = ahead.find((a) => a.outcome === outcome);
+          return {
+            share: own?.chance ?? 0,
+            likelihoodOf: likelihoodOf(chances),
+            changesWork: own?.changesPlan === true,
+          };
+        }),
+    };
+  });
+  return tellMore(question, profile, belief, first, toTell, changesWork);
+}

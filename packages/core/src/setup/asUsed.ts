@@ -1,0 +1,88 @@
+import { cleanByUse, priorOfUse, USE_KINDS, type UseKind } from '../causes/model.ts';
+import { HOUSE_TABLES } from '../causes/tables.ts';
+import { neverCertain } from '../chance/certain.ts';
+import { getsDownFor, type Belief } from './belief.ts';
+import { likeness } from './choice.ts';
+import type { MethodProfile } from './profiles.ts';
+import type { SetupQuestion } from './question.ts';
+import type { Placed } from './search.ts';
+import { reachOf } from './setupReach.ts';
+import { keptForm, verdictOf, type SetupTried } from './tried.ts';
+
+/** The second part of a chance: given that the client has the range for a setup, how likely the squat is clean all the same, as it was seen so far. */
+export interface AsUsed {
+  chance: number;
+  /** What gets in the way, where one thing is likely to; null = nothing is, yet. */
+  mostly: UseKind | null;
+}
+
+/** All that was watched beside the trials counts as so many of them (house default). */
+const BEFORE_TRIALS = 4;
+/** From here a way of use is named as what gets in the way (house default). */
+const NAMED_FROM = 0.5;
+
+/** How likely a squat in a setup is clean, given the range for it, by what was watched. */
+function cleanUnder(
+  question: SetupQuestion,
+  method: MethodProfile,
+  belief: Belief,
+  at: Placed,
+): number {
+  const { use, weight: weights } = belief;
+  const tables = question.tables ?? HOUSE_TABLES;
+  const prior = priorOfUse(tables);
+  const clean = cleanByUse([...method.decides, 'depthShort', 'heelsRise', 'pelvisTuck'], tables);
+  const usual = prior.reduce((sum, p, u) => sum + p * clean[u]!, 0);
+  if (!use) return usual;
+  const reach = reachOf(question, method, at);
+  let [sum, all] = [0, 0];
+  weights.forEach((weight, i) => {
+    const w = weight * getsDownFor(belief, reach, i);
+    all += w;
+    for (let u = 0; u < prior.length; u += 1) sum += w * use[i * prior.length + u]! * clean[u]!;
+  });
+  return all > 0 ? sum / all : usual;
+}
+
+/** The way of use that most likely gets in the way, under a belief. */
+function mostlyOf({ use, weight }: Belief): UseKind | null {
+  if (!use) return null;
+  const uses = use.length / weight.length;
+  const shares = USE_KINDS.map((_, bit) =>
+    weight.reduce((sum, w, i) => {
+      let own = 0;
+      for (let u = 0; u < uses; u += 1) if ((u >> bit) & 1) own += use[i * uses + u]!;
+      return sum + w * own;
+    }, 0),
+  );
+  const most = Math.max(...shares);
+  return most >= NAMED_FROM ? USE_KINDS[shares.indexOf(most)]! : null;
+}
+
+/**
+ * How a client uses a range that is there, in a setup: by looks, tests and other squats; trials of setups like it are counted on top. null
+ * until anything that tells of it was watched.
+ *
+ * @param before the belief after all but the trials, which are counted here
+ * @param after the belief after the trials too
+ */
+export function asUsedBy(
+  question: SetupQuestion,
+  method: MethodProfile,
+  tried: readonly SetupTried[],
+  { before, after }: { before: Belief; after: Belief },
+  at: Placed,
+): AsUsed | null {
+  const telling = tried.filter(
+    (t) => !keptForm(t, method) || verdictOf(t, method).kind !== 'notSeen',
+  );
+  if (telling.length === 0 && !before.use) return null;
+  let of: number = BEFORE_TRIALS;
+  let clean = BEFORE_TRIALS * cleanUnder(question, method, before, at);
+  for (const t of telling) {
+    const weight = likeness(at.setup, t.setup);
+    of += weight;
+    if (keptForm(t, method)) clean += weight;
+  }
+  return { chance: neverCertain(clean / of), mostly: mostlyOf(after) };
+}
