@@ -57,7 +57,9 @@ describe('Probe, at 390 × 844', () => {
 
     // The card says what each outcome would change before the test is done.
     const card = page.getByTestId('test-card');
-    await card.getByText('would change most a minute now', { exact: false }).waitFor();
+    await card
+      .getByText('of the short tests it would change most a minute', { exact: false })
+      .waitFor();
     await card.getByText(/^Gone \(\d+ %\): /).waitFor();
     // First: the foot cue changes nothing.
     await page.getByRole('button', { name: /^What else would tell more/ }).tap();

@@ -1,4 +1,4 @@
-// npm run bench:faults, bench:diagnose, bench:setup: tables over seeded clients; `-- --keep` also writes one to its page in docs.
+// npm run bench:faults, bench:diagnose, bench:setup, bench:looks: tables over seeded clients; `-- --keep` also writes one to its page in docs.
 import { spawnSync } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -20,7 +20,10 @@ const { stdout, status } = spawnSync(
 process.stdout.write(stdout);
 process.exitCode = status ?? 1;
 if (status === 0 && args.includes('--keep')) {
-  const page = join(root, name === 'setup' ? 'docs/setup.md' : 'docs/diagnosis.md');
+  const page = join(
+    root,
+    name === 'setup' || name === 'looks' ? 'docs/setup.md' : 'docs/diagnosis.md',
+  );
   const mark = `<!-- bench:${name} -->`;
   const [before, , after] = readFileSync(page, 'utf8').split(mark);
   writeFileSync(page, `${before}${mark}\n\n${stdout}\n${mark}${after ?? '\n'}`);

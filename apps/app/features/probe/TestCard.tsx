@@ -53,7 +53,7 @@ export function TestCard({
     >
       <Heading level={2}>{sayTest(next.test, next.side)}</Heading>
       <Say small soft>
-        {`${sayMinutes(next.minutes)} · ${isFirst ? 'would change most a minute now' : tellsWord(next.bits, next.minutes)}`}
+        {`${sayMinutes(next.minutes)} · ${isFirst ? 'of the short tests it would change most a minute' : tellsWord(next.bits, next.minutes)}`}
       </Say>
       <Say>{entry.how}</Say>
       {entry.precaution !== 'None.' && <Say small strong>{`Care: ${entry.precaution}`}</Say>}

@@ -362,7 +362,7 @@ const shows = new WeakMap<
 >();
 
 /** How often something at work shows in nothing that a look has: an end of range, which the squat asks for, and any other cause, which it need not ask for (house defaults). */
-const HIDES = { range: 0.15, other: 0.5 } as const;
+export const HIDES = { range: 0.15, other: 0.5 } as const;
 
 /** All that shows by itself: a short end, whichever of its causes ends it, and every other cause. */
 const SHOWING: readonly { nodes: readonly number[]; hides: number }[] = [
