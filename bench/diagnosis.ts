@@ -1,4 +1,4 @@
-import { diagnose, evidenceOf, posterior, worthTesting, type Signs } from '@zither/core';
+import { diagnose, evidenceOf, FAULT_IDS, posterior, worthTesting, type Signs } from '@zither/core';
 import type { BenchLine } from './line.ts';
 
 /** Middle of so many runs, ms. */
@@ -11,8 +11,9 @@ function middleOf(count: number, run: () => void): number {
   return times[Math.floor(count / 2)] ?? NaN;
 }
 
-/** A thorough visit: nine findings, every reading, two tests. */
-const THOROUGH: Signs = {
+/** A thorough visit: all faults looked for, nine found, every reading, two tests. */
+export const THOROUGH: Signs = {
+  lookedAt: FAULT_IDS.filter((f) => f !== 'pain'),
   findings: [
     { fault: 'heelsRise', severity: 'clear' },
     { fault: 'kneesIn', severity: 'slight', side: 'left' },

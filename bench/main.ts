@@ -1,4 +1,5 @@
 import { cpus } from 'node:os';
+import { benchAnswers } from './answer.ts';
 import { benchApp } from './app.ts';
 import { benchCore } from './core.ts';
 import { benchHome } from './home.ts';
@@ -12,6 +13,7 @@ const [dist = '', address = '', chromium = '', today = '', pid = ''] = process.a
 const lines: BenchLine[] = [
   ...benchCore(),
   ...benchSet(),
+  ...(await benchAnswers(address, today)),
   ...(await benchHome(chromium)),
   ...(await benchApp(dist, address, chromium)),
   ...(await benchLoad(address, Number(pid))),

@@ -90,6 +90,26 @@ export function looksOf({ captures, judgements }: Dossier, day: string | null): 
 }
 
 /**
+ * The sets of one look, the newest first: whatever is kept and not discarded is a set of its own, and what camera and eye kept of the same one is one set, pair by
+ * pair from the newest.
+ */
+export function setsOf(dossier: Pick<Dossier, 'captures' | 'judgements'>, one: Look): Look[] {
+  const isOf = (entry: CaptureLine | Judgement) =>
+    !entry.discarded &&
+    entry.takenOn === one.look.takenOn &&
+    entry.view === one.look.view &&
+    entry.condition === one.look.condition &&
+    asksKey(entry.asks) === asksKey(one.look.asks);
+  const captures = dossier.captures.filter(isOf);
+  const judgements = dossier.judgements.filter(isOf);
+  return Array.from({ length: Math.max(captures.length, judgements.length) }, (_, k) => ({
+    ...one,
+    capture: captures[k] ?? null,
+    judgement: judgements[k] ?? null,
+  }));
+}
+
+/**
  * What was chosen for the first bodyweight look of the visit before, from this view: arms, feet, depth, heels and shoes.
  *
  * @param day the day of this visit, YYYY-MM-DD

@@ -10,7 +10,7 @@ import {
 } from '@zither/core';
 import { finderQuestion } from './finder.ts';
 import { faultsOf, lookedForIn } from './lookFaults.ts';
-import { looksInSetups, type Look } from './looks.ts';
+import { looksInSetups, setsOf, type Look } from './looks.ts';
 import type { PracticeRules } from './practiceRules.ts';
 import { squatIn } from './range.ts';
 import { ankleDay, countingTrials, triedFrom } from './trying.ts';
@@ -40,8 +40,9 @@ export function otherSquats(dossier: Dossier, rules: PracticeRules): Watched[] {
   );
   const looks = groupsOf(counting).flatMap((group): Watched[] => {
     const squat = squatIn(dossier, group);
-    const evidence = evidenceOf({ findings: faultsOf(group), ...lookedForIn(group) }, tables);
-    return squat ? [{ ...squat, fits: rangeFits(evidence, tables), pieces: group.length }] : [];
+    const sets = group.flatMap((l) => setsOf(dossier, l));
+    const evidence = evidenceOf({ findings: faultsOf(sets), ...lookedForIn(sets) }, tables);
+    return squat ? [{ ...squat, fits: rangeFits(evidence, tables), pieces: sets.length }] : [];
   });
   return [...looks, ...watchedSets(dossier, rules)];
 }

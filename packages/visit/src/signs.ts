@@ -38,7 +38,7 @@ import { asksAlike } from '@zither/contract/row';
 import { knownOf } from './derive.ts';
 import { faultsOf, lookedForIn } from './lookFaults.ts';
 import { pinchedReading, pinchesOf } from './pinches.ts';
-import { baselinesOf, isTelling, isUnprompted, type Look } from './looks.ts';
+import { baselinesOf, isTelling, isUnprompted, setsOf, type Look } from './looks.ts';
 import { namedIn } from './named.ts';
 import { rangeOf } from './otherSquats.ts';
 import { squatIn } from './range.ts';
@@ -298,7 +298,8 @@ function seenBasis(
   // What is left after the routine shows the routine: the client is who came in.
   const cold = untold.filter((l) => l.look.asks.state !== 'after');
   const plain = cold.length > 0 ? cold : untold;
-  const faults = faultsOf(plain);
+  const sets = plain.flatMap((l) => setsOf(dossier, l));
+  const faults = faultsOf(sets);
   const alone = leftAlone(dossier);
   const seen = new Map<string, SeenLine>();
   for (const f of faults) {
@@ -369,14 +370,14 @@ function seenBasis(
     }));
   const doneHere = new Set(tried.map((t) => testKey(t.test, t.side)));
   // A finding left alone is neither there nor clean.
-  const { lookedAt, lookedAtByCamera } = lookedForIn(plain, (f) =>
+  const { lookedAt, lookedAtByCamera, lookedAtSets } = lookedForIn(sets, (f) =>
     [...seen.values()].some((line) => line.fault === f && line.leftAlone),
   );
   return {
     seenOn,
     since,
     seen: [...seen.values()],
-    looks: plain.length,
+    looks: sets.length,
     squat: squatIn(dossier, plain),
     circumstances: {
       limits,
@@ -390,6 +391,7 @@ function seenBasis(
       findings: [...counted, ...pain],
       lookedAt,
       lookedAtByCamera,
+      lookedAtSets,
       measures: {
         dorsiflexionDeg: bothSides((side) => known.ankle[side]?.deg ?? null),
         dorsiflexionKneeStraightDeg: reading('shinAngleStraight'),

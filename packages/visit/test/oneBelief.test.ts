@@ -475,3 +475,44 @@ describe('clients of whom looks and tests once moved causes only', () => {
     expect(asked(habit).opinion.diagnosis.groups[0]?.group).toBe('habit');
   });
 });
+
+describe('several sets of a day', () => {
+  const trials = readings({ left: 34, right: 34 });
+  const up: Eyed[] = [{ fault: 'heelsRise', sides: ['left'], severity: 'clear' }];
+  const kept = (seen: Eyed[], id: number, discarded = false): Judgement[] =>
+    looksOf(seen).map((j, i) => ({ ...j, ...row(id + i), discarded }));
+  const chance = (...judgements: Judgement[][]) =>
+    habitChance(dossierOf(trials, { judgements: judgements.flat() }));
+
+  it('all count: the newest does not hide the others', () => {
+    const once = chance(kept(up, 40));
+    const clean = chance(kept([], 40));
+    const both = chance(kept([], 40), kept(up, 50));
+    expect(once).toBeLessThan(clean - 0.05);
+    expect(both).toBeGreaterThan(once);
+    expect(both).toBeLessThan(clean);
+    // Whichever came first.
+    expect(chance(kept(up, 50), kept([], 40))).toBeCloseTo(both, 9);
+  });
+
+  it('named in two sets says more than in one, clean in two more than in one', () => {
+    expect(chance(kept(up, 40), kept(up, 50))).toBeLessThan(chance(kept(up, 40)));
+    expect(chance(kept([], 40), kept([], 50))).toBeGreaterThan(chance(kept([], 40)));
+  });
+
+  it('one that was discarded does not count', () => {
+    expect(chance(kept([], 40), kept(up, 50, true))).toBeCloseTo(chance(kept([], 40)), 12);
+  });
+
+  it('Probe believes a fault named once and missed twice less than one named once', () => {
+    const short = (...judgements: Judgement[][]) => {
+      const { opinion } = answerOf({
+        dossier: dossierOf(trials, { judgements: judgements.flat() }),
+        on: ON,
+        tables: [],
+      });
+      return opinion.diagnosis.groups.find((g) => g.group === 'ankleCalf')!.probability;
+    };
+    expect(short(kept([], 40), kept([], 50), kept(up, 60))).toBeLessThan(short(kept(up, 60)));
+  });
+});

@@ -556,25 +556,44 @@ export function outcomesByRange(
   side: Side | null,
   tables: Tables = HOUSE_TABLES,
 ): { outcome: Outcome; chances: number[] }[] {
-  const seen = evidence.filter(isWatched);
-  const more = [...END_FACTORS, ...FAMILY_FACTORS, STOPS_PRIOR];
+  const factors = allFactors(evidence.filter(isWatched), tables, [
+    ...END_FACTORS,
+    ...FAMILY_FACTORS,
+    STOPS_PRIOR,
+  ]);
   const outcomes = outcomeFactors(test, side, tables);
-  const jointWith = (outcome: Outcome) => {
-    const factors = allFactors(seen, tables, [...more, outcomes[outcome] ?? SILENT]);
-    const { table, sum } = eliminated(factors, SHARED);
-    return Array.from(table, (p) => p * sum);
-  };
-  const all = outcomesOf(tables.tests[test]).map((outcome) => ({
+  const names = outcomesOf(tables.tests[test]);
+  const lists = names.map((outcome) => outcomes[outcome]!);
+  const joint =
+    lists[0]!.vars.length <= TOGETHER_MOST
+      ? jointOfAll(factors, lists)
+      : lists.flatMap((factor) => {
+          const { table, sum } = eliminated([...factors, factor], SHARED);
+          return Array.from(table, (p) => p * sum);
+        });
+  const size = 2 ** SHARED.length;
+  return names.map((outcome, k) => ({
     outcome,
-    joint: jointWith(outcome),
-  }));
-  return all.map(({ outcome, joint }) => ({
-    outcome,
-    chances: joint.map((p, at) => {
-      const whole = all.reduce((sum, other) => sum + other.joint[at]!, 0);
-      return whole > 0 ? p / whole : 0;
+    chances: Array.from({ length: size }, (_, at) => {
+      const whole = names.reduce((sum, _name, other) => sum + joint[other * size + at]!, 0);
+      return whole > 0 ? joint[k * size + at]! / whole : 0;
     }),
   }));
+}
+
+/** Outcomes of a test that depends on so many causes at most are worked out in one solution: their number is three more variables. */
+const TOGETHER_MOST = 10;
+const OUTCOME_BITS = [0, 1, 2].map((bit) => NODES.length + SHARED.length + bit);
+
+/** How likely each combination of ends and use goes with each of some factors over the same causes, of each factor one after the other. */
+function jointOfAll(factors: readonly Factor[], lists: readonly Factor[]): Float64Array {
+  const { vars, table } = lists[0]!;
+  const stacked = new Float64Array(table.length * 2 ** OUTCOME_BITS.length);
+  lists.forEach((list, k) => {
+    stacked.set(list.table, k * table.length);
+  });
+  const which: Factor = { vars: [...vars, ...OUTCOME_BITS], table: stacked };
+  return eliminated([...factors, which], [...SHARED, ...OUTCOME_BITS]).table;
 }
 
 /** Probability of every cause given all evidence, for each combination of short ends; in the order of {@link NODES}. */

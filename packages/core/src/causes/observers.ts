@@ -11,3 +11,9 @@ export const together = (a: number, b: number): number => {
   const both = odds(a) * odds(b);
   return both / (1 + both);
 };
+
+/** One observer who says the same of so many sets: their odds multiply, from even odds. */
+export const repeated = (p: number, sets: number): number => {
+  const all = odds(p) ** sets;
+  return Number.isFinite(all) ? all / (1 + all) : 1;
+};

@@ -9,7 +9,7 @@ import { AVERAGE_BODY } from '../setup/unreadFold.ts';
 import type { HipFoldLimit } from '../window/limits.ts';
 import { SIDED_FINDINGS, type FindingId } from '../causes/links.ts';
 import { endShare, RANGE_ENDS, type CleanPart, type Evidence } from '../causes/model.ts';
-import { missedBy, together } from '../causes/observers.ts';
+import { missedBy, repeated, together } from '../causes/observers.ts';
 import { HOUSE_TABLES, type Tables } from '../causes/tables.ts';
 import { TESTS, type Outcome, type TestId } from '../causes/tests.ts';
 
@@ -22,8 +22,11 @@ export interface SeenFault {
   onlyUnderLoad?: boolean | undefined;
   /** Absent = measured. */
   by?: 'measured' | 'eye' | undefined;
-  /** Who looked for it as well and did not see it. */
+  /** Who looked for it as well and did not see it; in how many sets, absent = in one. */
   missedBy?: 'measured' | 'eye' | undefined;
+  missedSets?: number | undefined;
+  /** In how many sets this observer named it, and in how many looked and did not see it; absent = in one, and in none. */
+  sets?: { named: number; missed: number } | undefined;
 }
 
 type OneOrBoth = Partial<BothSides<number | null | undefined>>;
@@ -65,6 +68,8 @@ export interface Signs {
   lookedAt?: readonly FaultId[] | undefined;
   /** Of those a camera looked for as well; the rest an eye. */
   lookedAtByCamera?: readonly FaultId[] | undefined;
+  /** In how many sets each was looked for; absent = in one. */
+  lookedAtSets?: Partial<Record<FaultId, number>> | undefined;
   /**
    * How likely each combination of ends of range is short in the squat that was looked at, by readings and trials: over the bits of RANGE_ENDS, summing to 1.
    * Absent = the body is not known; then readings are taken against an average one.
@@ -201,13 +206,16 @@ function rangeEvidence(
 
 /** What was looked for and not seen, as one piece of evidence; none where nothing was. */
 function cleanEvidence(
-  { findings = [], lookedAt = [], lookedAtByCamera = [] }: Signs,
+  { findings = [], lookedAt = [], lookedAtByCamera = [], lookedAtSets = {} }: Signs,
   tables: Tables,
 ): Evidence[] {
   const of = lookedAt.flatMap((fault): CleanPart[] => {
     if (fault === 'pain') return [];
     const seen = findings.filter((f) => f.fault === fault);
-    const missed = missedBy(tables, lookedAtByCamera.includes(fault) ? 'measured' : 'eye');
+    const missed = repeated(
+      missedBy(tables, lookedAtByCamera.includes(fault) ? 'measured' : 'eye'),
+      lookedAtSets[fault] ?? 1,
+    );
     // Seen of no side it may be either.
     if (seen.some((f) => (f.side ?? null) === null)) return [];
     const sides = SIDED_FINDINGS.includes(fault) ? SIDES : [null];
@@ -243,10 +251,15 @@ function seenOnce(findings: readonly SeenFault[], tables: Tables): Evidence[] {
     phase = null,
     by = 'measured',
     missedBy: other,
+    missedSets = 1,
+    sets = { named: 1, missed: 0 },
     onlyUnderLoad,
   } of findings) {
-    const said = tables.sure[by][severity];
-    const sure = other ? together(said, missedBy(tables, other)) : said;
+    const said = together(
+      repeated(tables.sure[by][severity], sets.named),
+      repeated(missedBy(tables, by), sets.missed),
+    );
+    const sure = other ? together(said, repeated(missedBy(tables, other), missedSets)) : said;
     if (fault === 'pain') add('painSeen', null, sure);
     else add(fault, side, sure, phase);
     if (onlyUnderLoad) underLoad = Math.max(underLoad, sure);

@@ -39,20 +39,30 @@ export function foresee({
   if (!look) return tellMore(question, profile, belief, first);
   const joint = afterSeen(question, belief, look);
   const size = look.fits.length;
-  const likelihoodOf = (chances: readonly number[]) => (i: number) => {
-    let sum = 0;
-    for (let at = 0; at < size; at += 1) sum += joint[i * size + at]! * chances[at]!;
-    return sum;
+  const likelihoodOf = (list: readonly number[]) => {
+    const chances = Float64Array.from(list);
+    return (i: number) => {
+      const from = i * size;
+      let sum = 0;
+      for (let at = 0; at < size; at += 1) sum += joint[from + at]! * chances[at]!;
+      return sum;
+    };
   };
+  // Asked for every way a reading may turn out: by ends alone, whatever the use.
+  const ends = new Float64Array((joint.length / size) * END_STATES);
+  for (let at = 0; at < joint.length; at += 1) {
+    const own = Math.floor(at / size) * END_STATES + (at % END_STATES);
+    ends[own] = ends[own]! + joint[at]!;
+  }
   const before = posterior(evidence, tables);
   const byRange = causesByRange(evidence, tables);
   const changesWork = (weight: Float64Array): boolean => {
     const states = new Array<number>(END_STATES).fill(0);
-    weight.forEach((w, i) => {
-      if (w > 0)
-        for (let at = 0; at < size; at += 1)
-          states[at % END_STATES] = states[at % END_STATES]! + w * joint[i * size + at]!;
-    });
+    for (let i = 0; i < weight.length; i += 1) {
+      const w = weight[i]!;
+      for (let state = 0; state < END_STATES; state += 1)
+        states[state] = states[state]! + w * ends[i * END_STATES + state]!;
+    }
     return differs(
       before,
       before.map((_, node) =>

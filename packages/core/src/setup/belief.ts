@@ -327,9 +327,14 @@ const endsOf = (sides: readonly Reach[]): { deg: number; per: PerUnit }[] =>
 
 /** The belief with every guess weighed by a likelihood. */
 export function weighedBy(belief: Belief, likelihoodOf: (i: number) => number): Belief {
-  const weight = belief.weight.map((w, i) => w * likelihoodOf(i));
-  const sum = weight.reduce((all, w) => all + w, 0);
-  return { ...belief, weight: weight.map((w) => w / sum) };
+  const weight = new Float64Array(belief.weight.length);
+  let sum = 0;
+  for (let i = 0; i < weight.length; i += 1) {
+    weight[i] = belief.weight[i]! * likelihoodOf(i);
+    sum += weight[i]!;
+  }
+  for (let i = 0; i < weight.length; i += 1) weight[i] = weight[i]! / sum;
+  return { ...belief, weight };
 }
 
 /** How many equally weighed guesses a belief is worth. */

@@ -189,8 +189,11 @@ export function tellMore(
     const holds = belief.weight.map((_, i) => getsDownFor(belief, reach, i));
     return { setup, holds };
   });
-  const chanceUnder = (weight: Float64Array, holds: Float64Array) =>
-    weight.reduce((sum, w, i) => sum + w * holds[i]!, 0);
+  const chanceUnder = (weight: Float64Array, holds: Float64Array) => {
+    let sum = 0;
+    for (let i = 0; i < weight.length; i += 1) sum += weight[i]! * holds[i]!;
+    return sum;
+  };
   const firstUnder = (weight: Float64Array) =>
     rivals.find((r) => chanceUnder(weight, r.holds) >= least.try) ?? null;
   const now = rivals.find((r) => r.setup === first);
