@@ -19,7 +19,7 @@ import {
   type Signs,
 } from '../src/index.ts';
 import { BALANCED } from '../src/setup/profiles.ts';
-import { client } from './setupClients.ts';
+import { client, onFloorIn } from './setupClients.ts';
 
 const FAMILIES: readonly (readonly CauseId[])[] = [
   ['habitSitsBack', 'habitDives', 'overCuedKneesOut'],
@@ -27,15 +27,7 @@ const FAMILIES: readonly (readonly CauseId[])[] = [
 ];
 const LOOKED = FAULT_IDS.filter((f) => f !== 'pain');
 const AT = {
-  setup: {
-    stanceWidthMm: 420,
-    toeOutDeg: { left: 15, right: 15 },
-    support: { kind: 'floor' as const },
-    hold: 'bodyweight' as const,
-    loadKg: 0,
-    balance: 0.5,
-    trackingOffsetDeg: 0,
-  },
+  setup: onFloorIn({ stanceWidthMm: 420, toeOutDeg: { left: 15, right: 15 } }),
   targetDepthDeg: BALANCED.targetDepthDeg,
 };
 

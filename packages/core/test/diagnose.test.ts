@@ -172,6 +172,15 @@ describe('the network', () => {
     );
   });
 
+  it('counts a test that was done twice twice', () => {
+    const done: Evidence = { kind: 'test', test: 'footCue', side: 'left', outcome: 'clears' };
+    const once = posterior([done]);
+    const twice = posterior([done, { ...done }]);
+    bruteForce([done, done])!.forEach((p, i) => expect(twice[i]).toBeCloseTo(p, 9));
+    const foot = NODES.findIndex((n) => n.cause === 'footControl' && n.side !== 'right');
+    expect(twice[foot]).toBeGreaterThan(once[foot]! + 0.01);
+  });
+
   it('stays a probability, with nothing seen and with everything seen at once', () => {
     posterior([]).forEach((p, i) => expect(p).toBeCloseTo(CAUSES[NODES[i]!.cause].prior, 12));
     const everything = FINDINGS.flatMap((id): Evidence[] =>

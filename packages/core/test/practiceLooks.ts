@@ -26,6 +26,7 @@ import {
 import { HIDES, RANGE_ENDS } from '../src/causes/model.ts';
 import { missedBy } from '../src/causes/observers.ts';
 import { shortFor } from '../src/setup/belief.ts';
+import { onFloorIn } from './setupClients.ts';
 import { practiceClient, trueReach, type People, type PracticeClient } from './practice.ts';
 
 /** How people and coaches are outside what the model assumes. */
@@ -130,14 +131,7 @@ export function lookedAt(random: Random, outside: Outside = {}): LookedAt {
   const squat: Squat = {
     profile: BALANCED,
     targetDepthDeg: question.targetDepthDeg ?? BALANCED.targetDepthDeg,
-    setup: {
-      ...question.habit,
-      support: { kind: 'floor' },
-      hold: 'bodyweight',
-      loadKg: 0,
-      balance: BALANCED.balance,
-      trackingOffsetDeg: 0,
-    },
+    setup: onFloorIn(question.habit),
     weeks: 0,
   };
   const truth = causesOf(client, squat, outside, random);

@@ -6,6 +6,7 @@ import {
   uncertaintyOf,
   type FoundSetup,
   type MethodProfile,
+  type Setup,
   type SetupQuestion,
 } from '../src/index.ts';
 import { bodies, between } from './arbitraries.ts';
@@ -25,6 +26,16 @@ export const client = (change: Partial<SetupQuestion> = {}): SetupQuestion => ({
   ],
   uncertainty: uncertaintyOf(change.body ?? { statureMm: 1750, massKg: 75 }),
   ...change,
+});
+/** A squat without load on the flat floor, in a stance. */
+export const onFloorIn = (stance: Pick<Setup, 'stanceWidthMm' | 'toeOutDeg'>): Setup => ({
+  stanceWidthMm: stance.stanceWidthMm,
+  toeOutDeg: stance.toeOutDeg,
+  support: { kind: 'floor' },
+  hold: 'bodyweight',
+  loadKg: 0,
+  balance: BALANCED.balance,
+  trackingOffsetDeg: 0,
 });
 export const clients: fc.Arbitrary<SetupQuestion> = fc
   .record({

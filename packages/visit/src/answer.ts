@@ -184,14 +184,22 @@ export interface Thought {
   tellMore: Telling[];
 }
 
-/** The opinion and what would tell more, without the rest of the answer. */
-export function thoughtOn(asked: AnswerQuestion): Thought {
+/**
+ * The opinion and what would tell more, without the rest of the answer.
+ *
+ * @param onFirst told the opinion by itself, before the setup was searched
+ */
+export function thoughtOn(
+  asked: AnswerQuestion,
+  onFirst: (opinion: Opinion) => void = () => undefined,
+): Thought {
   const { dossier, on, tables } = asked;
   const safety = safetyOf(dossier, on);
   const limits = limitsOf(safety);
   const rules = rulesOn(tables);
   const thought = opinionQuestion(asked);
   const opinion = opine(thought);
+  onFirst(opinion);
   const basis = isHeld(safety) ? null : setupBasis(dossier, limits, rules);
   if (!basis || opinion.diagnosis.stop) return { opinion, tellMore: [] };
   const loop = answerLoop(

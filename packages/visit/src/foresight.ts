@@ -18,14 +18,15 @@ import type { LoopAnswer } from './trying.ts';
  */
 export function foresightOf(
   { question, tried }: SetupBasis,
-  { choice, method }: Pick<LoopAnswer, 'choice' | 'method'>,
+  { choice, method, advice, stop }: Pick<LoopAnswer, 'choice' | 'method' | 'advice' | 'stop'>,
   { signs, changes }: Pick<OpinionQuestion, 'signs' | 'changes'>,
-  { tests }: Pick<Opinion, 'tests'>,
+  { tests, diagnosis }: Pick<Opinion, 'tests' | 'diagnosis'>,
 ): Telling[] {
   const [first] = choice.proposals;
-  if (!first) return [];
+  // Where something hurts nothing more is tried today.
+  if (!first || diagnosis.stop || stop === 'pain') return [];
   const tables = tablesFor(tablesWith(changes), signs);
-  return foresee({
+  const all = foresee({
     question,
     profile: method,
     belief: beliefAfter(question, tried),
@@ -34,6 +35,10 @@ export function foresightOf(
     tables,
     tests,
   });
+  // Only the trial that is advised: a setup that is hardly likely is not offered for one, and six a day are enough.
+  return advice?.kind === 'try'
+    ? all
+    : all.filter((t) => !('reading' in t && t.reading === 'trial'));
 }
 
 /** From this share of its outcomes on, a test that would change the first setup is worth the minute (house default). */

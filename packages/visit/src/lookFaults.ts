@@ -45,19 +45,28 @@ export function faultsOf(looks: readonly Look[]): SeenFault[] {
       ...(onlyUnderLoad ? { onlyUnderLoad } : {}),
     };
     const [measured, eye] = [said('measured'), said('eye')];
-    // Sets of the looks in which it was named: another side of the body may not show it.
-    const sets = looks.filter((l) => where.some((w) => w.key === l.key));
-    const could = { measured: couldTell, eye: eyeCouldTell };
-    const isNamed = (by: 'measured' | 'eye') => (l: Look) =>
-      namedIn(l).some((f) => is(f) && f.by === by);
+    // By the side in which it was named most often: seen from several sides one set is still one, and another side may not show it.
+    const tallies = (by: 'measured' | 'eye') =>
+      [...new Set(where.map((l) => l.key))].map((key) => {
+        const tally = { clear: 0, slight: 0, missed: 0 };
+        for (const l of looks.filter((look) => look.key === key)) {
+          const sizes = namedIn(l).flatMap((f) => (is(f) && f.by === by ? [f.severity] : []));
+          const size = sizes.includes('clear') ? 'clear' : sizes[0];
+          if (size) tally[size] += 1;
+          else if ((by === 'eye' ? eyeCouldTell : couldTell)(l, fault)) tally.missed += 1;
+        }
+        return tally;
+      });
     const counted = (by: 'measured' | 'eye') => {
-      const named = sets.filter(isNamed(by)).length;
-      const missed = sets.filter((l) => could[by](l, fault) && !isNamed(by)(l)).length;
-      return named === 1 && missed === 0 ? {} : { sets: { named, missed } };
+      const [sets] = tallies(by).sort(
+        (a, b) =>
+          b.clear + b.slight - a.clear - a.slight || b.clear - a.clear || b.missed - a.missed,
+      );
+      return sets && sets.clear + sets.slight + sets.missed > 1 ? { sets } : {};
     };
     const missedBy = (by: 'measured' | 'eye') => {
-      const missed = sets.filter((l) => could[by](l, fault)).length;
-      return missed === 0 ? {} : { missedBy: by, ...(missed > 1 ? { missedSets: missed } : {}) };
+      const missed = Math.max(...tallies(by).map((t) => t.missed));
+      return missed > 0 ? { missedBy: by, ...(missed > 1 ? { missedSets: missed } : {}) } : {};
     };
     const list: SeenFault[] = [];
     if (measured)

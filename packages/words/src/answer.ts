@@ -188,7 +188,7 @@ export function writeAnswer(answer: Answer) {
         asUsed: use.asUsed && {
           chance: round(use.asUsed.chance),
           mostly: use.asUsed.mostly,
-          says: sayAsUsed(use.asUsed),
+          says: sayAsUsed(use.asUsed, use.isLikely),
         },
         why: sayUse(use),
         kind: loop.choice.kind,

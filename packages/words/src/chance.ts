@@ -15,15 +15,23 @@ export function sayLikely(p: number): string {
 }
 
 /** What gets in the way of a range that is there, and what answers it. */
-const MOSTLY: Readonly<Record<UseKind, string>> = {
-  stops: 'Mostly a habit of stopping short: a cue first, before more range.',
-  habit: 'Mostly a habit of moving: a cue first, before more range.',
-  control: 'Mostly control: a cue and practice first, before more range.',
+const MOSTLY: Readonly<Record<UseKind, { name: string; first: string }>> = {
+  stops: { name: 'a habit of stopping short', first: 'a cue' },
+  habit: { name: 'a habit of moving', first: 'a cue' },
+  control: { name: 'control', first: 'a cue and practice' },
 };
 
-/** The second part of a chance: with the range, how likely the squat is clean as it was seen. */
-export const sayAsUsed = ({ chance, mostly }: AsUsed): string =>
-  `With the range, clean ${sayLikely(chance)} as seen so far.${mostly ? ` ${MOSTLY[mostly]}` : ''}`;
+/**
+ * The second part of a chance: with the range, how likely the squat is clean as it was seen.
+ *
+ * @param hasRange whether the range is likely there: only then a cue comes before more of it
+ */
+export function sayAsUsed({ chance, mostly }: AsUsed, hasRange: boolean): string {
+  const clean = `With the range, clean ${sayLikely(chance)} as seen so far.`;
+  if (mostly === null) return clean;
+  const { name, first } = MOSTLY[mostly];
+  return `${clean} Mostly ${name}${hasRange ? `: ${first} first, before more range` : ''}.`;
+}
 
 /** A point of the map as a sentence. */
 export const sayPoint = (map: ChanceMap, point: FieldPoint): string =>

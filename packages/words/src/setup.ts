@@ -72,7 +72,7 @@ const sayUseBriefly = (use: SetupUse): string => `${SOURCE_NAMES[use.from]}: ${s
 export const sayUseHere = (use: SetupUse): string =>
   [
     capital(sayHowLikely(use)),
-    ...(use.asUsed ? [sayAsUsed(use.asUsed)] : []),
+    ...(use.asUsed ? [sayAsUsed(use.asUsed, use.isLikely)] : []),
     ...(use.from === 'proposed' ? [sayFirst(use.isLikely)] : []),
     ...sayNotUsed({ ...use, held: null }),
   ].join(' ');
@@ -324,10 +324,10 @@ const READING_NAMES: Record<ReadingToTake, string> = {
   thigh: 'Thigh length by tape',
   trunk: 'Trunk length by tape',
   shank: 'Shin length by tape',
-  fold: 'Another hip fold reading',
+  fold: 'A hip fold reading',
   ankleLeft: 'Another trial of the left ankle',
   ankleRight: 'Another trial of the right ankle',
-  trial: 'One trial of this setup',
+  trial: 'One trial of the first choice',
 };
 
 /** Where a reading is taken: a station of Measure, the client's body, or the trials. */
@@ -347,7 +347,9 @@ export const sayToTell = (what: ToTell): string =>
 
 /** Where it is done. */
 export const toTellAt = (what: ToTell): string =>
-  'reading' in what ? READING_AT[what.reading] : 'probe';
+  'reading' in what
+    ? READING_AT[what.reading]
+    : `probe?test=${what.test}${what.side ? `&side=${what.side}` : ''}`;
 
 /** How long it takes, in words. */
 export const sayTellingTime = ({ minutes }: Pick<Telling, 'minutes'>): string =>

@@ -126,7 +126,7 @@ export const sayRests = (trials: number, hasLooks = false): string =>
 
 /** Why this trial next, or why this one is ready to lock. */
 export function sayAdvice(advice: NonNullable<LoopAnswer['advice']>, trials: number): string {
-  const used = advice.asUsed ? ` ${sayAsUsed(advice.asUsed)}` : '';
+  const used = advice.asUsed ? ` ${sayAsUsed(advice.asUsed, advice.kind !== 'likeliest')}` : '';
   const chance = `Gets down ${sayLikely(advice.chance)}, ${sayRests(trials)}.${used}`;
   if (advice.kind === 'lock') return `${chance} A trial of it went clean. It is ready to lock.`;
   return advice.kind === 'likeliest'

@@ -63,7 +63,14 @@ const painMovement = ({ test, side }: Pick<Tried, 'test' | 'side'>): string =>
   `During the short test: ${sayTest(test, side)}`;
 
 /** Which cause lies behind what was seen, and the one short test that would tell most; every belief says why. */
-export function ProbeScreen({ dossier }: { dossier: Dossier }) {
+export function ProbeScreen({
+  dossier,
+  test,
+}: {
+  dossier: Dossier;
+  /** A test that was picked elsewhere; null = the one that would change most. */
+  test: string | null;
+}) {
   const { isWide } = useLook();
   const day = today();
   const { client } = dossier;
@@ -74,7 +81,7 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
     () => basisOf(dossier, day, limitsOf(safety), missing, rulesOn(changes)),
     [dossier, day, safety, missing, changes],
   );
-  const { now, tellMore, before, isFresh, hasFailed } = useOpinion(
+  const { now, thought, before, isFresh, hasFailed } = useOpinion(
     { dossier, on: day, tables: changes, missingKit: missing },
     {
       signs: basis.signs,
@@ -84,7 +91,7 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
   );
   const { moment, putTried, putDecision, putPain } = useChanges();
   const dispatch = useAppDispatch();
-  const [picked, setPicked] = useState<string | null>(null);
+  const [picked, setPicked] = useState<string | null>(test);
   const [last, setLast] = useState<string | null>(null);
   // The front of a joint stopped a test: tight or a pinch is still to be said.
   const [front, setFront] = useState<Outcome | null>(null);
@@ -114,7 +121,7 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
 
   // Does not offer a test recorded a moment ago while the next opinion is being worked out.
   const done = (basis.signs.tests ?? []).map((t) => testKey(t.test, t.side));
-  const tests = (now?.tests ?? []).filter(
+  const tests = (thought?.opinion.tests ?? []).filter(
     ({ next }) =>
       !done.includes(testKey(next.test, next.side)) &&
       testBar(next.test, basis.circumstances) === null,
@@ -199,7 +206,7 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
       !dossier.pains.some((p) => p.on === day && p.movement === painMovement(t)),
   );
   const nothingSeen = basis.seenOn === null;
-  const isEmpty = now !== null && now.faults === 0 && tests.length === 0;
+  const isEmpty = thought !== null && now?.faults === 0 && tests.length === 0;
 
   const notices = (
     <Part>
@@ -293,9 +300,9 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
   );
   const work = (
     <>
-      {now && (
+      {thought && (
         <VerdictPart
-          opinion={now}
+          opinion={thought.opinion}
           hasTest={current !== null && first !== undefined}
           isEmpty={isEmpty}
           decision={workedOn(dossier)}
@@ -313,16 +320,16 @@ export function ProbeScreen({ dossier }: { dossier: Dossier }) {
             key={keyOf(current)}
             test={current}
             isFirst={current === first}
+            isInList={(thought?.tellMore.length ?? 0) > 0}
             onMissing={(need) => setMissing([...missing, need])}
             onSkip={() => go('setup')}
           />
         </Part>
       )}
-      {now && !isStopped && now.faults > 0 && (
+      {thought && !isStopped && thought.opinion.faults > 0 && (
         <Part>
           <TestList
-            opinion={now}
-            tellMore={tellMore}
+            thought={thought}
             circumstances={basis.circumstances}
             current={current ? keyOf(current) : null}
             canPutBack={missing}

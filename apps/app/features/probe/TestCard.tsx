@@ -27,11 +27,14 @@ export const tellsWord = (bits: number, minutes: number): string => {
 export function TestCard({
   test,
   isFirst,
+  isInList,
   onMissing,
   onSkip,
 }: {
   test: Opinion['tests'][number];
   isFirst: boolean;
+  /** Whether there is a setup, so that tests are ordered by all they would change; else by what they tell of the causes. */
+  isInList: boolean;
   onMissing: (need: Need) => void;
   onSkip: () => void;
 }) {
@@ -53,7 +56,7 @@ export function TestCard({
     >
       <Heading level={2}>{sayTest(next.test, next.side)}</Heading>
       <Say small soft>
-        {`${sayMinutes(next.minutes)} · ${isFirst ? 'of the short tests it would change most a minute' : tellsWord(next.bits, next.minutes)}`}
+        {`${sayMinutes(next.minutes)} · ${isFirst ? (isInList ? 'of the short tests it would change most a minute' : 'tells most a minute now') : tellsWord(next.bits, next.minutes)}`}
       </Say>
       <Say>{entry.how}</Say>
       {entry.precaution !== 'None.' && <Say small strong>{`Care: ${entry.precaution}`}</Say>}

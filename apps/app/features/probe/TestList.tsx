@@ -7,14 +7,13 @@ import {
   TESTS,
   type Circumstances,
   type Need,
-  type Telling,
   type ToTell,
 } from '@zither/core';
 import { Button, ListItem } from '../../ui/elements.ts';
 import { Fold } from '../../ui/Fold.tsx';
 import { Say } from '../../ui/Say.tsx';
 import { useLook } from '../../ui/useLook.ts';
-import type { Opinion } from '@zither/visit';
+import type { Thought } from '@zither/visit';
 import { tellsWord } from './TestCard.tsx';
 import { sayNotDone } from '@zither/words/probe';
 import { sayTellingTime, sayToTell, sayWouldChange } from '@zither/words/setup';
@@ -22,8 +21,7 @@ import { capital } from '@zither/words/terms';
 
 /** What would tell more beside the test to do now: readings, trials and tests in one list, the one that would change most a minute first; and tests that may not be done, each with the reason. */
 export function TestList({
-  opinion,
-  tellMore,
+  thought: { opinion, tellMore },
   circumstances,
   current,
   canPutBack,
@@ -31,8 +29,7 @@ export function TestList({
   onTake,
   onHere,
 }: {
-  opinion: Opinion;
-  tellMore: readonly Telling[];
+  thought: Thought;
   circumstances: Circumstances;
   current: string | null;
   /** Needs that were said to be missing on this device, and so can be said to be here again. */

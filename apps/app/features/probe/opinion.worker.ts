@@ -1,22 +1,22 @@
 import { movedStands, reasonsFor, thoughtOn } from '@zither/visit';
 import type { Asked, Told } from './useOpinion.ts';
 
-function answered(data: Asked): Told | null {
+const tell = (told: Told) => postMessage(told);
+
+addEventListener('message', ({ data }: MessageEvent<Asked>) => {
   const { id } = data;
   switch (data.kind) {
-    case 'opinion':
-      return { id, kind: 'opinion', ...thoughtOn(data.ask) };
+    case 'opinion': {
+      // Causes are shown at once; what would tell more takes a search of setups.
+      const thought = thoughtOn(data.ask, (opinion) => tell({ id, kind: 'opinion', opinion }));
+      return tell({ id, kind: 'thought', thought });
+    }
     case 'reasons':
-      return { id, kind: 'reasons', reasons: reasonsFor(data.question, data.node) };
+      return tell({ id, kind: 'reasons', reasons: reasonsFor(data.question, data.node) });
     case 'moved': {
       const { dossier, day, missing, tables } = data;
       const moved = movedStands(dossier, day, missing, tables);
-      return moved && { id, kind: 'moved', ...moved };
+      return moved && tell({ id, kind: 'moved', ...moved });
     }
   }
-}
-
-addEventListener('message', ({ data }: MessageEvent<Asked>) => {
-  const told = answered(data);
-  if (told) postMessage(told);
 });

@@ -1,6 +1,6 @@
 import { startTransition, useCallback, useEffect, useRef, useState } from 'react';
 import type { Dossier, TableChangeRow } from '@zither/contract';
-import type { Need, Telling } from '@zither/core';
+import type { Need } from '@zither/core';
 import type {
   AnswerQuestion,
   Opinion,
@@ -24,7 +24,8 @@ export interface MovedAsked {
   tables: readonly TableChangeRow[];
 }
 export type Told = { id: number } & (
-  | ({ kind: 'opinion' } & Thought)
+  | { kind: 'opinion'; opinion: Opinion }
+  | { kind: 'thought'; thought: Thought }
   | { kind: 'reasons'; reasons: Reasons }
   | { kind: 'moved'; before: Stand[]; after: Stand[] }
 );
@@ -51,7 +52,8 @@ function useEngine(onTold: (told: Told) => void) {
     worker.current = own;
     const listen = ({ data }: MessageEvent<Told>) => {
       if (data.id !== asked.current) return;
-      isDone.current = true;
+      // An opinion by itself is not the last word of its question.
+      isDone.current = data.kind !== 'opinion';
       // Drawn bit by bit: most of the page hangs on it.
       startTransition(() => listener.current(data));
     };
@@ -80,8 +82,6 @@ function useEngine(onTold: (told: Told) => void) {
 const isAlike = (a: readonly number[], b: readonly number[]) =>
   a.length === b.length && a.every((p, i) => Math.abs(p - (b[i] ?? p)) < 0.005);
 
-const NONE: readonly Telling[] = [];
-
 /**
  * The opinion on what is known, worked out beside the page; `before` are the beliefs it moved from.
  *
@@ -93,8 +93,8 @@ export function useOpinion(
   question: OpinionQuestion,
 ): {
   now: Opinion | null;
-  /** What would tell more, the one that would change most a minute first. */
-  tellMore: readonly Telling[];
+  /** The same with what would tell more; comes after it. null = not yet. */
+  thought: Thought | null;
   before: readonly number[] | null;
   /** Whether the opinion is on the question as it is now. */
   isFresh: boolean;
@@ -102,18 +102,19 @@ export function useOpinion(
 } {
   const [state, setState] = useState<{
     now: Opinion | null;
-    tellMore: readonly Telling[];
+    thought: Thought | null;
     before: readonly number[] | null;
     of: string | null;
-  }>({ now: null, tellMore: NONE, before: null, of: null });
+  }>({ now: null, thought: null, before: null, of: null });
   // The record is read again every few seconds: only what is said in it matters, not that it was read.
   const said = JSON.stringify(question);
   const { ask, hasFailed } = useEngine((told) => {
+    if (told.kind === 'thought')
+      setState((state) => ({ ...state, thought: told.thought, of: said }));
     if (told.kind !== 'opinion') return;
-    setState(({ now, before }) => ({
+    setState(({ now, before, ...rest }) => ({
+      ...rest,
       now: told.opinion,
-      tellMore: told.tellMore,
-      of: said,
       // The ghost stays where the last move started until there is another move.
       before: now && !isAlike(now.beliefs, told.opinion.beliefs) ? now.beliefs : before,
     }));
@@ -125,8 +126,8 @@ export function useOpinion(
   useEffect(() => {
     ask({ kind: 'opinion', ask: newest.current });
   }, [ask, said]);
-  const { now, tellMore, before, of } = state;
-  return { now, tellMore, before, isFresh: of === said, hasFailed };
+  const { now, thought, before, of } = state;
+  return { now, thought, before, isFresh: of === said, hasFailed };
 }
 
 /** Why one cause is as likely as it is, worked out beside the page. */

@@ -110,12 +110,18 @@ const SHARED = Array.from(
   { length: RANGE_ENDS.length + 1 + USE_FAMILIES.length },
   (_, k) => END_AT + k,
 );
+const ENDS = SHARED.slice(0, RANGE_ENDS.length);
 /** An end is short, and a family at work, where any of its causes is. */
 const orOf = (nodes: readonly number[], variable: number): Factor =>
   factorOf([...nodes, variable], (is) => (is(variable) === nodes.some(is) ? 1 : 0));
-const END_FACTORS = RANGE_ENDS.map(({ nodes }, end) => orOf(nodes, END_AT + end));
-const FAMILY_FACTORS = USE_FAMILIES.map((nodes, family) => orOf(nodes, FAMILY_AT + family));
-const STOPS_PRIOR = factorOf([STOPS_AT], (is) => (is(STOPS_AT) ? STOPS.share : 1 - STOPS.share));
+/** Definitions of these variables; each joins the network wherever its variable is used. */
+const STANDS_FOR: ReadonlyMap<number, Factor> = new Map([
+  ...RANGE_ENDS.map(({ nodes }, end) => [END_AT + end, orOf(nodes, END_AT + end)] as const),
+  ...USE_FAMILIES.map(
+    (nodes, family) => [FAMILY_AT + family, orOf(nodes, FAMILY_AT + family)] as const,
+  ),
+  [STOPS_AT, factorOf([STOPS_AT], (is) => (is(STOPS_AT) ? STOPS.share : 1 - STOPS.share))] as const,
+]);
 /** A test that helps, hurts or worsens without reason (house defaults). */
 const CHANCE = { relief: 0.08, worse: 0.05, pain: 0.01 } as const;
 /** A cause that blocks a test lets it turn out well only so often (house default). */
@@ -153,7 +159,7 @@ interface Worked {
   pulls: Map<string, TestPulls>;
   findings: Map<string, Factor>;
   outcomes: Map<string, Partial<Record<Outcome, Factor>>>;
-  /** Of pieces of evidence as they came, of whom it is not known whether they stop short. */
+  /** Of pieces of evidence as they came. */
   pieces: WeakMap<Evidence, readonly Factor[]>;
 }
 
@@ -419,21 +425,16 @@ function madeFrom(evidence: Evidence, tables: Tables): readonly Factor[] {
     case 'clean':
       return cleanFactors(evidence, tables);
     case 'together':
-      return togetherFactors(evidence.table);
+      return [togetherFactor(evidence.table)];
     case 'finding':
       return [findingFactor(evidence, tables)];
   }
 }
 
-function togetherFactors(table: readonly number[]): Factor[] {
-  const isOfUse = table.length > END_STATES;
-  const vars = isOfUse ? SHARED : SHARED.slice(0, RANGE_ENDS.length);
-  return [
-    { vars, table: Float64Array.from(table) },
-    ...END_FACTORS,
-    ...(isOfUse ? [...FAMILY_FACTORS, STOPS_PRIOR] : []),
-  ];
-}
+const togetherFactor = (table: readonly number[]): Factor => ({
+  vars: table.length > END_STATES ? SHARED : ENDS,
+  table: Float64Array.from(table),
+});
 
 function findingFactor(
   { finding, side, sure, phase = null }: Extract<Evidence, { kind: 'finding' }>,
@@ -451,24 +452,28 @@ function findingFactor(
   return { ...there, table: there.table.map((p) => sure * p + (1 - sure) * (1 - p)) };
 }
 
-/** All that is known as factors: how common causes are, and the evidence. Factors of one variable alone are multiplied into one. */
+/**
+ * All that is known as factors: how common causes are, and the evidence. Factors of one cause alone are multiplied into one.
+ *
+ * @param asked variables beside the causes that are asked about
+ */
 function allFactors(
   evidence: readonly Evidence[],
   tables: Tables,
-  more: readonly Factor[] = [],
+  asked: readonly number[] = [],
 ): Factor[] {
   const alone = [...priorFactors(tables)];
-  const shared = new Set<Factor>();
-  const add = (factor: Factor) => {
-    const [node] = factor.vars;
-    const known = factor.vars.length === 1 ? alone[node!] : undefined;
-    if (known) alone[node!] = { ...known, table: known.table.map((p, i) => p * factor.table[i]!) };
-    else shared.add(factor);
-  };
-  for (const e of evidence) factorsFor(e, tables).forEach(add);
-  more.forEach(add);
-  // Whether the client stops short shows in depth alone, and in what squats said together.
-  if ([...shared].some((f) => f.vars.includes(STOPS_AT))) shared.add(STOPS_PRIOR);
+  const shared: Factor[] = [];
+  for (const e of evidence)
+    for (const factor of factorsFor(e, tables)) {
+      const [node] = factor.vars;
+      const known = factor.vars.length === 1 ? alone[node!] : undefined;
+      if (known)
+        alone[node!] = { ...known, table: known.table.map((p, i) => p * factor.table[i]!) };
+      else shared.push(factor);
+    }
+  const used = new Set([...asked, ...shared.flatMap((f) => f.vars)]);
+  for (const [variable, factor] of STANDS_FOR) if (used.has(variable)) shared.push(factor);
   return [...alone, ...shared];
 }
 
@@ -533,11 +538,7 @@ export function cleanByUse(
  */
 export function rangeFits(evidence: readonly Evidence[], tables: Tables = HOUSE_TABLES): number[] {
   const prior = priorOfUse(tables);
-  const factors = allFactors(evidence.filter(isWatched), tables, [
-    ...END_FACTORS,
-    ...FAMILY_FACTORS,
-    STOPS_PRIOR,
-  ]);
+  const factors = allFactors(evidence.filter(isWatched), tables, SHARED);
   const { table, sum } = eliminated(factors, SHARED);
   return Array.from(table, (p, i) => {
     const common = prior[Math.floor(i / END_STATES)]!;
@@ -556,11 +557,7 @@ export function outcomesByRange(
   side: Side | null,
   tables: Tables = HOUSE_TABLES,
 ): { outcome: Outcome; chances: number[] }[] {
-  const factors = allFactors(evidence.filter(isWatched), tables, [
-    ...END_FACTORS,
-    ...FAMILY_FACTORS,
-    STOPS_PRIOR,
-  ]);
+  const factors = allFactors(evidence.filter(isWatched), tables, SHARED);
   const outcomes = outcomeFactors(test, side, tables);
   const names = outcomesOf(tables.tests[test]);
   const lists = names.map((outcome) => outcomes[outcome]!);
@@ -601,8 +598,7 @@ export function causesByRange(
   evidence: readonly Evidence[],
   tables: Tables = HOUSE_TABLES,
 ): number[][] {
-  const ends = SHARED.slice(0, RANGE_ENDS.length);
-  const solved = eliminated(allFactors(evidence, tables, END_FACTORS), ends);
+  const solved = eliminated(allFactors(evidence, tables, ENDS), ENDS);
   return Array.from(solved.table, (p, state) =>
     p > 0
       ? solved.truths(solved.table.map((_, at) => Number(at === state))).slice(0, NODES.length)

@@ -25,8 +25,8 @@ export interface SeenFault {
   /** Who looked for it as well and did not see it; in how many sets, absent = in one. */
   missedBy?: 'measured' | 'eye' | undefined;
   missedSets?: number | undefined;
-  /** In how many sets this observer named it, and in how many looked and did not see it; absent = in one, and in none. */
-  sets?: { named: number; missed: number } | undefined;
+  /** In how many sets this observer named it how much, and in how many looked and did not see it; absent = in one, as `severity` says. */
+  sets?: (Record<Severity, number> & { missed: number }) | undefined;
 }
 
 type OneOrBoth = Partial<BothSides<number | null | undefined>>;
@@ -252,13 +252,14 @@ function seenOnce(findings: readonly SeenFault[], tables: Tables): Evidence[] {
     by = 'measured',
     missedBy: other,
     missedSets = 1,
-    sets = { named: 1, missed: 0 },
+    sets = { clear: 0, slight: 0, missed: 0, [severity]: 1 },
     onlyUnderLoad,
   } of findings) {
-    const said = together(
-      repeated(tables.sure[by][severity], sets.named),
+    const said = [
+      repeated(tables.sure[by].clear, sets.clear),
+      repeated(tables.sure[by].slight, sets.slight),
       repeated(missedBy(tables, by), sets.missed),
-    );
+    ].reduce(together);
     const sure = other ? together(said, repeated(missedBy(tables, other), missedSets)) : said;
     if (fault === 'pain') add('painSeen', null, sure);
     else add(fault, side, sure, phase);

@@ -7,7 +7,7 @@ import type { FoundSetup } from '../setup/search.ts';
 import { tellMore, type Telling, type TestToTell } from '../setup/tellMore.ts';
 import { afterSeen, END_STATES } from '../setup/watched.ts';
 import type { WeighedTest } from './diagnose.ts';
-import { differs } from './foresight.ts';
+import { isOtherWork, planOf } from './foresight.ts';
 
 /** All that is thought of a client, as a question about what to do next. */
 export interface ForesightQuestion {
@@ -54,7 +54,7 @@ export function foresee({
     const own = Math.floor(at / size) * END_STATES + (at % END_STATES);
     ends[own] = ends[own]! + joint[at]!;
   }
-  const before = posterior(evidence, tables);
+  const now = planOf(posterior(evidence, tables));
   const byRange = causesByRange(evidence, tables);
   const changesWork = (weight: Float64Array): boolean => {
     const states = new Array<number>(END_STATES).fill(0);
@@ -63,12 +63,10 @@ export function foresee({
       for (let state = 0; state < END_STATES; state += 1)
         states[state] = states[state]! + w * ends[i * END_STATES + state]!;
     }
-    return differs(
-      before,
-      before.map((_, node) =>
-        states.reduce((sum, p, state) => sum + p * byRange[state]![node]!, 0),
-      ),
+    const then = byRange[0]!.map((_, node) =>
+      states.reduce((sum, p, state) => sum + p * byRange[state]![node]!, 0),
     );
+    return isOtherWork(now, planOf(then));
   };
   const toTell = tests.map(({ next, ahead }): TestToTell => {
     const { test, side, minutes } = next;
@@ -84,7 +82,7 @@ export function foresee({
           return {
             share: own?.chance ?? 0,
             likelihoodOf: likelihoodOf(chances),
-            changesWork: own?.changesPlan === true,
+            changesWork: own !== undefined && isOtherWork(now, own.plan),
           };
         }),
     };

@@ -29,15 +29,13 @@ export const planOf = (probabilities: readonly number[]): number[] =>
 const leading = (probabilities: readonly number[]): number =>
   probabilities.indexOf(Math.max(...probabilities));
 
+/** Whether other causes are worked on, or sent on, under one plan than under another. */
+export const isOtherWork = (was: readonly number[], is: readonly number[]): boolean =>
+  was.length !== is.length || was.some((node) => !is.includes(node));
+
 /** Whether another plan would be made: another cause leads, or another set is likely enough to act on. */
-export function differs(before: readonly number[], after: readonly number[]): boolean {
-  const [was, is] = [planOf(before), planOf(after)];
-  return (
-    leading(before) !== leading(after) ||
-    was.length !== is.length ||
-    was.some((node) => !is.includes(node))
-  );
-}
+const differs = (before: readonly number[], after: readonly number[]): boolean =>
+  leading(before) !== leading(after) || isOtherWork(planOf(before), planOf(after));
 
 /** A belief before and after something. */
 export interface Move {

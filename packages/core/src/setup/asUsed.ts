@@ -18,8 +18,8 @@ export interface AsUsed {
 
 /** All that was watched beside the trials counts as so many of them (house default). */
 const BEFORE_TRIALS = 4;
-/** From here a way of use is named as what gets in the way (house default). */
-const NAMED_FROM = 0.5;
+/** From here a way of use is named as what gets in the way, and only where what was watched at least doubled its odds (house defaults): control is common to begin with. */
+const NAMED = { from: 0.5, odds: 2 } as const;
 
 /** How likely a squat in a setup is clean, given the range for it, by what was watched. */
 function cleanUnder(
@@ -44,19 +44,25 @@ function cleanUnder(
   return all > 0 ? sum / all : usual;
 }
 
+const oddsOf = (p: number): number => p / (1 - p);
+
 /** The way of use that most likely gets in the way, under a belief. */
-function mostlyOf({ use, weight }: Belief): UseKind | null {
+function mostlyOf({ use, weight }: Belief, prior: readonly number[]): UseKind | null {
   if (!use) return null;
-  const uses = use.length / weight.length;
-  const shares = USE_KINDS.map((_, bit) =>
-    weight.reduce((sum, w, i) => {
-      let own = 0;
-      for (let u = 0; u < uses; u += 1) if ((u >> bit) & 1) own += use[i * uses + u]!;
-      return sum + w * own;
-    }, 0),
-  );
-  const most = Math.max(...shares);
-  return most >= NAMED_FROM ? USE_KINDS[shares.indexOf(most)]! : null;
+  const uses = prior.length;
+  const kinds = USE_KINDS.map((kind, bit) => {
+    const shareIn = (of: (u: number) => number): number => {
+      let sum = 0;
+      for (let u = 0; u < uses; u += 1) if ((u >> bit) & 1) sum += of(u);
+      return sum;
+    };
+    const share = weight.reduce((sum, w, i) => sum + w * shareIn((u) => use[i * uses + u]!), 0);
+    return { kind, share, usual: shareIn((u) => prior[u]!) };
+  });
+  const [most] = kinds
+    .filter((k) => k.share >= NAMED.from && oddsOf(k.share) >= NAMED.odds * oddsOf(k.usual))
+    .sort((a, b) => b.share - a.share);
+  return most?.kind ?? null;
 }
 
 /**
@@ -84,5 +90,6 @@ export function asUsedBy(
     of += weight;
     if (keptForm(t, method)) clean += weight;
   }
-  return { chance: neverCertain(clean / of), mostly: mostlyOf(after) };
+  const mostly = mostlyOf(after, priorOfUse(question.tables ?? HOUSE_TABLES));
+  return { chance: neverCertain(clean / of), mostly };
 }

@@ -1,3 +1,4 @@
+import { useLocalSearchParams } from 'expo-router';
 import { WithDossier } from '../../../../features/clients/WithDossier.tsx';
 import { later } from '../../../../ui/later.tsx';
 
@@ -9,5 +10,11 @@ const ProbeScreen = later(
 );
 
 export default function Page() {
-  return <WithDossier>{(dossier) => <ProbeScreen dossier={dossier} />}</WithDossier>;
+  const { test, side } = useLocalSearchParams<{ test?: string; side?: string }>();
+  const picked = test ? `${test} ${side ?? ''}` : null;
+  return (
+    <WithDossier>
+      {(dossier) => <ProbeScreen key={picked} dossier={dossier} test={picked} />}
+    </WithDossier>
+  );
 }
