@@ -11,11 +11,14 @@ import {
   type Belief,
   type SetupQuestion,
 } from '@zither/core';
-import { optionsFor, trueChance } from '../packages/core/test/practice.ts';
+import { optionsFor, trialsToClean, trueChance } from '../packages/core/test/practice.ts';
 import { lookedAt, type LookedAt, type Outside } from '../packages/core/test/practiceLooks.ts';
 
 const clients = Number(process.argv[2] ?? 300);
 const compared = Number(process.argv[3] ?? 2000);
+/** Of those compared, so many are also put to trials, which takes a search each. */
+const tried = Number(process.argv[4] ?? 400);
+const TRIALS_MOST = 6;
 const BINS = [0, 0.1, 0.3, 0.5, 0.7, 0.9, 1.0001];
 const out = (line: string) => process.stdout.write(`${line}\n`);
 const percent = (v: number) => (Number.isFinite(v) ? `${Math.round(100 * v)} %` : '–');
@@ -88,10 +91,11 @@ function firstBy(p: LookedAt, question: SetupQuestion, belief: Belief) {
 
 const both = Array.from({ length: compared }, (_, k) => lookedAt(seededRandom(200_000 + k)))
   .map((p) => ({
+    p,
     readings: firstBy(p, p.client.question, p.before),
     seen: firstBy(p, p.question, p.after),
   }))
-  .flatMap(({ readings, seen }) => (readings && seen ? [{ readings, seen }] : []));
+  .flatMap(({ p, readings, seen }) => (readings && seen ? [{ p, readings, seen }] : []));
 out(`\nFirst setups of ${both.length} of ${compared} clients that have one either way.\n`);
 out('| first setup by | client truly has the range | mean heel | depth given up | price |');
 out('| --- | --- | --- | --- | --- |');
@@ -103,4 +107,22 @@ for (const [name, key] of [
   out(
     `| ${name} | ${(100 * mean(of.map((f) => f.kept))).toFixed(1)} % | ${mean(of.map((f) => f.heelMm)).toFixed(1)} mm | ${mean(of.map((f) => f.givenUpDeg)).toFixed(1)}° | ${mean(of.map((f) => f.price)).toFixed(1)} |`,
   );
+}
+
+const put = both.slice(0, tried);
+out(
+  `\nTrials of ${put.length} of them, one after the other as advised, to one that went clean and truly is.\n`,
+);
+out('| advised by | mean trials | found within 6 |');
+out('| --- | --- | --- |');
+for (const [name, questionOf] of [
+  ['readings and trials', ({ client }: LookedAt) => client.question],
+  ['readings, look, two tests and trials', ({ question }: LookedAt) => question],
+] as const) {
+  const counts = put.map(({ p }, k) => {
+    const asked = { ...p.client, question: questionOf(p) };
+    return trialsToClean(asked, BALANCED, [], 'advised', TRIALS_MOST, seededRandom(300_000 + k));
+  });
+  const found = counts.filter((n) => n <= TRIALS_MOST);
+  out(`| ${name} | ${mean(found).toFixed(2)} | ${percent(found.length / counts.length)} |`);
 }

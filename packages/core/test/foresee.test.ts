@@ -12,6 +12,7 @@ import {
   posterior,
   rangeFits,
   saidOfSquat,
+  toldInTests,
   weighSigns,
   type Evidence,
   type ForesightQuestion,
@@ -22,7 +23,7 @@ import {
 import { causesByRange } from '../src/causes/model.ts';
 import { afterSeen } from '../src/setup/watched.ts';
 import { planOf } from '../src/diagnose/foresight.ts';
-import { client, onFloorIn } from './setupClients.ts';
+import { client, onFloorIn, squatsInTests } from './setupClients.ts';
 
 const by = 'eye' as const;
 const SEEN: Signs = {
@@ -37,7 +38,7 @@ const SEEN: Signs = {
 function thought(
   signs: Signs,
   dorsiflexionDeg: SetupQuestion['dorsiflexionDeg'],
-): ForesightQuestion {
+): ForesightQuestion & { stays: NonNullable<Signs['stays']> } {
   const bare: SetupQuestion = {
     ...client({
       dorsiflexionDeg,
@@ -55,15 +56,17 @@ function thought(
     profile: BALANCED,
     weeks: 0,
   };
+  const inTest = squatsInTests(squat);
+  const fits = rangeFits(evidenceOf(signs));
   const question: SetupQuestion = {
     ...bare,
-    watched: [{ ...squat, fits: rangeFits(evidenceOf(signs)), pieces: 1, isLook: true }],
+    watched: [{ ...squat, fits, pieces: 1, isLook: true, inTest }],
   };
   const belief = beliefAfter(question, []);
   const known: Signs = {
     ...signs,
     measures: { dorsiflexionDeg },
-    ...saidOfSquat(question, [], squat),
+    ...saidOfSquat(question, [], squat, inTest),
   };
   const { tests, evidence } = weighSigns(known, () => ({}));
   const [first] = chooseSetup(question, BALANCED, belief).proposals;
@@ -75,6 +78,7 @@ function thought(
     evidence,
     tables: HOUSE_TABLES,
     tests,
+    stays: known.stays!,
   };
 }
 
@@ -97,9 +101,12 @@ describe('what would change most of what is done', () => {
       let [narrows, works] = [0, 0];
       for (const [outcome, share] of Object.entries(next.chances)) {
         if (outcome === 'pain') continue;
-        const done = { kind: 'test', test: t.test, side: t.side, outcome } as Evidence;
-        const fits = rangeFits([...evidenceOf(SEEN), done]);
-        const then = beliefAfter({ ...question, watched: [{ ...look!, fits }] }, []);
+        const bare = { kind: 'test', test: t.test, side: t.side, outcome } as Evidence;
+        const seen = [...evidenceOf(SEEN), bare];
+        const found = toldInTests(seen, look!.inTest!, HOUSE_TABLES);
+        const watched = [{ ...look!, fits: rangeFits(seen), told: found }];
+        const then = beliefAfter({ ...question, watched }, []);
+        const done = { ...bare, stays: asked.stays[t.test] } as Evidence;
         narrows += share * Math.abs(chanceIn(question, BALANCED, then, first) - chance);
         const after = planOf(posterior([...evidence, done]));
         if ([...after].sort().join() !== [...before].sort().join()) works += share;

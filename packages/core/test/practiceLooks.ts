@@ -12,6 +12,7 @@ import {
   rangeFits,
   SIDED_FINDINGS,
   SIDES,
+  toldInTests,
   worthTesting,
   type Belief,
   type Evidence,
@@ -26,7 +27,7 @@ import {
 import { HIDES, RANGE_ENDS } from '../src/causes/model.ts';
 import { missedBy } from '../src/causes/observers.ts';
 import { shortFor } from '../src/setup/belief.ts';
-import { onFloorIn } from './setupClients.ts';
+import { onFloorIn, squatsInTests } from './setupClients.ts';
 import { practiceClient, trueReach, type People, type PracticeClient } from './practice.ts';
 
 /** How people and coaches are outside what the model assumes. */
@@ -151,12 +152,22 @@ export function lookedAt(random: Random, outside: Outside = {}): LookedAt {
   const signs: Signs = { findings, lookedAt: lookedFor };
   const seen: Evidence[] = evidenceOf(signs);
   const known: string[] = [];
+  const inTest = squatsInTests(squat);
   for (let n = 0; n < 2; n += 1) {
     const [next] = worthTesting(seen, { known });
     if (!next) break;
     known.push(`${next.test} ${next.side ?? ''}`);
+    const own = inTest[next.test];
+    const ends = own && shortFor(trueReach(client, BALANCED, own), client.truth.guess, 0);
+    const short = ends && [ends.left, ends.right, ends.fold].map((p) => random() < p);
     const outcome: Outcome = drawn(
-      outcomeChances(next.test, next.side, (node) => truth.has(node)),
+      outcomeChances(
+        next.test,
+        next.side,
+        (node) => truth.has(node),
+        HOUSE_TABLES,
+        short && ((end) => short[end]!),
+      ),
       random,
     );
     if (outcome === 'pain') continue;
@@ -164,7 +175,16 @@ export function lookedAt(random: Random, outside: Outside = {}): LookedAt {
   }
   const asked: SetupQuestion = {
     ...question,
-    watched: [{ ...squat, fits: rangeFits(seen), pieces: 1 + known.length, isLook: true }],
+    watched: [
+      {
+        ...squat,
+        fits: rangeFits(seen),
+        pieces: 1 + known.length,
+        isLook: true,
+        inTest,
+        told: toldInTests(seen, inTest, HOUSE_TABLES),
+      },
+    ],
   };
   return {
     client,

@@ -8,6 +8,8 @@ import {
   type MethodProfile,
   type Setup,
   type SetupQuestion,
+  type Squat,
+  type SquatsInTests,
 } from '../src/index.ts';
 import { bodies, between } from './arbitraries.ts';
 
@@ -88,3 +90,9 @@ export const atPoint = (
     stances: [stanceWidthMm],
     toes: [toeOutDeg],
   });
+
+/** A squat in the setups of the two short tests that change one thing of it. */
+export const squatsInTests = (squat: Squat): SquatsInTests => ({
+  heelsRaised: { ...squat, setup: { ...squat.setup, support: { kind: 'block', riseMm: 27 } } },
+  counterbalance: { ...squat, setup: { ...squat.setup, hold: 'counterbalance', loadKg: 5 } },
+});

@@ -113,7 +113,7 @@ export function reasonsFor(
     ({ test, side: on }): Evidence[] =>
       outcomesOf(tables.tests[test])
         .filter((o) => o !== 'pain')
-        .map((outcome) => ({ kind: 'test', test, side: on, outcome })),
+        .map((outcome) => ({ kind: 'test', test, side: on, outcome, stays: signs.stays?.[test] })),
   );
   const unread = OTHER_FINDINGS.filter(
     (f) =>

@@ -6,13 +6,14 @@ import {
   tablesWith,
   type SaidOfSquat,
   type Squat,
+  type SquatsInTests,
   type Watched,
 } from '@zither/core';
 import { finderQuestion } from './finder.ts';
 import { faultsOf, lookedForIn } from './lookFaults.ts';
 import { looksInSetups, setsOf, type Look } from './looks.ts';
 import type { PracticeRules } from './practiceRules.ts';
-import { squatIn } from './range.ts';
+import { askedIn, squatAsked } from './range.ts';
 import { ankleDay, countingTrials, triedFrom } from './trying.ts';
 import { watchedSets } from './watchedSets.ts';
 
@@ -39,7 +40,7 @@ export function otherSquats(dossier: Dossier, rules: PracticeRules): Watched[] {
     ({ look }) => look.takenOn >= read && look.asks.state !== 'after',
   );
   const looks = groupsOf(counting).flatMap((group): Watched[] => {
-    const squat = squatIn(dossier, group);
+    const squat = squatAsked(dossier, askedIn(group));
     const sets = group.flatMap((l) => setsOf(dossier, l));
     const evidence = evidenceOf({ findings: faultsOf(sets), ...lookedForIn(sets) }, tables);
     return squat ? [{ ...squat, fits: rangeFits(evidence, tables), pieces: sets.length }] : [];
@@ -47,8 +48,17 @@ export function otherSquats(dossier: Dossier, rules: PracticeRules): Watched[] {
   return [...looks, ...watchedSets(dossier, rules)];
 }
 
-/** What readings, trials and other squats say of the ends of range and of use in a squat; null until both ankles are known. */
-export function rangeOf(dossier: Dossier, squat: Squat, rules: PracticeRules): SaidOfSquat | null {
+/**
+ * What readings, trials and other squats say of the ends of range and of use in a squat; null until both ankles are known.
+ *
+ * @param inTest the squat in the setups of short tests
+ */
+export function rangeOf(
+  dossier: Dossier,
+  squat: Squat,
+  inTest: SquatsInTests,
+  rules: PracticeRules,
+): SaidOfSquat | null {
   const question = finderQuestion(dossier, [], rules);
   return (
     question &&
@@ -56,6 +66,7 @@ export function rangeOf(dossier: Dossier, squat: Squat, rules: PracticeRules): S
       { ...question, watched: otherSquats(dossier, rules) },
       countingTrials(dossier).map((t) => triedFrom(dossier, t)),
       squat,
+      inTest,
     )
   );
 }

@@ -16,6 +16,7 @@ import {
   SIDES,
   testKey,
   TESTS,
+  toldInTests,
   withheldFor,
   type BothSides,
   type CauseId,
@@ -41,7 +42,8 @@ import { pinchedReading, pinchesOf } from './pinches.ts';
 import { baselinesOf, isTelling, isUnprompted, setsOf, type Look } from './looks.ts';
 import { namedIn } from './named.ts';
 import { rangeOf } from './otherSquats.ts';
-import { squatIn } from './range.ts';
+import { askedIn, squatAsked, type AskedSquat } from './range.ts';
+import { squatsInTests } from './squatsInTests.ts';
 import type { PracticeRules } from './practiceRules.ts';
 
 /** A fault as it was seen on the newest day of looking, by whom, and whether it is left alone. */
@@ -68,7 +70,9 @@ export interface Basis {
   seen: SeenLine[];
   /** How many looks that day. */
   looks: number;
-  /** The squat that was looked at, or the unprompted one where none was yet; null until both ankles are known. */
+  /** The squat that was looked at, or the unprompted one where none was yet. */
+  asked: AskedSquat;
+  /** The same as a setup; null until both ankles are known. */
   squat: Squat | null;
 }
 
@@ -276,7 +280,8 @@ export function basisOf(
   rules: PracticeRules = HOUSE_RULES,
 ): Basis {
   const seen = seenBasis(dossier, day, limits, missing);
-  const range = seen.squat && rangeOf(dossier, seen.squat, rules);
+  const range =
+    seen.squat && rangeOf(dossier, seen.squat, squatsInTests(dossier, seen.asked), rules);
   return range ? { ...seen, signs: { ...seen.signs, ...range } } : seen;
 }
 
@@ -373,12 +378,14 @@ function seenBasis(
   const { lookedAt, lookedAtByCamera, lookedAtSets } = lookedForIn(sets, (f) =>
     [...seen.values()].some((line) => line.fault === f && line.leftAlone),
   );
+  const asked = askedIn(plain);
   return {
     seenOn,
     since,
     seen: [...seen.values()],
     looks: sets.length,
-    squat: squatIn(dossier, plain),
+    asked,
+    squat: squatAsked(dossier, asked),
     circumstances: {
       limits,
       missing: hasLift(dossier) ? [...missing] : [...new Set<Need>([...missing, 'heelLift'])],
@@ -414,13 +421,25 @@ function seenBasis(
   };
 }
 
-/** What looks and short tests say of the ends of range, for the belief about the body; null where the body is not known, or nothing was seen or tested. */
+/**
+ * What looks and short tests say of the ends of range, for the belief about the body: of the squat that was looked at, and of tests that are the same squat
+ * in another setup. null where the body is not known, or nothing was seen or tested.
+ */
 export function toldOfRange(dossier: Dossier, changes: readonly TableChange[]): Watched | null {
-  const { squat, signs, looks } = seenBasis(dossier, '', [], []);
+  const { asked, squat, signs, looks } = seenBasis(dossier, '', [], []);
   const pieces = looks + (signs.tests ?? []).length;
   if (!squat || pieces === 0) return null;
   const tables = tablesFor(tablesWith(changes), signs);
-  return { ...squat, fits: rangeFits(evidenceOf(signs, tables), tables), pieces, isLook: true };
+  const evidence = evidenceOf(signs, tables);
+  const inTest = squatsInTests(dossier, asked);
+  return {
+    ...squat,
+    fits: rangeFits(evidence, tables),
+    pieces,
+    isLook: true,
+    inTest,
+    told: toldInTests(evidence, inTest, tables),
+  };
 }
 
 /** Causes that are for a clinician, by the conclusion in force and by what Measure and the tests met; nothing is given for them. */

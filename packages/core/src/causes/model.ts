@@ -33,7 +33,8 @@ export type Evidence =
       /** Where in the rep it was seen, when in one phase alone; absent or null = in several, or not said. */
       phase?: Phase | null;
     }
-  | { kind: 'test'; test: TestId; side: Side | null; outcome: Outcome }
+  /** `stays`: of a test that is a squat in another setup, see {@link Stays}; absent = as often as the table of the test says. */
+  | { kind: 'test'; test: TestId; side: Side | null; outcome: Outcome; stays?: Stays | undefined }
   /** Looked for and not seen, all that was looked at together, beside what was seen in the same looks. */
   | {
       kind: 'clean';
@@ -72,6 +73,12 @@ export const RANGE_ENDS: readonly {
 
 /** Combinations of short ends. */
 const END_STATES = 2 ** RANGE_ENDS.length;
+
+/**
+ * How likely each combination of ends is short in a test's own setup, by which are short in the squat that was looked at: of each combination there, one after
+ * the other, eight that sum to 1.
+ */
+export type Stays = readonly number[];
 
 /** How common it is that an end is short, by the house's tables alone. */
 export const endShare = (nodes: readonly number[]): number =>
@@ -151,6 +158,8 @@ interface TestPulls {
   /** By outcome, what pulls toward it. */
   named: Partial<Record<Outcome, Pulling[]>>;
   vars: number[];
+  /** The same with all causes of ends of range: what a test that is a squat in another setup depends on. */
+  inOwn: number[];
 }
 
 /** What is worked out once for a set of tables and used for every client; all but the priors follows from links, tests and strengths. */
@@ -159,6 +168,8 @@ interface Worked {
   pulls: Map<string, TestPulls>;
   findings: Map<string, Factor>;
   outcomes: Map<string, Partial<Record<Outcome, Factor>>>;
+  /** By test, every outcome over its causes and over the ends that are short in its own setup. */
+  own: Map<string, readonly Factor[]>;
   /** Of pieces of evidence as they came. */
   pieces: WeakMap<Evidence, readonly Factor[]>;
 }
@@ -176,6 +187,7 @@ function workedFor(tables: Tables): Worked {
     pulls: new Map(),
     findings: new Map(),
     outcomes: new Map(),
+    own: new Map(),
     pieces: new WeakMap(),
   };
   worked.set(tables.links, fresh);
@@ -266,27 +278,52 @@ const testPulls = (test: TestId, side: Side | null, tables: Tables): TestPulls =
     };
     const named = Object.values(own.named).flat();
     const all = [...own.relieves, ...own.worsens, ...own.hurts, ...named].map((p) => p.node);
-    return { ...own, vars: unique([...all, ...own.blocks]).sort((a, b) => a - b) };
+    const vars = unique([...all, ...own.blocks]).sort((a, b) => a - b);
+    // An end that the test does not touch tells of those it does: one body has them all.
+    const inOwn = unique([...vars, ...RANGE_ENDS.flatMap((end) => end.nodes)]).sort(
+      (a, b) => a - b,
+    );
+    return { ...own, vars, inOwn };
   });
 
-/** Chances of every outcome a test can have, the causes being what they are; they sum to 1. */
+/**
+ * Chances of every outcome a test can have, the causes being what they are; they sum to 1.
+ *
+ * @param isShort of a test that is the squat in another setup, which of {@link RANGE_ENDS} are short there; absent = as often as its table says
+ */
 export function outcomeChances(
   test: TestId,
   side: Side | null,
   isTrue: (node: number) => boolean,
   tables: Tables = HOUSE_TABLES,
+  isShort?: (end: number) => boolean,
 ): Partial<Record<Outcome, number>> {
-  const list = chancesOf(test, testPulls(test, side, tables), isTrue, tables);
+  const list = chancesOf(test, testPulls(test, side, tables), isTrue, tables, isShort);
   return Object.fromEntries(outcomesOf(tables.tests[test]).map((outcome, i) => [outcome, list[i]]));
 }
 
-/** The same, in the order of `outcomesOf`: plain sums, since it is asked for every combination of causes. */
+/** Which end of range a cause ends; -1 = none. */
+const END_OF: readonly number[] = NODES.map((_, node) =>
+  RANGE_ENDS.findIndex((end) => end.nodes.includes(node)),
+);
+
+/**
+ * The same, in the order of `outcomesOf`: plain sums, since it is asked for every combination of causes.
+ *
+ * @param isShort which ends are short in the test's own setup. An end that is not short there is relieved, and hardly names itself; one that is short there is not relieved; one that is short only there is a new fault. Absent = as often as the table says
+ */
 function chancesOf(
   test: TestId,
-  { relieves, worsens, hurts, blocks, named }: TestPulls,
-  isTrue: (node: number) => boolean,
+  pulls: TestPulls,
+  isCause: (node: number) => boolean,
   tables: Tables,
+  isShort?: (end: number) => boolean,
 ): number[] {
+  const { blocks } = pulls;
+  const { relieves, worsens, hurts, named } = isShort
+    ? inOwnSetup(pulls, isCause, tables, isShort)
+    : pulls;
+  const isTrue = (node: number) => node === ALWAYS || isCause(node);
   const entry = tables.tests[test];
   const pain = noisyOr(CHANCE.pain, hurts, isTrue);
   const calm = 1 - pain;
@@ -318,6 +355,39 @@ function chancesOf(
   return outcomes.map((outcome) => of[outcome] ?? 0);
 }
 
+/** How strongly an end that is not short in a test names itself all the same: not everybody uses the room a test gives (house default). */
+const STILL_NAMED = 0.25;
+/** In place of a cause: a pull that does not depend on any. */
+const ALWAYS = -1;
+
+/** What pulls where, once it is known which ends are short in the setup of the test. */
+function inOwnSetup(
+  { relieves, worsens, hurts, named, vars }: TestPulls,
+  isTrue: (node: number) => boolean,
+  tables: Tables,
+  isShort: (end: number) => boolean,
+): Pick<TestPulls, 'relieves' | 'worsens' | 'hurts' | 'named'> {
+  const endOf = ({ node }: Pulling) => END_OF[node]!;
+  const isLeft = (p: Pulling) => endOf(p) < 0 || isShort(endOf(p));
+  const isRelieved = (p: Pulling) => endOf(p) < 0 || !isShort(endOf(p));
+  const always = [{ node: ALWAYS, strength: tables.strength.strong }];
+  const touched = RANGE_ENDS.map(({ nodes }, end) => ({ nodes, end })).filter(({ nodes }) =>
+    nodes.some((node) => vars.includes(node)),
+  );
+  const isFresh = touched.some(({ nodes, end }) => isShort(end) && !nodes.some(isTrue));
+  const namedHere = Object.entries(named).map(([outcome, list]) => {
+    const kept = list.map((p) => (isLeft(p) ? p : { ...p, strength: STILL_NAMED }));
+    const isMore = isFresh && list.some((p) => endOf(p) >= 0);
+    return [outcome, isMore ? [...kept, ...always] : kept] as const;
+  });
+  return {
+    hurts,
+    relieves: relieves.filter(isRelieved),
+    worsens: [...worsens.filter(isLeft), ...(isFresh ? always : [])],
+    named: Object.fromEntries(namedHere),
+  };
+}
+
 /** Every outcome of a test as a factor over the causes it depends on. */
 const outcomeFactors = (
   test: TestId,
@@ -332,6 +402,36 @@ const outcomeFactors = (
     );
     return Object.fromEntries(outcomes.map((outcome, i) => [outcome, factors[i]!]));
   });
+
+/** Variables of the ends in a test's own setup, in the order of {@link RANGE_ENDS}; of one test at a time. */
+const IN_TEST = ENDS.map((_, end) => NODES.length + SHARED.length + end);
+
+/** Every outcome of a test over its causes and over the ends that are short in its own setup. */
+const ownFactors = (test: TestId, side: Side | null, tables: Tables): readonly Factor[] =>
+  once(workedFor(tables).own, `${test} ${side ?? ''}`, () => {
+    const pulls = testPulls(test, side, tables);
+    return factorsOf([...pulls.inOwn, ...IN_TEST], outcomesOf(tables.tests[test]).length, (is) =>
+      chancesOf(test, pulls, is, tables, (end) => is(IN_TEST[end]!)),
+    );
+  });
+
+/** Every outcome of a test over its causes, the ends in its own setup averaged over as the body makes them likely. */
+function meanFactors(test: TestId, side: Side | null, stays: Stays, tables: Tables): Factor[] {
+  const { inOwn } = testPulls(test, side, tables);
+  return ownFactors(test, side, tables).map(({ table }) =>
+    factorOf(inOwn, (is) => {
+      const index = inOwn.reduce((sum, node, bit) => (is(node) ? sum | (1 << bit) : sum), 0);
+      const from = RANGE_ENDS.reduce(
+        (sum, { nodes }, end) => (nodes.some(is) ? sum | (1 << end) : sum),
+        0,
+      );
+      let mean = 0;
+      for (let state = 0; state < END_STATES; state += 1)
+        mean += stays[from * END_STATES + state]! * table[index + (state << inOwn.length)]!;
+      return mean;
+    }),
+  );
+}
 
 /** Says nothing: an outcome this test cannot have. */
 const SILENT = factorOf([], () => 1);
@@ -420,8 +520,11 @@ function factorsFor(evidence: Evidence, tables: Tables): readonly Factor[] {
 
 function madeFrom(evidence: Evidence, tables: Tables): readonly Factor[] {
   switch (evidence.kind) {
-    case 'test':
-      return [outcomeFactors(evidence.test, evidence.side, tables)[evidence.outcome] ?? SILENT];
+    case 'test': {
+      const { test, side, outcome, stays } = evidence;
+      const place = outcomesOf(tables.tests[test]).indexOf(outcome);
+      return [factorsOfTest(test, side, stays, tables)[place] ?? SILENT];
+    }
     case 'clean':
       return cleanFactors(evidence, tables);
     case 'together':
@@ -430,6 +533,18 @@ function madeFrom(evidence: Evidence, tables: Tables): readonly Factor[] {
       return [findingFactor(evidence, tables)];
   }
 }
+
+/** Every outcome of a test, in the order of `outcomesOf`. */
+const factorsOfTest = (
+  test: TestId,
+  side: Side | null,
+  stays: Stays | undefined,
+  tables: Tables,
+): readonly Factor[] => {
+  if (stays) return meanFactors(test, side, stays, tables);
+  const outcomes = outcomeFactors(test, side, tables);
+  return outcomesOf(tables.tests[test]).map((outcome) => outcomes[outcome]!);
+};
 
 const togetherFactor = (table: readonly number[]): Factor => ({
   vars: table.length > END_STATES ? SHARED : ENDS,
@@ -549,26 +664,30 @@ export function rangeFits(evidence: readonly Evidence[], tables: Tables = HOUSE_
 /**
  * How likely each outcome of a test is after all that was seen and tested, by which ends of range are short and how they are used.
  *
- * @returns by outcome, a table as of {@link rangeFits}; of all outcomes together 1 for each entry
+ * @param isInOwn asked of a test that is a squat in another setup: by which ends are short there as well
+ * @returns by outcome, a table as of {@link rangeFits}, or one for each combination of ends in the test, one after the other; of all outcomes together 1 for each entry
  */
 export function outcomesByRange(
   evidence: readonly Evidence[],
   test: TestId,
   side: Side | null,
   tables: Tables = HOUSE_TABLES,
+  isInOwn = false,
 ): { outcome: Outcome; chances: number[] }[] {
+  const asked = isInOwn ? [...SHARED, ...IN_TEST] : SHARED;
   const factors = allFactors(evidence.filter(isWatched), tables, SHARED);
-  const outcomes = outcomeFactors(test, side, tables);
   const names = outcomesOf(tables.tests[test]);
-  const lists = names.map((outcome) => outcomes[outcome]!);
+  const lists = isInOwn
+    ? ownFactors(test, side, tables)
+    : factorsOfTest(test, side, undefined, tables);
   const joint =
     lists[0]!.vars.length <= TOGETHER_MOST
-      ? jointOfAll(factors, lists)
+      ? jointOfAll(factors, lists, asked)
       : lists.flatMap((factor) => {
-          const { table, sum } = eliminated([...factors, factor], SHARED);
+          const { table, sum } = eliminated([...factors, factor], asked);
           return Array.from(table, (p) => p * sum);
         });
-  const size = 2 ** SHARED.length;
+  const size = 2 ** asked.length;
   return names.map((outcome, k) => ({
     outcome,
     chances: Array.from({ length: size }, (_, at) => {
@@ -580,17 +699,21 @@ export function outcomesByRange(
 
 /** Outcomes of a test that depends on so many causes at most are worked out in one solution: their number is three more variables. */
 const TOGETHER_MOST = 10;
-const OUTCOME_BITS = [0, 1, 2].map((bit) => NODES.length + SHARED.length + bit);
+const OUTCOME_BITS = [0, 1, 2].map((bit) => NODES.length + SHARED.length + IN_TEST.length + bit);
 
 /** How likely each combination of ends and use goes with each of some factors over the same causes, of each factor one after the other. */
-function jointOfAll(factors: readonly Factor[], lists: readonly Factor[]): Float64Array {
+function jointOfAll(
+  factors: readonly Factor[],
+  lists: readonly Factor[],
+  asked: readonly number[],
+): Float64Array {
   const { vars, table } = lists[0]!;
   const stacked = new Float64Array(table.length * 2 ** OUTCOME_BITS.length);
   lists.forEach((list, k) => {
     stacked.set(list.table, k * table.length);
   });
   const which: Factor = { vars: [...vars, ...OUTCOME_BITS], table: stacked };
-  return eliminated([...factors, which], [...SHARED, ...OUTCOME_BITS]).table;
+  return eliminated([...factors, which], [...asked, ...OUTCOME_BITS]).table;
 }
 
 /** Probability of every cause given all evidence, for each combination of short ends; in the order of {@link NODES}. */
@@ -655,6 +778,7 @@ export interface TestAhead {
  * What a test would tell, and what each of its outcomes would leave: all from one solution of the network, in which the causes the test depends on go last.
  *
  * @param about causes that matter; absent = all
+ * @param stays of a test that is a squat in another setup
  */
 export function lookAhead(
   evidence: readonly Evidence[],
@@ -662,12 +786,13 @@ export function lookAhead(
   side: Side | null,
   about?: readonly number[],
   tables: Tables = HOUSE_TABLES,
+  stays?: Stays,
 ): TestAhead {
-  const { vars } = testPulls(test, side, tables);
-  const solved = eliminated(allFactors(evidence, tables), vars);
-  const outcomes = outcomeFactors(test, side, tables);
   const names = outcomesOf(tables.tests[test]);
-  const lists = names.map((name) => outcomes[name]!.table);
+  const outcomes = factorsOfTest(test, side, stays, tables);
+  const lists = outcomes.map((factor) => factor.table);
+  const { vars } = outcomes[0]!;
+  const solved = eliminated(allFactors(evidence, tables), vars);
   let mask = 0;
   vars.forEach((v, i) => {
     if (!about || about.includes(v)) mask |= 1 << i;
@@ -695,6 +820,6 @@ export function lookAhead(
     // Rounding may leave a hair below nothing.
     bits: Math.max(0, entropyBits(chances) - within),
     chances: Object.fromEntries(names.map((outcome, i) => [outcome, chances[i] ?? 0])),
-    after: (outcome) => solved.truths(outcomes[outcome]?.table).slice(0, NODES.length),
+    after: (outcome) => solved.truths(lists[names.indexOf(outcome)]).slice(0, NODES.length),
   };
 }

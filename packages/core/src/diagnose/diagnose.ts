@@ -192,7 +192,7 @@ export function weighSigns(
   const known = [...(circumstances.known ?? []), ...done];
   const weighed = stop
     ? []
-    : openTests(evidence, { ...circumstances, known }, tables).map(
+    : openTests(evidence, { ...circumstances, known }, tables, signs.stays).map(
         ({ next, after }): WeighedTest => {
           const ahead = aheadOf(next, after, probabilities, tables);
           return { next, ahead, isWorth: next.bits >= WORTH_BITS && mayChangePlan(ahead) };

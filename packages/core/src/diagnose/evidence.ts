@@ -8,7 +8,13 @@ import { shortOnAverage } from '../setup/averageRange.ts';
 import { AVERAGE_BODY } from '../setup/unreadFold.ts';
 import type { HipFoldLimit } from '../window/limits.ts';
 import { SIDED_FINDINGS, type FindingId } from '../causes/links.ts';
-import { endShare, RANGE_ENDS, type CleanPart, type Evidence } from '../causes/model.ts';
+import {
+  endShare,
+  RANGE_ENDS,
+  type CleanPart,
+  type Evidence,
+  type Stays,
+} from '../causes/model.ts';
 import { missedBy, repeated, together } from '../causes/observers.ts';
 import { HOUSE_TABLES, type Tables } from '../causes/tables.ts';
 import { TESTS, type Outcome, type TestId } from '../causes/tests.ts';
@@ -77,6 +83,8 @@ export interface Signs {
   range?: readonly number[] | undefined;
   /** The same with each way of use, divided by how common that is: what other squats showed of use as well; see `rangeFits`. */
   rangeByUse?: readonly number[] | null | undefined;
+  /** Of tests that are the squat in another setup, which ends are short there; absent = the body is not known. */
+  stays?: Partial<Record<TestId, Stays>> | undefined;
   /** Nothing was ever carried: no load can be beyond control. */
   isUnloaded?: boolean | undefined;
   /** A cue that sends the knees out is on record: only then is one to blame. */
@@ -174,7 +182,9 @@ export function evidenceOf(signs: Signs, tables: Tables = HOUSE_TABLES): Evidenc
   for (const { test, outcome: told, side = null } of tests) {
     // What stops the knee bent and straight in front of the ankle is what hurts there.
     const outcome = test === 'kneeStraightVsBent' && told === 'ankleFront' ? 'pain' : told;
-    list.push({ kind: 'test', test, side: TESTS[test].sided ? side : null, outcome });
+    const stays = signs.stays?.[test];
+    const on = TESTS[test].sided ? side : null;
+    list.push({ kind: 'test', test, side: on, outcome, ...(stays ? { stays } : {}) });
   }
   return list;
 }

@@ -5,9 +5,11 @@ import type { MethodProfile } from '../setup/profiles.ts';
 import type { SetupQuestion } from '../setup/question.ts';
 import type { FoundSetup } from '../setup/search.ts';
 import { tellMore, type Telling, type TestToTell } from '../setup/tellMore.ts';
-import { afterSeen, END_STATES } from '../setup/watched.ts';
+import { afterSeen, END_STATES, endsIn } from '../setup/watched.ts';
 import type { WeighedTest } from './diagnose.ts';
 import { isOtherWork, planOf } from './foresight.ts';
+
+type EndsInto = ReturnType<typeof endsIn>;
 
 /** All that is thought of a client, as a question about what to do next. */
 export interface ForesightQuestion {
@@ -39,12 +41,19 @@ export function foresee({
   if (!look) return tellMore(question, profile, belief, first);
   const joint = afterSeen(question, belief, look);
   const size = look.fits.length;
-  const likelihoodOf = (list: readonly number[]) => {
+  const likelihoodOf = (list: readonly number[], endsInto: EndsInto | null) => {
     const chances = Float64Array.from(list);
+    const inTest = new Float64Array(END_STATES).fill(1);
+    const states = list.length / size;
     return (i: number) => {
       const from = i * size;
+      endsInto?.(i, inTest);
       let sum = 0;
-      for (let at = 0; at < size; at += 1) sum += joint[from + at]! * chances[at]!;
+      for (let state = 0; state < states; state += 1) {
+        let own = 0;
+        for (let at = 0; at < size; at += 1) own += joint[from + at]! * chances[state * size + at]!;
+        sum += inTest[state]! * own;
+      }
       return sum;
     };
   };
@@ -70,18 +79,20 @@ export function foresee({
   };
   const toTell = tests.map(({ next, ahead }): TestToTell => {
     const { test, side, minutes } = next;
+    const squat = look.inTest?.[test];
+    const endsInto = squat ? endsIn(question, belief, squat) : null;
     return {
       test,
       side,
       minutes,
       // That something may hurt is no reason to do a test.
-      ways: outcomesByRange(evidence, test, side, tables)
+      ways: outcomesByRange(evidence, test, side, tables, squat !== undefined)
         .filter(({ outcome }) => outcome !== 'pain')
         .map(({ outcome, chances }) => {
           const own = ahead.find((a) => a.outcome === outcome);
           return {
             share: own?.chance ?? 0,
-            likelihoodOf: likelihoodOf(chances),
+            likelihoodOf: likelihoodOf(chances, endsInto),
             changesWork: own !== undefined && isOtherWork(now, own.plan),
           };
         }),

@@ -19,6 +19,7 @@ export {
   type CleanPart,
   type Evidence,
 } from '../causes/model.ts';
+export { toldInTests } from './told.ts';
 export {
   evidenceOf,
   SHORT,

@@ -3,7 +3,13 @@ import { limitOn } from '../safety/asks.ts';
 import type { SafetyLimit } from '../safety/screen.ts';
 import type { CauseId } from '../causes/causes.ts';
 import type { FindingId } from '../causes/links.ts';
-import { causesBehind, lookAhead, type Evidence, type TestAhead } from '../causes/model.ts';
+import {
+  causesBehind,
+  lookAhead,
+  type Evidence,
+  type Stays,
+  type TestAhead,
+} from '../causes/model.ts';
 import { HOUSE_TABLES, type Tables } from '../causes/tables.ts';
 import { TEST_IDS, TESTS, type Need, type Outcome, type TestId } from '../causes/tests.ts';
 
@@ -67,11 +73,16 @@ export const worthTesting = (
   tables: Tables = HOUSE_TABLES,
 ): NextTest[] => openTests(evidence, circumstances, tables).map(({ next }) => next);
 
-/** The same, each with what its outcomes would leave of every cause. */
+/**
+ * The same, each with what its outcomes would leave of every cause.
+ *
+ * @param staysIn of tests that are the squat in another setup
+ */
 export function openTests(
   evidence: readonly Evidence[],
   { limits = [], missing = [], known = [] }: Circumstances,
   tables: Tables = HOUSE_TABLES,
+  staysIn: Partial<Record<TestId, Stays>> = {},
 ): { next: NextTest; after: TestAhead['after'] }[] {
   const there = evidence.filter(isThere);
   const sees = (id: FindingId) => there.some((e) => e.finding === id);
@@ -82,7 +93,14 @@ export function openTests(
     .flatMap((test) => sidesFor(test, there).map((side) => ({ test, side })))
     .filter(({ test, side }) => !known.includes(testKey(test, side)))
     .map(({ test, side }) => {
-      const { bits, chances, after } = lookAhead(evidence, test, side, asked, tables);
+      const { bits, chances, after } = lookAhead(
+        evidence,
+        test,
+        side,
+        asked,
+        tables,
+        staysIn[test],
+      );
       const { minutes } = tables.tests[test];
       return { next: { test, side, bits, minutes, chances }, after };
     })

@@ -110,7 +110,13 @@ export {
 } from './tried.ts';
 export { unreadFoldOf } from './unreadFold.ts';
 export { evidenceOfSquats } from './squatSeen.ts';
-export { END_STATES, type Squat, type Watched } from './watched.ts';
+export {
+  END_STATES,
+  type Squat,
+  type SquatsInTests,
+  type ToldInTest,
+  type Watched,
+} from './watched.ts';
 export { thresholdsOf } from './methodFaults.ts';
 export {
   READINGS,

@@ -1,4 +1,5 @@
-import { priorOfUse } from '../causes/model.ts';
+import { priorOfUse, type Stays } from '../causes/model.ts';
+import type { TestId } from '../causes/tests.ts';
 import { fitsOfSquats } from './squatSeen.ts';
 import { HOUSE_TABLES, type Tables } from '../causes/tables.ts';
 import type { Setup } from '../linkage/setup.ts';
@@ -21,7 +22,9 @@ import {
   END_STATES,
   endsAndUseIn,
   shortIn,
+  staysIn,
   type Squat,
+  type SquatsInTests,
   type Watched,
 } from './watched.ts';
 import { COMFORT_LEAST, decidingSeen, wentClean, wentWrong, type SetupTried } from './tried.ts';
@@ -102,17 +105,23 @@ export interface SaidOfSquat {
   range: number[];
   /** The same with each way of use, of each one after the other, divided by how common that is; null = nothing was watched. */
   rangeByUse: number[] | null;
+  /** Of each test that is the squat in another setup, which ends are short there. */
+  stays: Partial<Record<TestId, Stays>>;
 }
 
 export function saidOfSquat(
   question: SetupQuestion,
   tried: readonly SetupTried[],
   squat: Squat,
+  inTest: SquatsInTests = {},
 ): SaidOfSquat {
   const watched = question.watched?.filter((w) => !w.isLook);
   const belief = beliefAfter({ ...question, watched }, tried);
   const joint = endsAndUseIn(question, belief, squat);
-  if (!joint) return { range: shortIn(question, belief, squat), rangeByUse: null };
+  const stays = Object.fromEntries(
+    Object.entries(inTest).map(([test, own]) => [test, staysIn(question, belief, squat, own)]),
+  );
+  if (!joint) return { range: shortIn(question, belief, squat), rangeByUse: null, stays };
   const prior = priorOfUse(question.tables ?? HOUSE_TABLES);
   return {
     range: Array.from({ length: END_STATES }, (_, state) =>
@@ -122,6 +131,7 @@ export function saidOfSquat(
       const common = prior[Math.floor(at / END_STATES)]!;
       return common > 0 ? p / common : 0;
     }),
+    stays,
   };
 }
 

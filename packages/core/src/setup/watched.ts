@@ -1,3 +1,5 @@
+import type { Stays } from '../causes/model.ts';
+import type { TestId } from '../causes/tests.ts';
 import { shortFor, type Belief, type SetupReach } from './belief.ts';
 import type { MethodProfile } from './profiles.ts';
 import type { SetupQuestion } from './question.ts';
@@ -24,6 +26,19 @@ export interface Watched extends Squat {
   pieces: number;
   /** The newest day's looks, in which the causes are weighed; absent = another squat. */
   isLook?: true | undefined;
+  /** Short tests that are this squat in another setup. */
+  inTest?: SquatsInTests | undefined;
+  /** What those that were done say beyond `fits`, by which ends are short in their own setup. */
+  told?: readonly ToldInTest[] | undefined;
+}
+
+export type SquatsInTests = Partial<Record<TestId, Squat>>;
+
+/** A short test that was done in a setup of its own. */
+export interface ToldInTest {
+  squat: Squat;
+  /** By how much its outcome is likelier than `fits` has it: a table as `fits` for each combination of ends in the test, one after the other. */
+  ratio: readonly number[];
 }
 
 /** How far an end of range moves in a week, degrees; over weeks it grows by their root (house default). */
@@ -108,20 +123,75 @@ export function afterSeen(question: SetupQuestion, belief: Belief, squat: Watche
   const uses = squat.fits.length / END_STATES;
   const endsInto = endsIn(question, belief, squat);
   const own = new Float64Array(END_STATES);
+  const toldInto = toldIn(question, belief, squat);
+  const fits = new Float64Array(squat.fits.length);
   const joint = new Float64Array(weight.length * squat.fits.length);
   weight.forEach((_, i) => {
     endsInto(i, own);
+    toldInto(i, fits);
+    for (let at = 0; at < fits.length; at += 1) fits[at] = fits[at]! * squat.fits[at]!;
     for (let u = 0; u < uses; u += 1) {
       const at = u * END_STATES;
       let all = 0;
-      for (let state = 0; state < END_STATES; state += 1)
-        all += own[state]! * squat.fits[at + state]!;
+      for (let state = 0; state < END_STATES; state += 1) all += own[state]! * fits[at + state]!;
       const share = use && all > 0 ? use[i * uses + u]! / all : 0;
       for (let state = 0; state < END_STATES; state += 1)
-        joint[i * squat.fits.length + at + state] = share * own[state]! * squat.fits[at + state]!;
+        joint[i * fits.length + at + state] = share * own[state]! * fits[at + state]!;
     }
   });
   return joint;
+}
+
+/** What the tests in other setups say of one guess beyond the table of the look: written into a table of that size. */
+function toldIn(
+  question: SetupQuestion,
+  belief: Belief,
+  { told = [] }: Watched,
+): (i: number, into: Float64Array) => void {
+  const tests = told.map(({ squat, ratio }) => ({
+    endsInto: endsIn(question, belief, squat),
+    ratio: Float64Array.from(ratio),
+  }));
+  const own = new Float64Array(END_STATES);
+  return (i, into) => {
+    into.fill(1);
+    const size = into.length;
+    for (const { endsInto, ratio } of tests) {
+      endsInto(i, own);
+      for (let at = 0; at < size; at += 1) {
+        let mean = 0;
+        for (let state = 0; state < END_STATES; state += 1)
+          mean += own[state]! * ratio[state * size + at]!;
+        into[at] = into[at]! * mean;
+      }
+    }
+  };
+}
+
+/** How likely ends are short in a test's setup, by which are short in the squat that was looked at. */
+export function staysIn(
+  question: SetupQuestion,
+  belief: Belief,
+  squat: Squat,
+  inTest: Squat,
+): Stays {
+  const [fromInto, toInto] = [endsIn(question, belief, squat), endsIn(question, belief, inTest)];
+  const [from, to] = [new Float64Array(END_STATES), new Float64Array(END_STATES)];
+  const sums = new Float64Array(END_STATES * END_STATES);
+  belief.weight.forEach((w, i) => {
+    if (w === 0) return;
+    fromInto(i, from);
+    toInto(i, to);
+    for (let a = 0; a < END_STATES; a += 1)
+      for (let b = 0; b < END_STATES; b += 1)
+        sums[a * END_STATES + b] = sums[a * END_STATES + b]! + w * from[a]! * to[b]!;
+  });
+  return Array.from(sums, (p, at) => {
+    const row = Math.floor(at / END_STATES) * END_STATES;
+    let all = 0;
+    for (let b = 0; b < END_STATES; b += 1) all += sums[row + b]!;
+    return p / all;
+  });
 }
 
 /** How likely each combination of ends is short in a squat, guess by guess: written into a table it is given. */
@@ -150,6 +220,8 @@ export function afterWatched(
   if (watched.length === 0) return belief;
   const squats = watched.map((squat) => ({
     endsInto: endsIn(question, belief, squat),
+    toldInto: squat.told?.length ? toldIn(question, belief, squat) : null,
+    told: new Float64Array(squat.fits.length).fill(1),
     fits: squat.fits,
   }));
   const own = new Float64Array(END_STATES);
@@ -157,12 +229,13 @@ export function afterWatched(
   const use = new Float64Array(belief.weight.length * prior.length);
   const weight = belief.weight.map((w, i) => {
     byUse.set(prior);
-    for (const { endsInto, fits } of squats) {
+    for (const { endsInto, toldInto, told, fits } of squats) {
       endsInto(i, own);
+      toldInto?.(i, told);
       for (let u = 0; u < byUse.length; u += 1) {
         let fit = 0;
         for (let state = 0; state < END_STATES; state += 1)
-          fit += own[state]! * fits[u * END_STATES + state]!;
+          fit += own[state]! * fits[u * END_STATES + state]! * told[u * END_STATES + state]!;
         byUse[u] = byUse[u]! * fit;
       }
     }
