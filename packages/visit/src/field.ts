@@ -1,6 +1,6 @@
 import { ANY_RISES } from './finder.ts';
 import type { KitItem } from '@zither/contract';
-import { SEARCH_STEP, type ChanceMap, type Support } from '@zither/core';
+import { isSameSupport, SEARCH_STEP, type ChanceMap, type Support } from '@zither/core';
 
 /** A point of the map: both feet alike. */
 export interface FieldPoint {
@@ -40,9 +40,8 @@ export function heelLevels(kit: readonly KitItem[], now: Support): Support[] {
   const some: Support[] =
     own.length > 0 ? own : ANY_RISES.map((riseMm) => ({ kind: 'block', riseMm }));
   const all: Support[] = [{ kind: 'floor' }, ...some];
-  const key = (s: Support) => JSON.stringify(s);
-  if (!all.some((s) => key(s) === key(now))) all.push(now);
-  const unique = all.filter((s, i) => all.findIndex((o) => key(o) === key(s)) === i);
+  if (!all.some((s) => isSameSupport(s, now))) all.push(now);
+  const unique = all.filter((s, i) => all.findIndex((o) => isSameSupport(o, s)) === i);
   // Wedges after blocks: one scale is millimetres, the other degrees.
   const order = (s: Support) =>
     s.kind === 'floor' ? 0 : s.kind === 'block' ? s.riseMm : 1000 + s.angleDeg;

@@ -1,5 +1,6 @@
 import type { ClientSetupValues, Dossier, Lock } from '@zither/contract';
 import {
+  placedOf,
   asUsed,
   beliefAfter,
   chanceIn,
@@ -253,7 +254,7 @@ export function setupInUse(
   let setAside: SetupUse['setAside'] = null;
   if (lock) {
     const own = methodUnder(dossier, lock.profile, lock.setup.loadKg);
-    const at = { setup: lock.setup, targetDepthDeg: lock.thighDepthDeg };
+    const at = placedOf(lock);
     const locked = inUse('locked', at, own, null);
     const because: SetAside | null = underLimits(dossier, at, own, limits)?.isBroken
       ? 'limit'
@@ -269,14 +270,9 @@ export function setupInUse(
   }
   const { setup } = dossier;
   const isTheLocked =
-    setAside !== null &&
-    setup !== null &&
-    isSame(
-      { setup: setup.setup, targetDepthDeg: setup.thighDepthDeg },
-      { setup: setAside.lock.setup, targetDepthDeg: setAside.lock.thighDepthDeg },
-    );
+    setAside !== null && setup !== null && isSame(placedOf(setup), placedOf(setAside.lock));
   if (setup && !isTheLocked) {
-    const at = { setup: setup.setup, targetDepthDeg: setup.thighDepthDeg };
+    const at = placedOf(setup);
     const chosen = inUse('chosen', at, method, setAside);
     // The coach's word stands, but not against a limit that leaves it hardly a chance, nor against an arch lost since.
     passedOver = isFootLost(setup.setup, setup.saidAt)

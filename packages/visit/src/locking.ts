@@ -1,5 +1,7 @@
 import type { Dossier, Lock, SetupTrial } from '@zither/contract';
 import {
+  isSame,
+  placedOf,
   judgesByFoot,
   verdictOf,
   type MethodProfile,
@@ -17,9 +19,8 @@ type Placed = Pick<SetupTried, 'setup' | 'targetDepthDeg'>;
 /** Whether a trial or a locked setup is of this very setup. */
 export const isOf = (
   row: { setup: SetupTried['setup']; thighDepthDeg: number },
-  { setup, targetDepthDeg }: Placed,
-): boolean =>
-  row.thighDepthDeg === targetDepthDeg && JSON.stringify(row.setup) === JSON.stringify(setup);
+  at: Placed,
+): boolean => isSame(placedOf(row), at);
 
 /** Locked setups in the order they were made, each with its number; taken-back ones keep theirs. */
 export const versionsOf = ({ locks }: Pick<Dossier, 'locks'>): { lock: Lock; number: number }[] =>

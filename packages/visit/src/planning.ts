@@ -1,5 +1,6 @@
 import type { Condition, Dossier, PrescriptionValues, LookAsks } from '@zither/contract';
 import {
+  placedOf,
   AIMS_MOST,
   aimsOf,
   barOf,
@@ -201,7 +202,7 @@ export function keepsLimits(
   plan: PrescriptionValues,
   limits: readonly SafetyLimit[],
 ): boolean {
-  const at = { setup: plan.setup, targetDepthDeg: plan.thighDepthDeg };
+  const at = placedOf(plan);
   const barring = barringOf(dossier, methodOf(dossier), limits, null, plan.setup);
   const given = new Set([...plan.cues, ...plan.drills].map((entry) => entry.id));
   return (

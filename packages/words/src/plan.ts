@@ -5,6 +5,8 @@ import { sayFault, saySquat } from './watch.ts';
 import type { PrescriptionValues } from '@zither/contract';
 import { lowered, saySeen } from './evidence.ts';
 import {
+  isWithinReading,
+  placedOf,
   CAUSES,
   GROUPS,
   MEASURES,
@@ -459,17 +461,7 @@ function sayGone(id: string, now: PrescriptionValues): string {
 /** What has changed between a plan as given and as it would be now, and why, a sentence each; empty when nothing that matters has. */
 export function planChanges(given: PrescriptionValues, now: PrescriptionValues): string[] {
   const list: string[] = [];
-  const stand = ({ setup, thighDepthDeg }: PrescriptionValues) =>
-    JSON.stringify([
-      Math.round(setup.stanceWidthMm),
-      Math.round(setup.toeOutDeg.left),
-      Math.round(setup.toeOutDeg.right),
-      setup.support,
-      setup.hold,
-      setup.loadKg,
-      Math.round(thighDepthDeg),
-    ]);
-  if (stand(given) !== stand(now))
+  if (!isWithinReading(placedOf(given), placedOf(now)))
     list.push(`Setup: ${now.summary} Before: ${given.summary} ${now.why}`.trim());
   const isIn = (entries: readonly { id: string }[], id: string) => entries.some((e) => e.id === id);
   for (const cue of now.cues)

@@ -1,5 +1,6 @@
 import { useEffect, useMemo, useRef } from 'react';
 import type { Dossier } from '@zither/contract';
+import { placedOf } from '@zither/core';
 import type { Case, MethodProfile } from '@zither/core';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
@@ -68,7 +69,7 @@ function Opened({
     <Part>
       <Notice tone="good">
         <Say strong>{`${dossier.client.name}’s locked setup, version ${number}`}</Say>
-        <Say number>{sayFound({ setup: lock.setup, targetDepthDeg: lock.thighDepthDeg })}</Say>
+        <Say number>{sayFound(placedOf(lock))}</Say>
         <Say small soft>
           {`${lock.by === '' ? 'Somebody' : lock.by}, ${sayDay(lock.on)}: ${lock.why} ${question ? 'Changes here do not change the client’s setup.' : 'Both ankles must be measured before it can be drawn.'}`}
         </Say>

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import type { Dossier } from '@zither/contract';
-import { HEEL_ROLES, type Case, type MethodProfile } from '@zither/core';
+import { supportKey, HEEL_ROLES, type Case, type MethodProfile } from '@zither/core';
 import { heelCourse, isFlatLikely, type SetupBasis } from '@zither/visit';
 import { HEEL_ROLE_LABELS, sayHeelRole, sayStep } from '@zither/words/heel';
 import { sayFooting } from '@zither/words/sides';
@@ -62,7 +62,7 @@ export function HeelPart({
           note={sayWeanedAt(course.trend.deg, method.weanedBufferDeg)}
         >
           {course.steps.map((step) => (
-            <Say key={JSON.stringify(step.support)} small number strong={step.isReached}>
+            <Say key={supportKey(step.support)} small number strong={step.isReached}>
               {sayStep(step, course.trend)}
             </Say>
           ))}

@@ -1,3 +1,4 @@
+import { placedOf } from '@zither/core';
 import { sayDay, newId, useChanges } from '../data/index.ts';
 import { router } from 'expo-router';
 import { useState } from 'react';
@@ -15,8 +16,7 @@ import { isOf, versionInForce, versionsOf } from '@zither/visit';
 import { sayFound } from '@zither/words/setup';
 
 const who = ({ by, on }: Lock) => `${by === '' ? 'Somebody' : by}, ${sayDay(on)}`;
-const sayLocked = (lock: Lock) =>
-  sayFound({ setup: lock.setup, targetDepthDeg: lock.thighDepthDeg });
+const sayLocked = (lock: Lock) => sayFound(placedOf(lock));
 
 /** The locked setup in force: what, who, when, why and the evidence for it; earlier versions below. */
 export function LockedPart({
@@ -45,10 +45,7 @@ export function LockedPart({
         profile: lock.profile,
       },
     );
-  const differs =
-    inForce &&
-    setup &&
-    !isOf(inForce.lock, { setup: setup.setup, targetDepthDeg: setup.thighDepthDeg });
+  const differs = inForce && setup && !isOf(inForce.lock, placedOf(setup));
   return (
     <Part
       title={inForce ? `Locked setup, version ${inForce.number}` : 'No locked setup in force'}

@@ -1,6 +1,12 @@
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { resolveBody, type Case, type MethodProfile, type Setup } from '@zither/core';
+import {
+  isSameSupport,
+  resolveBody,
+  type Case,
+  type MethodProfile,
+  type Setup,
+} from '@zither/core';
 import { Button } from '../../ui/elements.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { Say } from '../../ui/Say.tsx';
@@ -49,7 +55,7 @@ export function MapPart({
     () => heelLevels(kitHere(dossier), setup.support),
     [dossier, setup.support],
   );
-  const level = levels.findIndex((s) => JSON.stringify(s) === JSON.stringify(setup.support));
+  const level = levels.findIndex((s) => isSameSupport(s, setup.support));
   const [sliding, setSliding] = useState<number | null>(null);
   const { hold, loadKg } = setup;
   const targetDepthDeg = from.target.thighDepthDeg;

@@ -1,4 +1,4 @@
-import { isSame, type Case } from '@zither/core';
+import { placedOf, isSame, type Case } from '@zither/core';
 import { sayChance } from '@zither/words/chance';
 import { sayCarried, sayFound, sayLoadFollows, sayRoom } from '@zither/words/setup';
 import { sayLockBarred, STOP_WORDS } from '@zither/words/trials';
@@ -25,7 +25,7 @@ export function TrialAsks({ trial }: { trial: Trial }) {
     <>
       {hurting && (
         <PainPanel
-          test={`trying ${sayFound({ setup: hurting.setup, targetDepthDeg: hurting.thighDepthDeg })}`}
+          test={`trying ${sayFound(placedOf(hurting))}`}
           onPain={trial.hurt}
           onNone={trial.hurtNot}
         />

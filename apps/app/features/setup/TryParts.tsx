@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { View } from 'react-native';
 import type { Dossier, SetupTrial } from '@zither/contract';
-import { SIDES, type Case, type SetupQuestion, type Side } from '@zither/core';
+import { placedOf, SIDES, type Case, type SetupQuestion, type Side } from '@zither/core';
 import { Button } from '../../ui/elements.ts';
 import { Fold } from '../../ui/Fold.tsx';
 import { Say } from '../../ui/Say.tsx';
@@ -110,7 +110,7 @@ export function TriedPart({
       >
         <View style={{ flex: 1 }}>
           <Say number strong={counts}>
-            {sayFound({ setup: t.setup, targetDepthDeg: t.thighDepthDeg })}
+            {sayFound(placedOf(t))}
           </Say>
           <Say small number>
             {sayTried(t, { notSeen: said })}

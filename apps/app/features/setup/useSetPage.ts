@@ -1,6 +1,13 @@
 import { useCallback, useMemo } from 'react';
 import type { Dossier } from '@zither/contract';
-import { isSame, type Case, type MethodProfile, type Placed, type SafetyLimit } from '@zither/core';
+import {
+  placedOf,
+  isSame,
+  type Case,
+  type MethodProfile,
+  type Placed,
+  type SafetyLimit,
+} from '@zither/core';
 import {
   assessSetup,
   beforeEntry,
@@ -116,9 +123,7 @@ export function useSetPage(dossier: Dossier): SetPage {
       const { setup } = dossier;
       const values = valuesOf(to, own);
       const isKept =
-        setup !== null &&
-        setup.profile === values.profile &&
-        isSame({ setup: setup.setup, targetDepthDeg: setup.thighDepthDeg }, to);
+        setup !== null && setup.profile === values.profile && isSame(placedOf(setup), to);
       if (!isKept)
         putSetup(clientId, { id: setup?.id ?? newId(), version: setup?.version ?? 0 }, values);
     },

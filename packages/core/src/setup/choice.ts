@@ -1,11 +1,11 @@
 import { resolveBody, type ResolvedBody } from '../body/resolveBody.ts';
 import { equivalentRiseMm } from '../linkage/foot.ts';
 import { SIDES, type Setup } from '../linkage/setup.ts';
-import { MEASURES } from '../measure/measures.ts';
 import type { Belief } from './belief.ts';
 import { neededChanges, type NeededChange } from './needed.ts';
 import { foldCapOf } from './setupReach.ts';
 import { shortIn } from './watched.ts';
+import { isSameKind, isSameSupport } from './same.ts';
 import { solve } from '../window/solve.ts';
 import type { MethodProfile } from './profiles.ts';
 import {
@@ -57,28 +57,13 @@ const stepsBetween = (a: Setup, b: Setup): number =>
   Math.abs(a.stanceWidthMm - b.stanceWidthMm) / SEARCH_STEP.stanceMm +
   Math.max(...SIDES.map((s) => Math.abs(a.toeOutDeg[s] - b.toeOutDeg[s]))) / SEARCH_STEP.toeOutDeg;
 
-/** Same support, load position and depth. */
-export const isSameKind = (a: Placed, b: Placed): boolean =>
-  a.targetDepthDeg === b.targetDepthDeg &&
-  a.setup.hold === b.setup.hold &&
-  JSON.stringify(a.setup.support) === JSON.stringify(b.setup.support);
-
-/** Whether a tape cannot tell two setups apart: as near as the error of a reading, with the same load. */
-export const isWithinReading = (a: Placed, b: Placed): boolean =>
-  isSameKind(a, b) &&
-  a.setup.loadKg === b.setup.loadKg &&
-  Math.abs(a.setup.stanceWidthMm - b.setup.stanceWidthMm) <= (MEASURES.stanceWidth.sem ?? 0) &&
-  SIDES.every(
-    (s) => Math.abs(a.setup.toeOutDeg[s] - b.setup.toeOutDeg[s]) <= (MEASURES.toeOut.sem ?? 0),
-  );
-
 /** Whether a coach would call two setups different: another support, load position or depth, or clearly other feet. */
 export const isTrulyOther = (a: Placed, b: Placed): boolean =>
   !isSameKind(a, b) || isUneven(a) !== isUneven(b) || stepsBetween(a.setup, b.setup) > SAME_STEPS;
 
 /** How alike two setups are, 1 to 0: another support or load position is another thing, a step of stance or foot angle half of one. */
 export function likeness(a: Setup, b: Setup): number {
-  if (a.hold !== b.hold || JSON.stringify(a.support) !== JSON.stringify(b.support)) return 0;
+  if (a.hold !== b.hold || !isSameSupport(a.support, b.support)) return 0;
   return 0.5 ** stepsBetween(a, b);
 }
 

@@ -65,7 +65,6 @@ export {
   chooseSetup,
   type ChoiceOptions,
   isTrulyOther,
-  isWithinReading,
   UNEVEN_GAIN,
   type Proposal,
   type SetupChoice,
@@ -77,7 +76,6 @@ export {
   chanceIn,
   experienceOf,
   asUsed,
-  isSame,
   loopAfter,
   saidOfSquat,
   type SaidOfSquat,
@@ -110,6 +108,7 @@ export {
 } from './tried.ts';
 export { unreadFoldOf } from './unreadFold.ts';
 export { evidenceOfSquats } from './squatSeen.ts';
+export { isSame, isSameSupport, isWithinReading, placedOf, supportKey } from './same.ts';
 export {
   END_STATES,
   type Squat,

@@ -16,6 +16,7 @@ import type { MethodProfile } from './profiles.ts';
 import { chancesOf, type SetupQuestion } from './question.ts';
 import { placed, type FoundSetup, type Placed } from './search.ts';
 import { reachOf } from './setupReach.ts';
+import { isSame } from './same.ts';
 import { asUsedBy, type AsUsed } from './asUsed.ts';
 import {
   afterWatched,
@@ -149,16 +150,6 @@ export const asUsed = (
     { before: untried(question), after: beliefAfter(question, tried) },
     at,
   );
-
-/** Whether two rows are of the same setup. */
-export const isSame = (a: Placed, b: Placed): boolean =>
-  a.targetDepthDeg === b.targetDepthDeg &&
-  a.setup.stanceWidthMm === b.setup.stanceWidthMm &&
-  a.setup.toeOutDeg.left === b.setup.toeOutDeg.left &&
-  a.setup.toeOutDeg.right === b.setup.toeOutDeg.right &&
-  a.setup.hold === b.setup.hold &&
-  a.setup.loadKg === b.setup.loadKg &&
-  JSON.stringify(a.setup.support) === JSON.stringify(b.setup.support);
 
 /** Points added to a setup for what was felt and seen in ones like it; below zero where it felt good. */
 function dislike(setup: Setup, method: MethodProfile, tried: readonly SetupTried[]): number {

@@ -1,3 +1,4 @@
+import { supportKey } from './same.ts';
 import { resolveBody } from '../body/resolveBody.ts';
 import type { BothSides, Hold, Support } from '../linkage/setup.ts';
 import { chanceOf, type Belief, type SetupReach } from './belief.ts';
@@ -68,7 +69,7 @@ const gainsTo = ({ left, right }: BothSides<number>, level: number): BothSides<n
 /** Supports of the method that are not in the kit, lowest first, with their price in steps. */
 function notInKit(question: SetupQuestion, profile: MethodProfile) {
   const body = resolveBody(question.body);
-  const have = new Set(supportsOf(question.kit, profile, body).map((s) => JSON.stringify(s)));
+  const have = new Set(supportsOf(question.kit, profile, body).map(supportKey));
   const list: { support: Exclude<Support, { kind: 'floor' }>; steps: number }[] = [];
   if (profile.heelPolicy === 'turnedWedge') {
     for (let angleDeg = 5; angleDeg <= 20; angleDeg += 5)
@@ -80,7 +81,7 @@ function notInKit(question: SetupQuestion, profile: MethodProfile) {
     for (let riseMm = 5; riseMm <= profile.heelMostMm; riseMm += 5)
       list.push({ support: { kind: 'block', riseMm }, steps: riseMm / STEP.heelMm });
   return list.filter(
-    ({ support }) => !have.has(JSON.stringify(support)) && allowsSupport(profile, body, support),
+    ({ support }) => !have.has(supportKey(support)) && allowsSupport(profile, body, support),
   );
 }
 

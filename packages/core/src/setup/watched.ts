@@ -76,12 +76,11 @@ function statesInto(
 
 /** How likely each combination of ends is short in a squat under a belief; sums to 1. */
 export function shortIn(question: SetupQuestion, belief: Belief, squat: Squat): number[] {
-  const reach = reachIn(question, squat);
-  const drift = driftOf(squat);
   const sums = new Array<number>(END_STATES).fill(0);
   const own = new Float64Array(END_STATES);
+  const endsInto = endsIn(question, belief, squat);
   belief.weight.forEach((w, i) => {
-    statesInto(own, reach, belief, i, drift);
+    endsInto(i, own);
     for (let state = 0; state < END_STATES; state += 1)
       sums[state] = sums[state]! + w * own[state]!;
   });
@@ -200,10 +199,29 @@ export function endsIn(
   belief: Belief,
   squat: Squat,
 ): (i: number, into: Float64Array) => void {
+  const table = endsTable(question, belief, squat);
+  return (i, into) => {
+    for (let state = 0; state < END_STATES; state += 1)
+      into[state] = table[i * END_STATES + state]!;
+  };
+}
+
+/** The same of all guesses, worked out once for the guesses of a client, which are weighed anew and never moved. */
+function endsTable(question: SetupQuestion, belief: Belief, squat: Squat): Float64Array {
+  const known = tables.get(belief.left) ?? new WeakMap<Squat, Float64Array>();
+  tables.set(belief.left, known);
+  const held = known.get(squat);
+  if (held) return held;
   const reach = reachIn(question, squat);
   const drift = driftOf(squat);
-  return (i, into) => statesInto(into, reach, belief, i, drift);
+  const made = new Float64Array(belief.left.length * END_STATES);
+  for (let i = 0; i < belief.left.length; i += 1)
+    statesInto(made.subarray(i * END_STATES, (i + 1) * END_STATES), reach, belief, i, drift);
+  known.set(squat, made);
+  return made;
 }
+
+const tables = new WeakMap<Float64Array, WeakMap<Squat, Float64Array>>();
 
 /**
  * The belief after all squats that were watched: each guess weighed by how well its ends of range explain what was seen, tested and tried, the way of use
