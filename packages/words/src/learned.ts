@@ -5,6 +5,7 @@ import {
   countedFactor,
   CUES,
   DRILLS,
+  halfInterval,
   MEASURES,
   type CountedDrill,
 } from '@zither/core';
@@ -34,12 +35,12 @@ export function sayReaders({
   if (!apart)
     return `${who}: ${pairs} double ${pairs === 1 ? 'reading' : 'readings'}. It takes 3 to say anything.`;
   const e = (v: number) => sayError(measure, v);
-  const inside = within === null ? '' : `, within one ± ${e(1.96 * within)}`;
+  const inside = within === null ? '' : `, within one ± ${e(halfInterval(within))}`;
   const isBiased = Math.abs(apart.bias) > apart.biasErrorOf;
   const bias = isBiased
     ? ` ${nameOf(apart.bias > 0 ? one : other)} reads ${e(Math.abs(apart.bias))} more, give or take ${e(apart.biasErrorOf)}.`
     : ' Neither reads more than the other, as far as we can see.';
-  return `${who}: ${pairs} double readings. Between them ± ${e(1.96 * apart.between)}${inside}.${bias}`;
+  return `${who}: ${pairs} double readings. Between them ± ${e(halfInterval(apart.between))}${inside}.${bias}`;
 }
 
 export const sayEye = ({ by, month, alike, of }: Learned['eyes'][number]): string =>

@@ -3,6 +3,7 @@ import type { FaultId, Phase, Severity } from '../faults/table.ts';
 import { SIDES, type BothSides, type Side } from '../linkage/setup.ts';
 import { CALF_SHORT_DEG, readCalf } from '../measure/dorsiflexion.ts';
 import { dorsiflexionFromKneeToWallDeg } from '../measure/kneeToWall.ts';
+import { PUBLISHED_SEM } from '../measure/error.ts';
 import { NAVICULAR_DROP_MM } from '../measure/arch.ts';
 import { shortOnAverage } from '../setup/averageRange.ts';
 import { AVERAGE_BODY } from '../setup/unreadFold.ts';
@@ -103,9 +104,6 @@ export const SHORT = {
   leanOffBalanceDeg: { above: 6, blur: 2 },
 } as const;
 
-/** Usual error of one inclinometer reading, degrees (Konor et al. 2012, from memory). */
-const ANKLE_SEM_DEG = 1.4;
-
 /** Chance that a quantity truly lies beyond a mark when this was read; a logistic curve is within a hundredth of the normal one. */
 const beyond = (by: number, blur: number): number => 1 / (1 + Math.exp((-1.702 * by) / blur));
 
@@ -136,8 +134,8 @@ export function evidenceOf(signs: Signs, tables: Tables = HOUSE_TABLES): Evidenc
     const straight = at(measures.dorsiflexionKneeStraightDeg);
     if (bent !== null && straight !== null) {
       const { kind } = readCalf(
-        { deg: bent, sem: ANKLE_SEM_DEG },
-        { deg: straight, sem: ANKLE_SEM_DEG },
+        { deg: bent, sem: PUBLISHED_SEM.inclinometerDeg },
+        { deg: straight, sem: PUBLISHED_SEM.inclinometerDeg },
       );
       const sure = { gastrocnemius: 0.93, soleusOrJoint: 0.12, neitherShort: 0.05 }[kind as string];
       if (sure !== undefined) list.push(finding('calfShort', side, sure));

@@ -3,7 +3,7 @@ import type { ResolvedBody } from '../body/resolveBody.ts';
 import { toDeg } from '../geometry/angles.ts';
 import type { Side } from '../linkage/setup.ts';
 import type { DorsiflexionMethod } from './error.ts';
-import { minimalDetectableChange } from './error.ts';
+import { halfInterval, minimalDetectableChange } from './error.ts';
 import { dorsiflexionFromKneeToWallDeg } from './kneeToWall.ts';
 import { keptTrials, measuredDays, readingOn, type Reading, type Trial } from './record.ts';
 
@@ -95,8 +95,8 @@ export type CalfReading =
 
 /** Whether a range is short, given its error: yes and no only when 1.96 SEM keeps clear of the threshold. */
 function isShort(deg: number, sem: number, below: number): boolean | null {
-  if (deg + 1.96 * sem < below) return true;
-  if (deg - 1.96 * sem >= below) return false;
+  if (deg + halfInterval(sem) < below) return true;
+  if (deg - halfInterval(sem) >= below) return false;
   return null;
 }
 
@@ -109,13 +109,14 @@ export function readCalf(
   straight: { deg: number; sem: number },
 ): CalfReading {
   const gapDeg = bent.deg - straight.deg;
-  const gapMdcDeg = 1.96 * Math.hypot(bent.sem, straight.sem);
+  const gapSem = Math.hypot(bent.sem, straight.sem);
+  const gapMdcDeg = halfInterval(gapSem);
   const said = { gapDeg, gapMdcDeg };
   if (gapDeg < -gapMdcDeg) return { kind: 'contradiction', ...said };
   const bentShort = isShort(bent.deg, bent.sem, CALF_SHORT_DEG.bent);
   const straightShort = isShort(straight.deg, straight.sem, CALF_SHORT_DEG.straight);
   if (bentShort === true && straightShort === true) {
-    const isWide = isShort(gapDeg, gapMdcDeg / 1.96, CALF_SHORT_DEG.gap) === false;
+    const isWide = isShort(gapDeg, gapSem, CALF_SHORT_DEG.gap) === false;
     return { kind: isWide ? 'gastrocnemius' : 'soleusOrJoint', ...said };
   }
   if (bentShort === true) return { kind: 'soleusOrJoint', ...said };

@@ -10,11 +10,14 @@ export const PUBLISHED_SEM = {
   inclinometerDeg: 1.4,
 } as const;
 
+/** Half of a 95 % interval of a normal value, in its standard deviations. */
+const NORMAL_95 = 1.96;
+
 /** Half of the 95 % interval of a value: what ± means wherever a number is shown. Unit as the SEM's. */
-export const halfInterval = (sem: number): number => 1.96 * sem;
+export const halfInterval = (sem: number): number => NORMAL_95 * sem;
 
 /** Minimal detectable change with 95 % confidence: 1.96·√2·SEM (Weir 2005, from memory). Unit as the SEM's. */
-export const minimalDetectableChange = (sem: number): number => 1.96 * Math.SQRT2 * sem;
+export const minimalDetectableChange = (sem: number): number => halfInterval(Math.SQRT2 * sem);
 
 /** What a left–right difference says, given its own error. */
 export type Asymmetry =

@@ -1,6 +1,7 @@
 import type { ResolvedBody } from '../body/resolveBody.ts';
 import { safeAsin, toDeg, toRad } from '../geometry/angles.ts';
 import type { HipFoldLimit } from '../window/limits.ts';
+import { halfInterval } from './error.ts';
 import { HIP_FOLD_MEASURES } from './measures.ts';
 import { keptTrials, measuredDays, readingError, type Trial } from './record.ts';
 
@@ -106,7 +107,7 @@ function fit(
     trials: n,
     pinch,
     wants:
-      Math.abs(slope) <= 1.96 * slopeSem
+      Math.abs(slope) <= halfInterval(slopeSem)
         ? 'noPreference'
         : slope >= OPEN_FROM_SLOPE
           ? 'open'

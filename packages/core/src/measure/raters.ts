@@ -1,4 +1,5 @@
 import { studentQuantile } from '../chance/student.ts';
+import { halfInterval } from './error.ts';
 
 /** Two coaches who read the same side on the same day: the means of each. */
 export interface DoubleReading {
@@ -33,8 +34,8 @@ export function apartOf(pairs: readonly DoubleReading[]): Apart | null {
     pairs: n,
     bias,
     biasErrorOf: (studentQuantile(0.975, n - 1) * sd) / Math.sqrt(n),
-    low: bias - 1.96 * sd,
-    high: bias + 1.96 * sd,
+    low: bias - halfInterval(sd),
+    high: bias + halfInterval(sd),
     between: Math.sqrt((sd ** 2 + bias ** 2) / 2),
   };
 }

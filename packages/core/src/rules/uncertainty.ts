@@ -1,6 +1,7 @@
 import type { Body } from '../body/resolveBody.ts';
 import { resolveBody } from '../body/resolveBody.ts';
 import type { BothSides } from '../linkage/setup.ts';
+import { PUBLISHED_SEM } from '../measure/error.ts';
 
 /** How far off the things may be that are not known for certain: one standard deviation each. */
 export interface Uncertainty {
@@ -36,7 +37,7 @@ export interface SpreadDefaults {
 }
 
 export const SPREADS: SpreadDefaults = {
-  ankleDeg: 1.4,
+  ankleDeg: PUBLISHED_SEM.inclinometerDeg,
   carriedOverDeg: 1.5,
   foldDeg: 4,
   thigh: 0.035,
