@@ -170,7 +170,7 @@ export const sayBar = (limit: SafetyLimit): string => {
 export function sayAhead({ outcome, plan, moves }: Ahead): string {
   if (outcome === 'pain') return 'testing stops.';
   const [largest] = moves;
-  if (plan.length > 0) return `${plan.slice(0, 2).map(lowerCause).join(' and ')}.`;
+  if (plan.length > 0) return `points to ${plan.slice(0, 2).map(lowerCause).join(' and ')}.`;
   if (!largest) return 'nothing much.';
   return `still open; ${lowerCause(largest.node)} ${sayShare(largest.from)} → ${sayShare(largest.to)}.`;
 }

@@ -371,12 +371,7 @@ export function ProbeScreen({
       back={back}
       foot={
         isWaiting ? (
-          <RowButton
-            title="Choosing the next test"
-            disabled
-
-            buttonStyle={{ minHeight: 52 }}
-          />
+          <RowButton title="Choosing the next test" disabled buttonStyle={{ minHeight: 52 }} />
         ) : canRecord ? (
           <View style={{ flex: 1, gap: space.xs }}>
             {/* How it is done is said whole in the card above. */}
@@ -442,8 +437,9 @@ export function ProbeScreen({
     >
       {notices}
       {justNow}
-      {causes}
-      {work}
+      {/* A test that was asked for comes first, with how it is done and its care. */}
+      {test === null ? causes : work}
+      {test === null ? work : causes}
       {seen}
     </Screen>
   );
