@@ -12,7 +12,7 @@ import {
   posterior,
   rangeFits,
   saidOfSquat,
-  toldInTests,
+  testRatios,
   weighSigns,
   type Evidence,
   type ForesightQuestion,
@@ -103,8 +103,8 @@ describe('what would change most of what is done', () => {
         if (outcome === 'pain') continue;
         const bare = { kind: 'test', test: t.test, side: t.side, outcome } as Evidence;
         const seen = [...evidenceOf(SEEN), bare];
-        const found = toldInTests(seen, look!.inTest!, HOUSE_TABLES);
-        const watched = [{ ...look!, fits: rangeFits(seen), told: found }];
+        const found = testRatios(seen, look!.inTest!, HOUSE_TABLES);
+        const watched = [{ ...look!, fits: rangeFits(seen), ratios: found }];
         const then = beliefAfter({ ...question, watched }, []);
         const done = { ...bare, stays: asked.stays[t.test] } as Evidence;
         narrows += share * Math.abs(chanceIn(question, BALANCED, then, first) - chance);

@@ -12,7 +12,7 @@ import {
   rangeFits,
   SIDED_FINDINGS,
   SIDES,
-  toldInTests,
+  testRatios,
   worthTesting,
   type Belief,
   type Evidence,
@@ -24,7 +24,8 @@ import {
   type Signs,
   type Squat,
 } from '../src/index.ts';
-import { HIDES, RANGE_ENDS } from '../src/causes/model.ts';
+import { HIDES } from '../src/causes/model.ts';
+import { RANGE_ENDS } from '../src/causes/variables.ts';
 import { missedBy } from '../src/causes/observers.ts';
 import { shortFor } from '../src/setup/belief.ts';
 import { onFloorIn, squatsInTests } from './setupClients.ts';
@@ -182,7 +183,7 @@ export function lookedAt(random: Random, outside: Outside = {}): LookedAt {
         pieces: 1 + known.length,
         isLook: true,
         inTest,
-        told: toldInTests(seen, inTest, HOUSE_TABLES),
+        ratios: testRatios(seen, inTest, HOUSE_TABLES),
       },
     ],
   };

@@ -16,7 +16,7 @@ import {
   SIDES,
   testKey,
   TESTS,
-  toldInTests,
+  testRatios,
   withheldFor,
   type BothSides,
   type CauseId,
@@ -72,7 +72,9 @@ export interface Basis {
   looks: number;
   /** The squat that was looked at, or the unprompted one where none was yet. */
   asked: AskedSquat;
-  /** The same as a setup; null until both ankles are known. */
+  /** Under the heels in looks that are the test with raised heels, mm; null = as that test says. */
+  raisedMm: number | null;
+  /** The squat as a setup; null until both ankles are known. */
   squat: Squat | null;
 }
 
@@ -199,6 +201,11 @@ function fromRepeats(looks: readonly Look[]): TestDone[] {
   });
 }
 
+/** Under the heels in the newest look with raised heels that is a test by itself, mm; null = none is. */
+const raisedIn = (looks: readonly Look[]): number | null =>
+  looks.find(({ look: { condition, asks } }) => condition === 'bodyweight' && asks.heelRiseMm > 0)
+    ?.look.asks.heelRiseMm ?? null;
+
 /** What Measure answered already: tests that need not be done again, and how they turned out. */
 function fromMeasure(dossier: Dossier): { tests: TestDone[]; known: string[] } {
   const { trials } = dossier;
@@ -280,8 +287,7 @@ export function basisOf(
   rules: PracticeRules = HOUSE_RULES,
 ): Basis {
   const seen = seenBasis(dossier, day, limits, missing);
-  const range =
-    seen.squat && rangeOf(dossier, seen.squat, squatsInTests(dossier, seen.asked), rules);
+  const range = seen.squat && rangeOf(dossier, seen.squat, squatsInTests(dossier, seen), rules);
   return range ? { ...seen, signs: { ...seen.signs, ...range } } : seen;
 }
 
@@ -379,9 +385,14 @@ function seenBasis(
     [...seen.values()].some((line) => line.fault === f && line.leftAlone),
   );
   const asked = askedIn(plain);
+  const answeredAlready = [...answered.tests, ...fromRepeats(looksSince)].filter(
+    (t) => !doneHere.has(testKey(t.test, t.side)),
+  );
+  const isRaisedByLook = answeredAlready.some((t) => t.test === 'heelsRaised');
   return {
     seenOn,
     since,
+    raisedMm: isRaisedByLook ? raisedIn(looksSince) : null,
     seen: [...seen.values()],
     looks: sets.length,
     asked,
@@ -413,9 +424,7 @@ function seenBasis(
         ...tried.filter((t) => t.test !== 'cueTrial'),
         ...fromCues(tried),
         ...footCues.filter((t) => !doneHere.has(testKey(t.test, t.side))),
-        ...[...answered.tests, ...fromRepeats(looksSince)].filter(
-          (t) => !doneHere.has(testKey(t.test, t.side)),
-        ),
+        ...answeredAlready,
       ],
     },
   };
@@ -426,19 +435,20 @@ function seenBasis(
  * in another setup. null where the body is not known, or nothing was seen or tested.
  */
 export function toldOfRange(dossier: Dossier, changes: readonly TableChange[]): Watched | null {
-  const { asked, squat, signs, looks } = seenBasis(dossier, '', [], []);
+  const seen = seenBasis(dossier, '', [], []);
+  const { squat, signs, looks } = seen;
   const pieces = looks + (signs.tests ?? []).length;
   if (!squat || pieces === 0) return null;
   const tables = tablesFor(tablesWith(changes), signs);
   const evidence = evidenceOf(signs, tables);
-  const inTest = squatsInTests(dossier, asked);
+  const inTest = squatsInTests(dossier, seen);
   return {
     ...squat,
     fits: rangeFits(evidence, tables),
     pieces,
     isLook: true,
     inTest,
-    told: toldInTests(evidence, inTest, tables),
+    ratios: testRatios(evidence, inTest, tables),
   };
 }
 

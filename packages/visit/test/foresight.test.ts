@@ -1,26 +1,11 @@
 /** What would tell more: the same list on Set and on Probe, and nothing in it that may not be done now. */
-import type { Dossier, Tried } from '@zither/contract';
-import { TESTS, type Outcome, type TestId } from '@zither/core';
+import type { Dossier } from '@zither/contract';
 import { answerOf, basisOf, thoughtOn } from '@zither/visit';
 import { sayAsUsed } from '@zither/words/chance';
 import { sayTelling, sayToTell, toTellAt } from '@zither/words/setup';
 import { setupTrial } from './harmRows.ts';
-import { looksOf, ON, readings, row, type Eyed } from './lookRows.ts';
+import { looksOf, ON, readings, testRow, type Eyed } from './lookRows.ts';
 import { dossierOf } from './trialRows.ts';
-
-const testRow = (test: TestId, outcome: Outcome): Tried =>
-  ({
-    ...row(90),
-    takenOn: ON,
-    takenAt: `${ON}T10:00:00.000Z`,
-    test,
-    side: TESTS[test].sided ? 'left' : null,
-    outcome,
-    felt: null,
-    cue: null,
-    results: [],
-    undone: false,
-  }) as Tried;
 
 const HEELS: Eyed[] = [{ fault: 'heelsRise', sides: ['left'], severity: 'clear' }];
 const client = (deg: number, more: Partial<Dossier> = {}, seen: Eyed[] = HEELS): Dossier =>

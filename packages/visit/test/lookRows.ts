@@ -1,10 +1,13 @@
-import type { Dossier, Judgement } from '@zither/contract';
+import type { Dossier, Judgement, Tried } from '@zither/contract';
 import { PLAIN_LOOK } from '@zither/contract/row';
 import {
   AREAS,
   FAULTS,
   HOUSE_RULES,
+  TESTS,
   type FaultId,
+  type Outcome,
+  type TestId,
   type Phase,
   type SafetyLimit,
   type Severity,
@@ -24,6 +27,26 @@ export const row = (id: number) => ({
   saidAt: AT,
   saidBy: 'CH',
 });
+
+/** A short test of that day, on the left where it is of one side. */
+export const testRow = (
+  test: TestId,
+  outcome: Outcome,
+  change: Partial<Tried> & { id?: string } = {},
+): Tried =>
+  ({
+    ...row(90),
+    takenOn: ON,
+    takenAt: `${ON}T10:00:00.000Z`,
+    test,
+    side: TESTS[test].sided ? 'left' : null,
+    outcome,
+    felt: outcome === 'hipFront' ? 'tight' : null,
+    cue: null,
+    results: [],
+    undone: false,
+    ...change,
+  }) as Tried;
 
 /** A fault seen by eye. */
 export interface Eyed {

@@ -21,10 +21,8 @@ import {
   TEST_IDS,
   TESTS,
   type FaultId,
-  type Outcome,
   type Placed,
   type Side,
-  type TestId,
 } from '@zither/core';
 import {
   answerOf,
@@ -36,24 +34,10 @@ import {
   type Answer,
 } from '@zither/visit';
 import { set as logged, setupTrial } from './harmRows.ts';
-import { looksOf, ON, readings, row, type Eyed } from './lookRows.ts';
+import { looksOf, ON, readings, row, testRow, type Eyed } from './lookRows.ts';
 import { AT, dossierOf, filmed, five } from './trialRows.ts';
 
 const RECORDS = Number(process.env['RECORDS'] ?? 48);
-
-const testRow = (id: number, test: TestId, outcome: Outcome, side: Side | null = null): Tried =>
-  ({
-    ...row(id),
-    takenOn: ON,
-    takenAt: `${ON}T10:00:00.000Z`,
-    test,
-    side,
-    outcome,
-    felt: outcome === 'hipFront' ? 'tight' : null,
-    cue: null,
-    results: [],
-    undone: false,
-  }) as Tried;
 
 /** Chance of the unprompted squat, by everything on record. */
 function habitChance(dossier: Dossier): number {
@@ -92,7 +76,9 @@ function recordFor(random: () => number): { dossier: Dossier; seen: Eyed[] } {
       random,
       outcomesOf(TESTS[test]).filter((o) => o !== 'pain'),
     );
-    return [testRow(id, test, outcome, TESTS[test].sided ? pick(random, SIDES) : null)];
+    return [
+      testRow(test, outcome, { ...row(id), side: TESTS[test].sided ? pick(random, SIDES) : null }),
+    ];
   });
   const dossier = dossierOf(readings({ left: deg(), right: deg() }), {
     judgements: looksOf(seen),
@@ -179,7 +165,7 @@ describe('what was seen', () => {
       expect(habitChance({ ...dossier, pains })).toBeCloseTo(own, 9);
       for (const test of ['counterbalance', 'heelsRaised', 'supportedSit', 'hinge'] as const) {
         if (dossier.tried.some((t) => t.test === test)) continue;
-        const tried = [...dossier.tried, testRow(96, test, 'pain')];
+        const tried = [...dossier.tried, testRow(test, 'pain', { ...row(96), side: null })];
         expect([n, test, habitChance({ ...dossier, tried })]).toEqual([
           n,
           test,
@@ -191,8 +177,8 @@ describe('what was seen', () => {
 
   it('tests count from the day of the newest look, or of the newest test where nobody looked', () => {
     const dossier = dossierOf(readings({ left: 34, right: 34 }));
-    const early = { ...testRow(90, 'heelsRaised', 'clears'), takenOn: '2025-12-20' };
-    const late = testRow(91, 'counterbalance', 'heelsUp');
+    const early = { ...testRow('heelsRaised', 'clears'), takenOn: '2025-12-20' };
+    const late = testRow('counterbalance', 'heelsUp', row(91));
     const of = (tried: Tried[], change: Partial<Dossier> = {}) =>
       habitChance({ ...dossier, tried, ...change });
     expect(of([early])).not.toBeCloseTo(of([]), 3);
@@ -439,7 +425,7 @@ describe('clients of whom looks and tests once moved causes only', () => {
     const seen = tall(trials, { judgements });
     const tested = tall(trials, {
       judgements,
-      tried: [testRow(90, 'counterbalance', 'heelsUp')],
+      tried: [testRow('counterbalance', 'heelsUp')],
     });
     expect(habitChance(tested)).toBeLessThan(habitChance(seen));
     expect(first(tested).setup.support.kind).not.toBe('floor');
@@ -449,7 +435,7 @@ describe('clients of whom looks and tests once moved causes only', () => {
     const trials = readings({ left: 38, right: 38 });
     const judgements = looksOf([{ fault: 'depthShort', sides: [null] }]);
     const plain = tall(trials, { judgements });
-    const tested = tall(trials, { judgements, tried: [testRow(90, 'supportedSit', 'hipFront')] });
+    const tested = tall(trials, { judgements, tried: [testRow('supportedSit', 'hipFront')] });
     expect(habitChance(tested)).toBeLessThan(Math.min(0.4, habitChance(plain) - 0.2));
     expect(asked(tested).opinion.diagnosis.groups[0]).toMatchObject({
       group: 'hipFold',
@@ -469,7 +455,7 @@ describe('clients of whom looks and tests once moved causes only', () => {
     const trials = readings({ left: 45, right: 45 });
     const habit = tall(trials, {
       judgements: looksOf(heels(['left', 'right'])),
-      tried: [testRow(90, 'cueTrial', 'clears')],
+      tried: [testRow('cueTrial', 'clears')],
     });
     expect(first(habit).setup.support.kind).toBe('floor');
     expect(asked(habit).opinion.diagnosis.groups[0]?.group).toBe('habit');

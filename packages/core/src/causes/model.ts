@@ -1,26 +1,28 @@
-import { SIDES, type Side } from '../linkage/setup.ts';
-import { CAUSE_IDS, CAUSES, type CauseId } from './causes.ts';
 import { FAULT_IDS, type Phase } from '../faults/table.ts';
+import { SIDES, type Side } from '../linkage/setup.ts';
 import { RANGE_READINGS, SIDED_FINDINGS, type FindingId } from './links.ts';
-import { eliminated, entropyBits, factorOf, factorsOf, type Factor } from './network.ts';
+import { eliminated, entropyBits, factorOf, type Factor } from './network.ts';
+import { noisyOr, type Pulling } from './noisyOr.ts';
+import { once } from './once.ts';
+import { factorsOfTest, ownFactors, type Stays } from './outcomes.ts';
 import { HOUSE_TABLES, type Tables } from './tables.ts';
-import { outcomesOf, type Outcome, type ProbeTest, type TestId } from './tests.ts';
-
-/** A cause of one side, or of none: what may be true or not. */
-export interface CauseNode {
-  cause: CauseId;
-  side: Side | null;
-}
-
-/** Every cause with its side; the place in the list is the variable. */
-export const NODES: readonly CauseNode[] = CAUSE_IDS.flatMap((cause): CauseNode[] =>
-  CAUSES[cause].sided === 'each' ? SIDES.map((side) => ({ cause, side })) : [{ cause, side: null }],
-);
-
-const nodeOf = (cause: CauseId, side: Side | null): number[] =>
-  NODES.flatMap((n, i) =>
-    n.cause === cause && (side === null || n.side === null || n.side === side) ? [i] : [],
-  );
+import { outcomesOf, type Outcome, type TestId } from './tests.ts';
+import {
+  END_AT,
+  END_STATES,
+  ENDS,
+  endShare,
+  FAMILY_AT,
+  IN_TEST,
+  nodeOf,
+  NODES,
+  RANGE_ENDS,
+  SHARED,
+  STOPS_AT,
+  unique,
+  USE_FAMILIES,
+  USES,
+} from './variables.ts';
 
 /** Something seen, measured or tried. */
 export type Evidence =
@@ -56,34 +58,6 @@ export interface CleanPart {
   missed: number;
 }
 
-/** Ends of range, in the order of their bits: left ankle, right ankle, fold; each with the causes of which any one ends it. */
-export const RANGE_ENDS: readonly {
-  reading: FindingId;
-  side: Side | null;
-  nodes: readonly number[];
-}[] = [
-  { reading: 'ankleShort' as const, side: 'left' as const },
-  { reading: 'ankleShort' as const, side: 'right' as const },
-  { reading: 'foldShort' as const, side: null },
-].map(({ reading, side }) => ({
-  reading,
-  side,
-  nodes: RANGE_READINGS[reading]!.causes.flatMap((cause) => nodeOf(cause, side)),
-}));
-
-/** Combinations of short ends. */
-const END_STATES = 2 ** RANGE_ENDS.length;
-
-/**
- * How likely each combination of ends is short in a test's own setup, by which are short in the squat that was looked at: of each combination there, one after
- * the other, eight that sum to 1.
- */
-export type Stays = readonly number[];
-
-/** How common it is that an end is short, by the house's tables alone. */
-export const endShare = (nodes: readonly number[]): number =>
-  1 - nodes.reduce((none, node) => none * (1 - CAUSES[NODES[node]!.cause].prior), 1);
-
 /** A finding that shows without any of its causes (house default). */
 const LEAK = 0.04;
 /** So many stop short because they always have; then short depth shows so often without any of its causes, and so often in the rest (house defaults). */
@@ -96,28 +70,6 @@ const stopsLeak = (stops: boolean | null): number =>
       ? STOPS.shows
       : STOPS.else;
 
-/** Ways in which a client uses the range there is, whatever the squat: families of causes that are no range, each at work or not. */
-const USE_FAMILIES: readonly (readonly number[])[] = (
-  [
-    ['habitSitsBack', 'habitDives', 'overCuedKneesOut'],
-    ['footControl', 'abductors', 'trunkBracing'],
-  ] as const
-).map((causes) => causes.flatMap((cause) => nodeOf(cause, null)));
-/** Ways of use, in the order of their bits: stops short as they always have, a habit of moving, lack of control. */
-export const USE_KINDS = ['stops', 'habit', 'control'] as const;
-export type UseKind = (typeof USE_KINDS)[number];
-/** Combinations of them. */
-export const USES = 2 ** USE_KINDS.length;
-
-/** Variables beside the causes: each end of range, whether the client stops short, and each family of use. In a table over all of them the ends come first. */
-const END_AT = NODES.length;
-const STOPS_AT = END_AT + RANGE_ENDS.length;
-const FAMILY_AT = STOPS_AT + 1;
-const SHARED = Array.from(
-  { length: RANGE_ENDS.length + 1 + USE_FAMILIES.length },
-  (_, k) => END_AT + k,
-);
-const ENDS = SHARED.slice(0, RANGE_ENDS.length);
 /** An end is short, and a family at work, where any of its causes is. */
 const orOf = (nodes: readonly number[], variable: number): Factor =>
   factorOf([...nodes, variable], (is) => (is(variable) === nodes.some(is) ? 1 : 0));
@@ -129,47 +81,16 @@ const STANDS_FOR: ReadonlyMap<number, Factor> = new Map([
   ),
   [STOPS_AT, factorOf([STOPS_AT], (is) => (is(STOPS_AT) ? STOPS.share : 1 - STOPS.share))] as const,
 ]);
-/** A test that helps, hurts or worsens without reason (house defaults). */
-const CHANCE = { relief: 0.08, worse: 0.05, pain: 0.01 } as const;
-/** A cause that blocks a test lets it turn out well only so often (house default). */
-const BLOCKED = 0.05;
-/** How far a cause tips a test toward the outcome that names it: this many times its odds of showing (house default). A strong one makes that outcome about five times likelier than it is with no cause at work. */
-const NAMING = 2;
-/** Of those a test relieves, so many it clears; the rest it helps (house default). */
-const CLEARS_SHARE = 0.6;
-
-const unique = (list: readonly number[]) => [...new Set(list)];
-
-interface Pulling {
-  node: number;
-  strength: number;
-}
 
 interface Parents {
   toward: Pulling[];
   against: Pulling[];
 }
 
-interface TestPulls {
-  relieves: Pulling[];
-  worsens: Pulling[];
-  hurts: Pulling[];
-  blocks: number[];
-  /** By outcome, what pulls toward it. */
-  named: Partial<Record<Outcome, Pulling[]>>;
-  vars: number[];
-  /** The same with all causes of ends of range: what a test that is a squat in another setup depends on. */
-  inOwn: number[];
-}
-
 /** What is worked out once for a set of tables and used for every client; all but the priors follows from links, tests and strengths. */
 interface Worked {
   parents: Map<string, Parents>;
-  pulls: Map<string, TestPulls>;
   findings: Map<string, Factor>;
-  outcomes: Map<string, Partial<Record<Outcome, Factor>>>;
-  /** By test, every outcome over its causes and over the ends that are short in its own setup. */
-  own: Map<string, readonly Factor[]>;
   /** Of pieces of evidence as they came. */
   pieces: WeakMap<Evidence, readonly Factor[]>;
 }
@@ -184,10 +105,7 @@ function workedFor(tables: Tables): Worked {
   const fresh = {
     of: tables,
     parents: new Map(),
-    pulls: new Map(),
     findings: new Map(),
-    outcomes: new Map(),
-    own: new Map(),
     pieces: new WeakMap(),
   };
   worked.set(tables.links, fresh);
@@ -202,15 +120,6 @@ function priorFactors(tables: Tables): readonly Factor[] {
   );
   priorsOf.set(tables, fresh);
   return fresh;
-}
-
-/** The entry under a key, worked out when it is first asked for. */
-function once<T>(known: Map<string, T>, key: string, make: () => T): T {
-  const held = known.get(key);
-  if (held !== undefined) return held;
-  const made = make();
-  known.set(key, made);
-  return made;
 }
 
 const parentsOf = (
@@ -235,16 +144,6 @@ const parentsOf = (
     return { toward, against };
   });
 
-function noisyOr(
-  leak: number,
-  pulls: readonly Pulling[],
-  isTrue: (node: number) => boolean,
-): number {
-  let rest = 1 - leak;
-  for (const { node, strength } of pulls) if (isTrue(node)) rest *= 1 - strength;
-  return 1 - rest;
-}
-
 /** Chance that a finding is there, the causes being what they are: noisy-OR, reduced by the evidence against it. */
 export function findingChance(
   finding: FindingId,
@@ -258,179 +157,6 @@ export function findingChance(
   const leak = finding === 'depthShort' ? stopsLeak(stops) : LEAK;
   const held = against.reduce((rest, p) => (isTrue(p.node) ? rest * (1 - p.strength) : rest), 1);
   return noisyOr(leak, toward, isTrue) * held;
-}
-
-const testPulls = (test: TestId, side: Side | null, tables: Tables): TestPulls =>
-  once(workedFor(tables).pulls, `${test} ${side ?? ''}`, () => {
-    const pulls = (list: ProbeTest['relieves']): Pulling[] =>
-      list.flatMap(([cause, strength]) =>
-        nodeOf(cause, side).map((node) => ({ node, strength: tables.strength[strength] })),
-      );
-    const entry = tables.tests[test];
-    const own = {
-      relieves: pulls(entry.relieves),
-      worsens: pulls(entry.worsens),
-      hurts: pulls(entry.hurts),
-      blocks: (entry.blocks ?? []).flatMap((cause) => nodeOf(cause, side)),
-      named: Object.fromEntries(
-        Object.entries(entry.named ?? {}).map(([outcome, { causes }]) => [outcome, pulls(causes)]),
-      ) as TestPulls['named'],
-    };
-    const named = Object.values(own.named).flat();
-    const all = [...own.relieves, ...own.worsens, ...own.hurts, ...named].map((p) => p.node);
-    const vars = unique([...all, ...own.blocks]).sort((a, b) => a - b);
-    // An end that the test does not touch tells of those it does: one body has them all.
-    const inOwn = unique([...vars, ...RANGE_ENDS.flatMap((end) => end.nodes)]).sort(
-      (a, b) => a - b,
-    );
-    return { ...own, vars, inOwn };
-  });
-
-/**
- * Chances of every outcome a test can have, the causes being what they are; they sum to 1.
- *
- * @param isShort of a test that is the squat in another setup, which of {@link RANGE_ENDS} are short there; absent = as often as its table says
- */
-export function outcomeChances(
-  test: TestId,
-  side: Side | null,
-  isTrue: (node: number) => boolean,
-  tables: Tables = HOUSE_TABLES,
-  isShort?: (end: number) => boolean,
-): Partial<Record<Outcome, number>> {
-  const list = chancesOf(test, testPulls(test, side, tables), isTrue, tables, isShort);
-  return Object.fromEntries(outcomesOf(tables.tests[test]).map((outcome, i) => [outcome, list[i]]));
-}
-
-/** Which end of range a cause ends; -1 = none. */
-const END_OF: readonly number[] = NODES.map((_, node) =>
-  RANGE_ENDS.findIndex((end) => end.nodes.includes(node)),
-);
-
-/**
- * The same, in the order of `outcomesOf`: plain sums, since it is asked for every combination of causes.
- *
- * @param isShort which ends are short in the test's own setup. An end that is not short there is relieved, and hardly names itself; one that is short there is not relieved; one that is short only there is a new fault. Absent = as often as the table says
- */
-function chancesOf(
-  test: TestId,
-  pulls: TestPulls,
-  isCause: (node: number) => boolean,
-  tables: Tables,
-  isShort?: (end: number) => boolean,
-): number[] {
-  const { blocks } = pulls;
-  const { relieves, worsens, hurts, named } = isShort
-    ? inOwnSetup(pulls, isCause, tables, isShort)
-    : pulls;
-  const isTrue = (node: number) => node === ALWAYS || isCause(node);
-  const entry = tables.tests[test];
-  const pain = noisyOr(CHANCE.pain, hurts, isTrue);
-  const calm = 1 - pain;
-  const outcomes = outcomesOf(entry);
-  if (entry.named) {
-    let whole = 0;
-    const weights = outcomes.map((outcome) => {
-      const own = entry.named![outcome];
-      if (!own) return 0;
-      let weight: number = own.usually;
-      for (const { node, strength } of named[outcome] ?? [])
-        if (isTrue(node)) weight += (NAMING * strength) / (1 - strength);
-      whole += weight;
-      return weight;
-    });
-    return outcomes.map((outcome, i) => (outcome === 'pain' ? pain : (calm * weights[i]!) / whole));
-  }
-  const free = noisyOr(entry.usually ?? CHANCE.relief, relieves, isTrue);
-  const relief = blocks.some(isTrue) ? BLOCKED * free : free;
-  const worse = noisyOr(CHANCE.worse, worsens, isTrue);
-  const rest = calm * (1 - relief);
-  const of: Partial<Record<Outcome, number>> = {
-    pain,
-    clears: calm * relief * CLEARS_SHARE,
-    helps: calm * relief * (1 - CLEARS_SHARE),
-    worse: rest * worse,
-    same: rest * (1 - worse),
-  };
-  return outcomes.map((outcome) => of[outcome] ?? 0);
-}
-
-/** How strongly an end that is not short in a test names itself all the same: not everybody uses the room a test gives (house default). */
-const STILL_NAMED = 0.25;
-/** In place of a cause: a pull that does not depend on any. */
-const ALWAYS = -1;
-
-/** What pulls where, once it is known which ends are short in the setup of the test. */
-function inOwnSetup(
-  { relieves, worsens, hurts, named, vars }: TestPulls,
-  isTrue: (node: number) => boolean,
-  tables: Tables,
-  isShort: (end: number) => boolean,
-): Pick<TestPulls, 'relieves' | 'worsens' | 'hurts' | 'named'> {
-  const endOf = ({ node }: Pulling) => END_OF[node]!;
-  const isLeft = (p: Pulling) => endOf(p) < 0 || isShort(endOf(p));
-  const isRelieved = (p: Pulling) => endOf(p) < 0 || !isShort(endOf(p));
-  const always = [{ node: ALWAYS, strength: tables.strength.strong }];
-  const touched = RANGE_ENDS.map(({ nodes }, end) => ({ nodes, end })).filter(({ nodes }) =>
-    nodes.some((node) => vars.includes(node)),
-  );
-  const isFresh = touched.some(({ nodes, end }) => isShort(end) && !nodes.some(isTrue));
-  const namedHere = Object.entries(named).map(([outcome, list]) => {
-    const kept = list.map((p) => (isLeft(p) ? p : { ...p, strength: STILL_NAMED }));
-    const isMore = isFresh && list.some((p) => endOf(p) >= 0);
-    return [outcome, isMore ? [...kept, ...always] : kept] as const;
-  });
-  return {
-    hurts,
-    relieves: relieves.filter(isRelieved),
-    worsens: [...worsens.filter(isLeft), ...(isFresh ? always : [])],
-    named: Object.fromEntries(namedHere),
-  };
-}
-
-/** Every outcome of a test as a factor over the causes it depends on. */
-const outcomeFactors = (
-  test: TestId,
-  side: Side | null,
-  tables: Tables,
-): Partial<Record<Outcome, Factor>> =>
-  once(workedFor(tables).outcomes, `${test} ${side ?? ''}`, () => {
-    const pulls = testPulls(test, side, tables);
-    const outcomes = outcomesOf(tables.tests[test]);
-    const factors = factorsOf(pulls.vars, outcomes.length, (is) =>
-      chancesOf(test, pulls, is, tables),
-    );
-    return Object.fromEntries(outcomes.map((outcome, i) => [outcome, factors[i]!]));
-  });
-
-/** Variables of the ends in a test's own setup, in the order of {@link RANGE_ENDS}; of one test at a time. */
-const IN_TEST = ENDS.map((_, end) => NODES.length + SHARED.length + end);
-
-/** Every outcome of a test over its causes and over the ends that are short in its own setup. */
-const ownFactors = (test: TestId, side: Side | null, tables: Tables): readonly Factor[] =>
-  once(workedFor(tables).own, `${test} ${side ?? ''}`, () => {
-    const pulls = testPulls(test, side, tables);
-    return factorsOf([...pulls.inOwn, ...IN_TEST], outcomesOf(tables.tests[test]).length, (is) =>
-      chancesOf(test, pulls, is, tables, (end) => is(IN_TEST[end]!)),
-    );
-  });
-
-/** Every outcome of a test over its causes, the ends in its own setup averaged over as the body makes them likely. */
-function meanFactors(test: TestId, side: Side | null, stays: Stays, tables: Tables): Factor[] {
-  const { inOwn } = testPulls(test, side, tables);
-  return ownFactors(test, side, tables).map(({ table }) =>
-    factorOf(inOwn, (is) => {
-      const index = inOwn.reduce((sum, node, bit) => (is(node) ? sum | (1 << bit) : sum), 0);
-      const from = RANGE_ENDS.reduce(
-        (sum, { nodes }, end) => (nodes.some(is) ? sum | (1 << end) : sum),
-        0,
-      );
-      let mean = 0;
-      for (let state = 0; state < END_STATES; state += 1)
-        mean += stays[from * END_STATES + state]! * table[index + (state << inOwn.length)]!;
-      return mean;
-    }),
-  );
 }
 
 /** Says nothing: an outcome this test cannot have. */
@@ -533,18 +259,6 @@ function madeFrom(evidence: Evidence, tables: Tables): readonly Factor[] {
       return [findingFactor(evidence, tables)];
   }
 }
-
-/** Every outcome of a test, in the order of `outcomesOf`. */
-const factorsOfTest = (
-  test: TestId,
-  side: Side | null,
-  stays: Stays | undefined,
-  tables: Tables,
-): readonly Factor[] => {
-  if (stays) return meanFactors(test, side, stays, tables);
-  const outcomes = outcomeFactors(test, side, tables);
-  return outcomesOf(tables.tests[test]).map((outcome) => outcomes[outcome]!);
-};
 
 const togetherFactor = (table: readonly number[]): Factor => ({
   vars: table.length > END_STATES ? SHARED : ENDS,

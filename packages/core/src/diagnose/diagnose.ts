@@ -7,7 +7,8 @@ import { aheadOf, mayChangePlan, PLAN_FROM, type Ahead } from './foresight.ts';
 import { ledgersOf, type Weight } from './ledger.ts';
 import { groupBeliefs, membersOf, type GroupBelief } from './groups.ts';
 import type { FindingId } from '../causes/links.ts';
-import { causesBehind, NODES, posterior, type Evidence } from '../causes/model.ts';
+import { causesBehind, posterior, type Evidence } from '../causes/model.ts';
+import { NODES } from '../causes/variables.ts';
 import {
   isThere,
   openTests,

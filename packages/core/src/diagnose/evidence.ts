@@ -9,13 +9,9 @@ import { shortOnAverage } from '../setup/averageRange.ts';
 import { AVERAGE_BODY } from '../setup/unreadFold.ts';
 import type { HipFoldLimit } from '../window/limits.ts';
 import { SIDED_FINDINGS, type FindingId } from '../causes/links.ts';
-import {
-  endShare,
-  RANGE_ENDS,
-  type CleanPart,
-  type Evidence,
-  type Stays,
-} from '../causes/model.ts';
+import { type CleanPart, type Evidence } from '../causes/model.ts';
+import { endShare, RANGE_ENDS } from '../causes/variables.ts';
+import { type Stays } from '../causes/outcomes.ts';
 import { missedBy, repeated, together } from '../causes/observers.ts';
 import { HOUSE_TABLES, type Tables } from '../causes/tables.ts';
 import { TESTS, type Outcome, type TestId } from '../causes/tests.ts';

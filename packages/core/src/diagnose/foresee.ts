@@ -1,3 +1,4 @@
+import { END_STATES } from '../causes/variables.ts';
 import { causesByRange, outcomesByRange, posterior, type Evidence } from '../causes/model.ts';
 import type { Tables } from '../causes/tables.ts';
 import type { Belief } from '../setup/belief.ts';
@@ -5,7 +6,7 @@ import type { MethodProfile } from '../setup/profiles.ts';
 import type { SetupQuestion } from '../setup/question.ts';
 import type { FoundSetup } from '../setup/search.ts';
 import { tellMore, type Telling, type TestToTell } from '../setup/tellMore.ts';
-import { afterSeen, END_STATES, endsIn } from '../setup/watched.ts';
+import { afterSeen, endsIn } from '../setup/watched.ts';
 import type { WeighedTest } from './diagnose.ts';
 import { isOtherWork, planOf } from './foresight.ts';
 

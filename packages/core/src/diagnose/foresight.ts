@@ -1,5 +1,6 @@
 import { CAUSES } from '../causes/causes.ts';
-import { NODES, posterior, type Evidence } from '../causes/model.ts';
+import { posterior, type Evidence } from '../causes/model.ts';
+import { NODES } from '../causes/variables.ts';
 import { HOUSE_TABLES, type Tables } from '../causes/tables.ts';
 import { outcomesOf, type Outcome } from '../causes/tests.ts';
 import type { NextTest } from './nextTests.ts';

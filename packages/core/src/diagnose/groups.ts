@@ -1,6 +1,7 @@
 import type { Side } from '../linkage/setup.ts';
 import type { CauseId } from '../causes/causes.ts';
-import { noneOf, NODES, type Evidence } from '../causes/model.ts';
+import { noneOf, type Evidence } from '../causes/model.ts';
+import { NODES } from '../causes/variables.ts';
 import { HOUSE_TABLES, type Tables } from '../causes/tables.ts';
 
 /** What a coach acts on: causes that are trained alike, told apart by the next test. */

@@ -7,19 +7,16 @@ export {
   causesBehind,
   lookAhead,
   findingChance,
-  NODES,
-  outcomeChances,
   posterior,
   rangeFits,
   priorOfUse,
-  USES,
   cleanByUse,
-  type UseKind,
-  type CauseNode,
   type CleanPart,
   type Evidence,
 } from '../causes/model.ts';
-export { toldInTests } from './told.ts';
+export { END_STATES, NODES, USES, type UseKind, type CauseNode } from '../causes/variables.ts';
+export { outcomeChances } from '../causes/outcomes.ts';
+export { testRatios } from './testRatios.ts';
 export {
   evidenceOf,
   SHORT,

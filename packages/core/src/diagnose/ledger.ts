@@ -1,6 +1,7 @@
 import type { Side } from '../linkage/setup.ts';
 import { RANGE_READINGS, type FindingId } from '../causes/links.ts';
-import { NODES, posterior, type Evidence } from '../causes/model.ts';
+import { posterior, type Evidence } from '../causes/model.ts';
+import { NODES } from '../causes/variables.ts';
 import { HOUSE_TABLES, type Tables } from '../causes/tables.ts';
 import type { ProbeTest } from '../causes/tests.ts';
 

@@ -3,13 +3,8 @@ import { limitOn } from '../safety/asks.ts';
 import type { SafetyLimit } from '../safety/screen.ts';
 import type { CauseId } from '../causes/causes.ts';
 import type { FindingId } from '../causes/links.ts';
-import {
-  causesBehind,
-  lookAhead,
-  type Evidence,
-  type Stays,
-  type TestAhead,
-} from '../causes/model.ts';
+import { causesBehind, lookAhead, type Evidence, type TestAhead } from '../causes/model.ts';
+import { type Stays } from '../causes/outcomes.ts';
 import { HOUSE_TABLES, type Tables } from '../causes/tables.ts';
 import { TEST_IDS, TESTS, type Need, type Outcome, type TestId } from '../causes/tests.ts';
 

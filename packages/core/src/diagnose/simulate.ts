@@ -4,7 +4,9 @@ import { SIDES, type Side } from '../linkage/setup.ts';
 import { CAUSES } from '../causes/causes.ts';
 import { testKey, worthTesting } from './nextTests.ts';
 import { SIDED_FINDINGS, type FindingId } from '../causes/links.ts';
-import { findingChance, NODES, outcomeChances, posterior, type Evidence } from '../causes/model.ts';
+import { findingChance, posterior, type Evidence } from '../causes/model.ts';
+import { NODES } from '../causes/variables.ts';
+import { outcomeChances } from '../causes/outcomes.ts';
 import { TEST_IDS, type Outcome, type TestId } from '../causes/tests.ts';
 
 /** In which order an examiner tries what may be tried. */

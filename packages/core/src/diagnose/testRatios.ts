@@ -1,18 +1,18 @@
 import { outcomesByRange, type Evidence } from '../causes/model.ts';
 import type { Tables } from '../causes/tables.ts';
-import type { SquatsInTests, ToldInTest } from '../setup/watched.ts';
+import type { SquatsInTests, TestRatio } from '../setup/watched.ts';
 
 /**
  * Compares each short test that is the squat in another setup with its table: by how much its outcome is likelier with the ends that are short there.
  *
  * @param evidence of the squat that was looked at, its tests among it
  */
-export const toldInTests = (
+export const testRatios = (
   evidence: readonly Evidence[],
   inTest: SquatsInTests,
   tables: Tables,
-): ToldInTest[] =>
-  evidence.flatMap((e): ToldInTest[] => {
+): TestRatio[] =>
+  evidence.flatMap((e): TestRatio[] => {
     const squat = e.kind === 'test' && e.outcome !== 'pain' ? inTest[e.test] : undefined;
     if (e.kind !== 'test' || !squat) return [];
     const rest = evidence.filter((other) => other !== e);

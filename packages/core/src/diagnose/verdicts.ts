@@ -1,7 +1,8 @@
 import type { CauseId } from '../causes/causes.ts';
 import type { Signs } from './evidence.ts';
 import type { FindingId } from '../causes/links.ts';
-import { NODES, type Evidence } from '../causes/model.ts';
+import { type Evidence } from '../causes/model.ts';
+import { NODES } from '../causes/variables.ts';
 
 /** What must not be cued with this client. */
 export type BannedCue = 'kneesOut' | 'chestUp' | 'forcedTuck' | 'stretchAnkle';

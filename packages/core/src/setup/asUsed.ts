@@ -1,4 +1,5 @@
-import { cleanByUse, priorOfUse, USE_KINDS, type UseKind } from '../causes/model.ts';
+import { cleanByUse, priorOfUse } from '../causes/model.ts';
+import { USE_KINDS, type UseKind } from '../causes/variables.ts';
 import { HOUSE_TABLES } from '../causes/tables.ts';
 import { neverCertain } from '../chance/certain.ts';
 import { getsDownFor, type Belief } from './belief.ts';

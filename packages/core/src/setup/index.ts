@@ -109,13 +109,7 @@ export {
 export { unreadFoldOf } from './unreadFold.ts';
 export { evidenceOfSquats } from './squatSeen.ts';
 export { isSame, isSameSupport, isWithinReading, placedOf, supportKey } from './same.ts';
-export {
-  END_STATES,
-  type Squat,
-  type SquatsInTests,
-  type ToldInTest,
-  type Watched,
-} from './watched.ts';
+export { type Squat, type SquatsInTests, type TestRatio, type Watched } from './watched.ts';
 export { thresholdsOf } from './methodFaults.ts';
 export {
   READINGS,

@@ -1,4 +1,6 @@
-import { priorOfUse, type Stays } from '../causes/model.ts';
+import { END_STATES } from '../causes/variables.ts';
+import { priorOfUse } from '../causes/model.ts';
+import { type Stays } from '../causes/outcomes.ts';
 import type { TestId } from '../causes/tests.ts';
 import { fitsOfSquats } from './squatSeen.ts';
 import { HOUSE_TABLES, type Tables } from '../causes/tables.ts';
@@ -20,7 +22,6 @@ import { isSame } from './same.ts';
 import { asUsedBy, type AsUsed } from './asUsed.ts';
 import {
   afterWatched,
-  END_STATES,
   endsAndUseIn,
   shortIn,
   staysIn,

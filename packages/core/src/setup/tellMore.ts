@@ -1,3 +1,4 @@
+import { END_STATES } from '../causes/variables.ts';
 import { normalQuantile } from '../chance/normal.ts';
 import { resolveBody } from '../body/resolveBody.ts';
 import { priorOfUse } from '../causes/model.ts';
@@ -11,7 +12,7 @@ import { chancesOf, rulesOf, type SetupQuestion } from './question.ts';
 import { firstOf, isUneven, searchSetups, type FoundSetup } from './search.ts';
 import { reachOf } from './setupReach.ts';
 import { unreadFoldOf } from './unreadFold.ts';
-import { END_STATES, endsIn } from './watched.ts';
+import { endsIn } from './watched.ts';
 
 /** A reading that is not taken yet, or weakly known. */
 export const READINGS = [

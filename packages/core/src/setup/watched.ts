@@ -1,14 +1,11 @@
-import type { Stays } from '../causes/model.ts';
+import type { Stays } from '../causes/outcomes.ts';
 import type { TestId } from '../causes/tests.ts';
+import { END_STATES } from '../causes/variables.ts';
 import { shortFor, type Belief, type SetupReach } from './belief.ts';
 import type { MethodProfile } from './profiles.ts';
 import type { SetupQuestion } from './question.ts';
 import type { Placed } from './search.ts';
 import { reachOf } from './setupReach.ts';
-
-/** Which ends of range are short in a squat, by bits: 1 left ankle, 2 right ankle, 4 fold. A table over them has eight entries. */
-export const ENDS = ['left', 'right', 'fold'] as const;
-export const END_STATES = 2 ** ENDS.length;
 
 /** A squat as it was looked at. */
 export interface Squat extends Placed {
@@ -29,13 +26,13 @@ export interface Watched extends Squat {
   /** Short tests that are this squat in another setup. */
   inTest?: SquatsInTests | undefined;
   /** What those that were done say beyond `fits`, by which ends are short in their own setup. */
-  told?: readonly ToldInTest[] | undefined;
+  ratios?: readonly TestRatio[] | undefined;
 }
 
 export type SquatsInTests = Partial<Record<TestId, Squat>>;
 
 /** A short test that was done in a setup of its own. */
-export interface ToldInTest {
+export interface TestRatio {
   squat: Squat;
   /** By how much its outcome is likelier than `fits` has it: a table as `fits` for each combination of ends in the test, one after the other. */
   ratio: readonly number[];
@@ -122,12 +119,12 @@ export function afterSeen(question: SetupQuestion, belief: Belief, squat: Watche
   const uses = squat.fits.length / END_STATES;
   const endsInto = endsIn(question, belief, squat);
   const own = new Float64Array(END_STATES);
-  const toldInto = toldIn(question, belief, squat);
+  const ratiosInto = ratiosIn(question, belief, squat);
   const fits = new Float64Array(squat.fits.length);
   const joint = new Float64Array(weight.length * squat.fits.length);
   weight.forEach((_, i) => {
     endsInto(i, own);
-    toldInto(i, fits);
+    ratiosInto(i, fits);
     for (let at = 0; at < fits.length; at += 1) fits[at] = fits[at]! * squat.fits[at]!;
     for (let u = 0; u < uses; u += 1) {
       const at = u * END_STATES;
@@ -142,12 +139,12 @@ export function afterSeen(question: SetupQuestion, belief: Belief, squat: Watche
 }
 
 /** What the tests in other setups say of one guess beyond the table of the look: written into a table of that size. */
-function toldIn(
+function ratiosIn(
   question: SetupQuestion,
   belief: Belief,
-  { told = [] }: Watched,
+  { ratios = [] }: Watched,
 ): (i: number, into: Float64Array) => void {
-  const tests = told.map(({ squat, ratio }) => ({
+  const tests = ratios.map(({ squat, ratio }) => ({
     endsInto: endsIn(question, belief, squat),
     ratio: Float64Array.from(ratio),
   }));
@@ -238,8 +235,8 @@ export function afterWatched(
   if (watched.length === 0) return belief;
   const squats = watched.map((squat) => ({
     endsInto: endsIn(question, belief, squat),
-    toldInto: squat.told?.length ? toldIn(question, belief, squat) : null,
-    told: new Float64Array(squat.fits.length).fill(1),
+    ratiosInto: squat.ratios?.length ? ratiosIn(question, belief, squat) : null,
+    ratios: new Float64Array(squat.fits.length).fill(1),
     fits: squat.fits,
   }));
   const own = new Float64Array(END_STATES);
@@ -247,13 +244,13 @@ export function afterWatched(
   const use = new Float64Array(belief.weight.length * prior.length);
   const weight = belief.weight.map((w, i) => {
     byUse.set(prior);
-    for (const { endsInto, toldInto, told, fits } of squats) {
+    for (const { endsInto, ratiosInto, ratios, fits } of squats) {
       endsInto(i, own);
-      toldInto?.(i, told);
+      ratiosInto?.(i, ratios);
       for (let u = 0; u < byUse.length; u += 1) {
         let fit = 0;
         for (let state = 0; state < END_STATES; state += 1)
-          fit += own[state]! * fits[u * END_STATES + state]! * told[u * END_STATES + state]!;
+          fit += own[state]! * fits[u * END_STATES + state]! * ratios[u * END_STATES + state]!;
         byUse[u] = byUse[u]! * fit;
       }
     }
