@@ -118,7 +118,10 @@ try {
   await picture('eye-phone', 'phone', eye);
   await picture('recheck-phone', 'phone', stage('Sella Wrick', 'Recheck'));
   await picture('review-wide', 'wide', capture('Tavi Brask', /^Measured: trunk/));
-  await picture('probe-phone', 'phone', stage('Orla Venn', 'Probe'));
+  await picture('probe-phone', 'phone', async (page) => {
+    await stage('Orla Venn', 'Probe')(page);
+    await page.getByRole('button', { name: /^No change/ }).waitFor();
+  });
   await picture('shelf-wide', 'wide', async (page) => {
     await page.getByRole('link', { name: 'Shelf' }).click();
     await page.getByRole('button', { name: /^Loaded carry/ }).click();
